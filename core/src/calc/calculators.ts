@@ -1,0 +1,182 @@
+import * as yup from 'yup';
+import { CoreError } from '../errors.ts';
+import { germinationSummary, type ReplicateResult } from '../germination/summary.ts';
+import { day, list, need, number, oneOf, openShare, shape, share, whole } from '../schemas/fields.ts';
+import { InputError, parse, wrong } from '../schemas/parse.ts';
+import { seedsPerCell, type SeedsPerCellInput } from '../sowing/seedsPerCell.ts';
+import { longevity, type LongevityInput } from '../viability/longevity.ts';
+import { viability, type ViabilityInput } from '../viability/viability.ts';
+import { ACQUISITIONS, FORMS } from '../lots/vocabulary.ts';
+
+/** Sizes that a calculator takes; beyond them it says so instead of taking minutes. */
+export const CALC_LIMITS = { seeds: 100_000, plants: 10_000, dates: 1000 } as const;
+
+const temperature = () => need(number({ min: -30, max: 60 }));
+const seeds = (min = 0) => whole({ min, max: CALC_LIMITS.seeds });
+
+const longevitySchema = shape({
+  ke: need(number({ min: -100, max: 100 })),
+  cw: need(number({ min: -100, max: 100 })),
+  ch: need(number({ min: -10, max: 10 })),
+  cq: need(number({ min: -10, max: 10 })),
+  moisturePercent: need(number({ above: 0, max: 100 })),
+  temperatureC: temperature(),
+  initial: need(openShare()),
+  days: number({ min: 0 }),
+  target: openShare(),
+});
+
+const afterStart = (field: string, others: (body: ViabilityBody) => (string | undefined)[]) =>
+  ({ field, others }) as const;
+
+interface ViabilityBody {
+  start?: string;
+  at?: string[];
+  tests?: { date: string; sown: number; alive: number }[];
+  sowings?: { date: string; sown: number; emerged: number }[];
+}
+
+const viabilitySchema = shape({
+  crop: need(
+    shape({
+      halfLifeYears: need(number({ above: 0, max: 1000 })),
+      oilClass: need(oneOf(['starchy', 'oily'] as const)),
+      freshGermination: need(share()),
+      cw: number({ min: -100, max: 100 }),
+      ch: number({ min: -10, max: 10 }),
+      cq: number({ min: -10, max: 10 }),
+    }),
+  ),
+  form: need(oneOf(FORMS)),
+  acquisition: need(oneOf(ACQUISITIONS)),
+  start: need(day()),
+  stated: share(),
+  storage: list(
+    shape({ from: need(day()), temperatureC: temperature(), rhPercent: need(number({ min: 0, max: 100 })) }),
+    CALC_LIMITS.dates,
+  ),
+  tests: list(shape({ date: need(day()), sown: need(seeds(1)), alive: need(seeds()) }), CALC_LIMITS.dates),
+  sowings: list(
+    shape({ date: need(day()), sown: need(seeds(1)), emerged: need(seeds()), emergence: number({ above: 0, max: 1 }) }),
+    CALC_LIMITS.dates,
+  ),
+  at: need(list(day() as yup.Schema<string>, CALC_LIMITS.dates, 1)),
+  threshold: openShare(),
+});
+
+const germinationSchema = shape({
+  replicates: need(
+    list(
+      shape({
+        sown: need(seeds(1)),
+        counts: list(
+          shape({ day: need(number({ min: 0, max: 10_000 })), normal: need(seeds()) }),
+          CALC_LIMITS.dates,
+        ),
+        abnormal: seeds(),
+        hard: seeds(),
+        fresh: seeds(),
+        dead: seeds(),
+      }),
+      1000,
+      1,
+    ),
+  ),
+  level: openShare(),
+});
+
+const seedsPerCellSchema = shape({
+  viability: need(
+    shape({ alpha: number({ above: 0, max: 1e9 }), beta: number({ above: 0, max: 1e9 }), share: share() }),
+  ),
+  emergence: need(number({ above: 0, max: 1 })),
+  plants: need(whole({ min: 1, max: CALC_LIMITS.plants })),
+  certainty: need(openShare()),
+  maxPerCell: whole({ min: 1, max: 50 }),
+  available: seeds(),
+});
+
+function checkViability(body: ViabilityBody): void {
+  const errors: { path: string; message: string }[] = [];
+  const start = body.start as string;
+  const dates = [
+    afterStart('at', (b) => b.at ?? []),
+    afterStart('tests', (b) => (b.tests ?? []).map((t) => t.date)),
+    afterStart('sowings', (b) => (b.sowings ?? []).map((s) => s.date)),
+  ];
+  for (const { field, others } of dates) {
+    others(body).forEach((date, i) => {
+      if (date !== undefined && date < start) {
+        const path = `${field}[${String(i)}]${field === 'at' ? '' : '.date'}`;
+        errors.push({ path, message: `must be on or after the start, ${start}` });
+      }
+    });
+  }
+  body.tests?.forEach((t, i) => {
+    if (t.alive > t.sown) errors.push({ path: `tests[${String(i)}].alive`, message: `must not be more than the ${String(t.sown)} sown` });
+  });
+  body.sowings?.forEach((s, i) => {
+    if (s.emerged > s.sown) errors.push({ path: `sowings[${String(i)}].emerged`, message: `must not be more than the ${String(s.sown)} sown` });
+  });
+  if (errors.length > 0) throw new InputError(errors);
+}
+
+function checkReplicates(replicates: readonly ReplicateResult[]): void {
+  const errors: { path: string; message: string }[] = [];
+  replicates.forEach((r, i) => {
+    const at = `replicates[${String(i)}]`;
+    let all = (r.abnormal ?? 0) + (r.hard ?? 0) + (r.fresh ?? 0) + (r.dead ?? 0);
+    r.counts.forEach((c, j) => {
+      all += c.normal;
+      const before = r.counts[j - 1];
+      if (before && c.day <= before.day) {
+        errors.push({ path: `${at}.counts[${String(j)}].day`, message: `must be later than day ${String(before.day)}` });
+      }
+    });
+    if (all > r.sown) {
+      errors.push({ path: `${at}.sown`, message: `${String(all)} seeds were counted, more than the ${String(r.sown)} sown` });
+    }
+  });
+  if (errors.length > 0) throw new InputError(errors);
+}
+
+function checkBelief(v: { alpha?: number; beta?: number; share?: number }): void {
+  const beta = v.alpha !== undefined || v.beta !== undefined;
+  if (beta && v.share !== undefined) throw wrong('viability.share', 'give either share, or alpha and beta, not both');
+  if (beta && v.alpha === undefined) throw wrong('viability.alpha', 'is needed beside beta');
+  if (beta && v.beta === undefined) throw wrong('viability.beta', 'is needed beside alpha');
+  if (!beta && v.share === undefined) throw wrong('viability', 'give either share, or alpha and beta');
+}
+
+/** The stateless calculators by name: each takes an unknown body and answers, or throws an InputError. */
+export const CALCULATORS: Readonly<Record<string, (body: unknown) => unknown>> = {
+  longevity: (body) => longevity(parse(longevitySchema, body) as LongevityInput),
+  viability: (body) => {
+    const input = parse(viabilitySchema, body) as unknown as ViabilityInput & ViabilityBody;
+    checkViability(input);
+    return viability({ ...input, storage: input.storage ?? [], tests: input.tests ?? [], sowings: input.sowings ?? [] });
+  },
+  germination: (body) => {
+    const input = parse(germinationSchema, body) as unknown as { replicates: ReplicateResult[]; level?: number };
+    const replicates = input.replicates.map((r) => ({ ...r, counts: r.counts ?? [] }));
+    checkReplicates(replicates);
+    return germinationSummary(replicates, input.level);
+  },
+  'seeds-per-cell': (body) => {
+    const input = parse(seedsPerCellSchema, body) as unknown as SeedsPerCellInput;
+    checkBelief(input.viability);
+    return seedsPerCell(input);
+  },
+};
+
+/** Runs a calculator; what the core refuses becomes an InputError with the core's field. */
+export function calculate(name: string, body: unknown): unknown {
+  const run = Object.hasOwn(CALCULATORS, name) ? CALCULATORS[name] : undefined;
+  if (!run) throw new CoreError('calculate', 'name', name, `must be one of ${Object.keys(CALCULATORS).join(', ')}`);
+  try {
+    return run(body);
+  } catch (error) {
+    if (error instanceof CoreError) throw wrong(error.field, error.message);
+    throw error;
+  }
+}

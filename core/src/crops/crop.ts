@@ -1,0 +1,100 @@
+/** A kind of plant at species level with its reference figures. Temperatures C, depth mm, spacing cm, times as named. */
+export interface Crop {
+  readonly key: string;
+  /** Two letters that begin the codes of its lots. */
+  readonly letters: string;
+  readonly name: string;
+  readonly scientific: string;
+  readonly family: string;
+  readonly kind: string;
+  readonly lifeCycle: 'annual' | 'biennial' | 'perennial' | 'tender-perennial';
+  readonly pollination: string;
+  readonly outcrossRate: number;
+  readonly crossingGroup: string;
+  readonly isolationM: number;
+  readonly isolationStrictM: number;
+  readonly seedPlantsMin: number;
+  readonly seedPlantsGood: number;
+  readonly f1Common: boolean;
+  readonly trueToType: 'usually' | 'if-isolated' | 'rarely';
+  readonly storageBehaviour: 'orthodox' | 'intermediate' | 'recalcitrant';
+  readonly halfLifeYears: number;
+  readonly oilClass: 'starchy' | 'oily';
+  readonly seedsPerGram: number;
+  readonly freshGermination: number;
+  readonly testSubstrate: 'TP' | 'BP' | 'PP' | 'S';
+  /** `20` or `20/30`: 16 hours at the lower and 8 at the higher. */
+  readonly testTempC: string;
+  readonly testFirstCountD: number;
+  readonly testFinalCountD: number;
+  readonly pretreatments: readonly string[];
+  readonly chillWeeks: number;
+  readonly soakHours: number;
+  readonly soilMinC: number;
+  readonly soilOptLowC: number;
+  readonly soilOptHighC: number;
+  readonly soilMaxC: number;
+  readonly emergeMinD: number;
+  readonly emergeMaxD: number;
+  readonly lightNeed: 'light' | 'dark' | 'either';
+  readonly sowDepthMm: number;
+  readonly start: 'indoors' | 'direct' | 'either';
+  readonly anchor: 'last-frost' | 'plant-out';
+  readonly startWeeksMin: number | null;
+  readonly startWeeksMax: number | null;
+  readonly plantOutWeeksMin: number | null;
+  readonly plantOutWeeksMax: number | null;
+  readonly directWeeksMin: number | null;
+  readonly directWeeksMax: number | null;
+  readonly frost: 'tender' | 'half-hardy' | 'hardy';
+  readonly harvestDaysMin: number | null;
+  readonly harvestDaysMax: number | null;
+  readonly seedDays: number | null;
+  readonly spacingCm: number;
+  readonly transplant: string;
+  readonly clumpSeeds: number;
+  readonly cautions: readonly string[];
+}
+
+/** Figures a library may set for itself: label, unit and the range that makes sense. */
+export const OWN_FIGURES = {
+  halfLifeYears: { label: 'Half-life in reference storage', unit: 'years', min: 0.01, max: 100, whole: false },
+  freshGermination: { label: 'Germination of a good fresh lot', unit: 'share', min: 0.01, max: 0.99, whole: false },
+  seedsPerGram: { label: 'Seeds in a gram', unit: 'seeds', min: 0.01, max: 100_000, whole: false },
+  lendingThreshold: { label: 'Lending line', unit: 'share', min: 0.05, max: 0.98, whole: false },
+  testFirstCountD: { label: 'First count', unit: 'days', min: 1, max: 365, whole: true },
+  testFinalCountD: { label: 'Last count', unit: 'days', min: 1, max: 365, whole: true },
+  emergeMinD: { label: 'First up', unit: 'days', min: 1, max: 365, whole: true },
+  emergeMaxD: { label: 'Last up', unit: 'days', min: 1, max: 365, whole: true },
+  sowDepthMm: { label: 'Sowing depth', unit: 'mm', min: 0, max: 300, whole: false },
+  spacingCm: { label: 'Spacing', unit: 'cm', min: 1, max: 2000, whole: false },
+  seedPlantsMin: { label: 'Fewest parents', unit: 'plants', min: 1, max: 1000, whole: true },
+} as const;
+export type OwnFigure = keyof typeof OWN_FIGURES;
+
+/** A crop as this library sees it: the reference with the library's own figures laid over. */
+export interface LibraryCrop extends Crop {
+  /** Chance-of-alive threshold of lending, 0..1; null takes the library's default. */
+  readonly lendingThreshold: number | null;
+  /** Which figures are the library's own. */
+  readonly own: readonly OwnFigure[];
+}
+
+/** Lays a library's own figures over a crop of the reference. */
+export function withOwnFigures(crop: Crop, own: Readonly<Partial<Record<OwnFigure, number>>>): LibraryCrop {
+  return { ...crop, lendingThreshold: null, ...own, own: Object.keys(own) as OwnFigure[] };
+}
+
+/** What the flags of the reference mean, in words for where the seed is handled. */
+export const CAUTION_WORDS: Readonly<Record<string, string>> = {
+  allergen: 'can cause allergies',
+  'invasive-risk': 'can become invasive; follow your local rules',
+  'medicinal-claims': 'no health advice is given here; ask a pharmacist or doctor',
+  'narcotic-law': 'falls under narcotic law in some places; follow your local rules',
+  phototoxic: 'sap and sun burn the skin; wear gloves',
+  'regulated-some-places': 'may be restricted where you are; follow your local rules',
+  'skin-irritant': 'irritates skin and eyes; wear gloves',
+  thorns: 'has thorns; wear gloves',
+  'toxic-plant': 'the plant is poisonous; keep from children and animals',
+  'toxic-seed': 'the seed is poisonous; keep from children and animals',
+};

@@ -1,0 +1,53 @@
+/**
+ * The one rule for "this cannot be computed": input that no caller should have passed throws a
+ * CoreError that names the function, the field and the value. Too little data is not an error: it
+ * is a typed result (null), never NaN and never -1.
+ */
+export class CoreError extends Error {
+  readonly code: 'bad-input';
+  readonly where: string;
+  readonly field: string;
+  readonly value: unknown;
+
+  constructor(where: string, field: string, value: unknown, rule: string) {
+    super(`${where}: ${field} ${rule}, got ${String(value)}`);
+    this.name = 'CoreError';
+    this.code = 'bad-input';
+    this.where = where;
+    this.field = field;
+    this.value = value;
+  }
+}
+
+/** Throws a CoreError unless `value` is a finite number in `min..max` (both allowed). */
+export function needNumber(
+  where: string,
+  field: string,
+  value: number,
+  min = -Infinity,
+  max = Infinity,
+): void {
+  if (!Number.isFinite(value) || value < min || value > max) {
+    const range =
+      min === -Infinity && max === Infinity ? 'finite' : `between ${String(min)} and ${String(max)}`;
+    throw new CoreError(where, field, value, `must be ${range}`);
+  }
+}
+
+/** Throws a CoreError unless `value` is a whole number in `min..max`. */
+export function needCount(
+  where: string,
+  field: string,
+  value: number,
+  min = 0,
+  max = Number.MAX_SAFE_INTEGER,
+): void {
+  if (!Number.isInteger(value) || value < min || value > max) {
+    throw new CoreError(
+      where,
+      field,
+      value,
+      `must be a whole number from ${String(min)} to ${String(max)}`,
+    );
+  }
+}

@@ -1,0 +1,173 @@
+import type * as yup from 'yup';
+import { AMOUNT_KNOWN } from '../amounts/amount.ts';
+import { TEST_METHODS } from '../germination/protocol.ts';
+import { ACQUISITIONS, BREEDINGS, FORMS, IDENTITY_CONFIDENCES, PROMISES, PURPOSES, YEAR_KINDS } from '../lots/vocabulary.ts';
+import { FATES, SOWING_METHODS } from '../sowing/fates.ts';
+import { day, filled, flag, list, need, number, oneOf, seeds, shape, share, text, whole } from './fields.ts';
+
+/** The forms of the program. Server and browser hold the same input against the same schema. */
+
+const note = () => text(2000);
+const version = () => need(whole({ min: 1 }));
+const year = () => whole({ min: 1900, max: 2200 });
+const id = () => whole({ min: 1 });
+const orNull = <T>(schema: yup.Schema<T>): yup.Schema<T | null | undefined> =>
+  (schema as unknown as yup.MixedSchema).nullable() as unknown as yup.Schema<T | null | undefined>;
+
+export const intakeForm = shape({
+  /** An existing variety, or null for a new one with name and crop. */
+  varietyId: orNull(id()),
+  varietyName: orNull(text(120)),
+  cropKey: orNull(text(60)),
+  breeding: orNull(oneOf(BREEDINGS)),
+  identity: oneOf(IDENTITY_CONFIDENCES),
+  source: filled(120, 'say where it came from, or "unknown"'),
+  acquisition: need(oneOf(ACQUISITIONS)),
+  yearKind: need(oneOf(YEAR_KINDS)),
+  year: orNull(year()),
+  form: need(oneOf(FORMS)),
+  seeds: need(seeds(1)),
+  amountKnown: need(oneOf(AMOUNT_KNOWN)),
+  statedGermination: orNull(share()),
+  placeId: orNull(id()),
+  receivedOn: need(day()),
+  floor: orNull(seeds()),
+  note: orNull(note()),
+});
+
+export const lotEditForm = shape({
+  version: version(),
+  floor: seeds(),
+  identity: oneOf(IDENTITY_CONFIDENCES),
+  identityReason: orNull(text(500)),
+  note: orNull(note()),
+});
+
+export const moveForm = shape({ placeId: need(id()), movedOn: need(day()) });
+
+export const movementForm = shape({
+  kind: need(oneOf(['in', 'out', 'returned', 'discarded', 'correction'] as const)),
+  /** Seeds that come in (above 0) or go out (below 0). */
+  seeds: need(whole({ min: -10_000_000, max: 10_000_000 })),
+  amountKnown: oneOf(AMOUNT_KNOWN),
+  reason: filled(500, 'say why, in a few words'),
+});
+
+export const testForm = shape({
+  lotCode: filled(20, 'choose a lot'),
+  method: need(oneOf(TEST_METHODS)),
+  replicates: need(list(need(whole({ min: 1, max: 400 })), 16, 1)),
+  startedOn: need(day()),
+  nightC: need(number({ min: -5, max: 45 })),
+  dayC: need(number({ min: -5, max: 45 })),
+  light: need(oneOf(['light', 'dark', 'either'] as const)),
+  preparationDays: need(whole({ min: 0, max: 400 })),
+  note: orNull(note()),
+});
+
+export const SEED_KINDS = ['normal', 'abnormal', 'hard', 'fresh', 'dead', 'empty'] as const;
+export type SeedKind = (typeof SEED_KINDS)[number];
+
+export const countForm = shape({
+  version: version(),
+  replicate: need(whole({ min: 1, max: 16 })),
+  countedOn: need(day()),
+  /** Every seed of the replicate that is marked, with the day it was first seen so. */
+  marks: need(
+    list(
+      shape({ position: need(whole({ min: 1, max: 400 })), kind: need(oneOf(SEED_KINDS)), markedOn: need(day()) }),
+      400,
+    ),
+  ),
+});
+
+export const closeTestForm = shape({ version: version(), closedOn: need(day()), note: orNull(note()) });
+
+export const memberForm = shape({
+  name: filled(120, 'give the name'),
+  place: orNull(text(120)),
+  contact: orNull(text(200)),
+  note: orNull(note()),
+});
+
+export const loanForm = shape({
+  lotCode: filled(20, 'choose a lot'),
+  memberId: need(id()),
+  seeds: need(seeds(1)),
+  purpose: need(oneOf(PURPOSES)),
+  promise: need(oneOf(PROMISES)),
+  promisedSeeds: orNull(seeds(1)),
+  dueOn: orNull(day()),
+  lentOn: need(day()),
+  /** Written on the packet; needed when the identity of the lot is in doubt. */
+  packetNote: orNull(text(500)),
+});
+
+export const sowingForm = shape({
+  lotCode: filled(20, 'choose a lot'),
+  loanId: orNull(id()),
+  method: need(oneOf(SOWING_METHODS)),
+  cells: need(whole({ min: 1, max: 10_000 })),
+  seedsPerCell: need(whole({ min: 1, max: 1000 })),
+  seeds: need(seeds(1)),
+  sownOn: need(day()),
+  whereSown: orNull(text(120)),
+  note: orNull(note()),
+});
+
+export const emergenceForm = shape({ version: version(), countedOn: need(day()), emerged: need(seeds()) });
+
+export const fateForm = shape({ version: version(), fate: need(oneOf(FATES)), fateOn: need(day()), note: orNull(note()) });
+
+export const returnForm = shape({
+  loanId: need(id()),
+  receivedOn: need(day()),
+  harvestYear: need(year()),
+  seeds: need(seeds(1)),
+  amountKnown: need(oneOf(AMOUNT_KNOWN)),
+  form: need(oneOf(['raw', 'cleaned'] as const)),
+  plants: orNull(whole({ min: 1, max: 100_000 })),
+  grownBeside: orNull(text(500)),
+  isolated: need(oneOf(['yes', 'no', 'unknown'] as const)),
+  note: orNull(note()),
+});
+
+export const releaseForm = shape({
+  version: version(),
+  dried: need(flag()),
+  clean: need(flag()),
+  named: need(flag()),
+  placeId: orNull(id()),
+  floor: orNull(seeds()),
+});
+
+export const placeForm = shape({
+  name: filled(80, 'give the place a name'),
+  temperatureC: need(number({ min: -40, max: 45 })),
+  rhPercent: need(number({ min: 1, max: 99 })),
+  sealed: need(flag()),
+});
+
+export const settingsForm = shape({
+  libraryName: filled(80, 'give the library a name'),
+  hemisphere: need(oneOf(['north', 'south'] as const)),
+  lastFrost: need(text(5).matches(/^\d\d-\d\d$/, 'must be a month and day, as 04-27') as yup.StringSchema<string>),
+  lastFrostSdDays: need(number({ min: 1, max: 60 })),
+  firstFrost: need(text(5).matches(/^\d\d-\d\d$/, 'must be a month and day, as 10-12') as yup.StringSchema<string>),
+  firstFrostSdDays: need(number({ min: 1, max: 60 })),
+  lendingThreshold: need(number({ min: 0.05, max: 0.98 })),
+  temperatureUnit: need(oneOf(['C', 'F'] as const)),
+  lengthUnit: need(oneOf(['mm', 'inch'] as const)),
+  massUnit: need(oneOf(['g', 'oz'] as const)),
+  dateOrder: need(oneOf(['day-month', 'month-day'] as const)),
+});
+export type Settings = yup.InferType<typeof settingsForm>;
+
+export const ownFigureForm = shape({
+  field: filled(40, 'choose a figure'),
+  value: orNull(number()),
+  reason: orNull(text(500)),
+});
+
+export const personForm = shape({ name: filled(80, 'give the name') });
+export const undoForm = shape({});

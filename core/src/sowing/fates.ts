@@ -1,0 +1,36 @@
+/** How a sowing was made. The factor is the share of live seed that comes up by it, until counts say better. */
+export const SOWING_METHODS = ['heated-cells', 'cells', 'pot', 'open-ground'] as const;
+export type SowingMethod = (typeof SOWING_METHODS)[number];
+
+export const SOWING_METHOD_FACTS: Readonly<Record<SowingMethod, { readonly words: string; readonly emergence: number }>> = {
+  'heated-cells': { words: 'cells on a warm mat', emergence: 0.9 },
+  cells: { words: 'cells', emergence: 0.85 },
+  pot: { words: 'a pot', emergence: 0.85 },
+  'open-ground': { words: 'open ground', emergence: 0.65 },
+};
+
+/** What became of a sowing. Only causes that speak of the seed count as evidence about the lot. */
+export const FATES = [
+  'came-up',
+  'not-come-up',
+  'damped-off',
+  'eaten',
+  'dried-out',
+  'too-cold',
+  'washed-away',
+  'mixed-up',
+  'thrown-out',
+] as const;
+export type Fate = (typeof FATES)[number];
+
+export const FATE_FACTS: Readonly<Record<Fate, { readonly words: string; readonly speaksOfSeed: boolean; readonly why: string }>> = {
+  'came-up': { words: 'came up, as far as it could', speaksOfSeed: true, why: 'the seed had a fair chance' },
+  'not-come-up': { words: 'had a fair chance and did not come up', speaksOfSeed: true, why: 'warmth and water were right, so the seed is to blame' },
+  'damped-off': { words: 'came up and fell over (damping off)', speaksOfSeed: false, why: 'a fungus took it, alive or not' },
+  eaten: { words: 'eaten', speaksOfSeed: false, why: 'nobody knows what would have come up' },
+  'dried-out': { words: 'dried out', speaksOfSeed: false, why: 'live seed dies too when the tray dries' },
+  'too-cold': { words: 'too cold or too wet', speaksOfSeed: false, why: 'live seed rots in cold wet soil' },
+  'washed-away': { words: 'washed away', speaksOfSeed: false, why: 'nobody knows where the seed went' },
+  'mixed-up': { words: 'mixed up with another', speaksOfSeed: false, why: 'nobody knows whose seedlings these are' },
+  'thrown-out': { words: 'thrown out too early', speaksOfSeed: false, why: 'slow seed may still have come' },
+};

@@ -1,0 +1,63 @@
+import { describe, expect, it } from 'vitest';
+import { judge, type VerdictInput } from './verdict.ts';
+
+const base: VerdictInput = {
+  today: { median: 0.85, low: 0.78, high: 0.9, mean: 0.85, atLeast: 0.99, alpha: 40, beta: 7 },
+  threshold: 0.7,
+  medianInAYear: 0.8,
+  medianWhenRenewed: 0.83,
+  belowFortyOn: '2032-05-01',
+  balance: 200,
+  floor: 20,
+  twoSeasons: 60,
+  youngerSound: null,
+  renewable: true,
+  perCell: 2,
+  recalcitrant: false,
+};
+const at = (median: number, low: number, high: number, atLeast: number) => ({ ...base.today, median, low, high, atLeast });
+
+describe('verdicts', () => {
+  it('lends sound seed and says how fast it falls', () => {
+    expect(judge(base)).toEqual({
+      verdict: 'lend',
+      beside: null,
+      reason: 'About 85 in 100 alive (78 to 90), falling 5 a year. Sow as usual.',
+    });
+  });
+
+  it('sows thicker below the line, and says how many', () => {
+    const out = judge({ ...base, today: at(0.57, 0.46, 0.67, 0.02), perCell: 3 });
+    expect(out.verdict).toBe('sow-thicker');
+    expect(out.reason).toContain('Put 3 in each cell.');
+  });
+
+  it('tests first only when wide, and only when a test can be spared and could change something', () => {
+    const wide = { ...base, today: at(0.77, 0.44, 0.95, 0.68) };
+    expect(judge(wide).verdict).toBe('test-first');
+    expect(judge({ ...wide, balance: 25, twoSeasons: 20 }).verdict).toBe('sow-thicker');
+    expect(judge({ ...base, today: at(0.75, 0.72, 0.79, 0.99) }).verdict).toBe('lend');
+  });
+
+  it('renews before it is too late, with the lending verdict beside', () => {
+    const falling = { ...base, today: at(0.72, 0.66, 0.8, 0.6), medianWhenRenewed: 0.35, belowFortyOn: '2027-08-10' };
+    expect(judge(falling)).toMatchObject({ verdict: 'renew', beside: 'sow-thicker' });
+    expect(judge(falling).reason).toContain('below 40 from August 2027');
+    expect(judge({ ...falling, youngerSound: 'NN-012A' }).verdict).toBe('sow-thicker');
+    expect(judge({ ...falling, renewable: false }).verdict).toBe('sow-thicker');
+    expect(judge({ ...base, balance: 30 })).toMatchObject({ verdict: 'renew', beside: 'lend' });
+  });
+
+  it('rescues what is nearly dead, unless a younger lot serves', () => {
+    const dying = { ...base, today: at(0.04, 0.03, 0.12, 0), balance: 55 };
+    expect(judge(dying)).toMatchObject({ verdict: 'rescue' });
+    expect(judge(dying).reason).toContain('Sow all 55');
+    expect(judge({ ...dying, youngerSound: 'PA-090K' })).toMatchObject({ verdict: 'let-go' });
+  });
+
+  it('lets go of what is none of these, and warns of seed that must not dry', () => {
+    const low = { ...base, today: at(0.36, 0.25, 0.5, 0), medianWhenRenewed: 0.33, youngerSound: 'TM-010A' };
+    expect(judge(low).verdict).toBe('let-go');
+    expect(judge({ ...base, recalcitrant: true }).reason).toContain('sow it now');
+  });
+});

@@ -1,0 +1,157 @@
+import type { LibraryCrop } from '../crops/crop.ts';
+import { addDays, type Day, dayFromNumber, dayInYear, dayNumber, yearOf } from '../dates/day.ts';
+import { seedReadyDay, seedsForTwoSeasons } from '../renewals/seedReady.ts';
+import type { FrostDates } from '../season/frost.ts';
+import { perCellFor } from '../sowing/seedsPerCell.ts';
+import { THICKER_MEDIAN } from '../verdicts/verdict.ts';
+import { ageAt, type StoragePeriod } from './ageing.ts';
+import { LONGEVITY_CONSTANTS } from './longevity.ts';
+import type { PosteriorReader, ViabilityPoint } from './posterior.ts';
+import type { Acquisition, SeedForm } from './prior.ts';
+import { DEFAULT_EMERGENCE, type SowingEvidence, type TestEvidence, viabilityReader } from './viability.ts';
+
+export type YearKind = 'harvest' | 'packing' | 'unknown';
+
+/**
+ * The day from which a lot ages. A harvest year ages from the autumn of that year (by hemisphere); a packing
+ * year is taken as the harvest of the year before; an unknown year as two years before it came.
+ * Never later than the day it came.
+ */
+export function ageingStart(
+  yearKind: YearKind,
+  year: number | null,
+  receivedOn: Day,
+  hemisphere: 'north' | 'south',
+): Day {
+  const ripe = hemisphere === 'north' ? '10-01' : '04-01';
+  const start =
+    yearKind === 'unknown' || year === null
+      ? addDays(receivedOn, -730)
+      : dayInYear(yearKind === 'packing' ? year - 1 : year, ripe);
+  return start > receivedOn ? receivedOn : start;
+}
+
+export interface LotFacts {
+  readonly crop: LibraryCrop;
+  readonly form: SeedForm;
+  readonly acquisition: Acquisition;
+  readonly start: Day;
+  readonly stated: number | null;
+  readonly storage: readonly StoragePeriod[];
+  readonly tests: readonly TestEvidence[];
+  readonly sowings: readonly SowingEvidence[];
+  readonly threshold: number;
+}
+
+export interface RibbonPoint {
+  readonly date: Day;
+  readonly median: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** What is kept of one lot's estimate on one day. */
+export interface LotEstimate {
+  readonly today: ViabilityPoint;
+  readonly medianInAYear: number;
+  readonly medianWhenRenewed: number;
+  readonly belowFortyOn: Day | null;
+  /** First day on which the median is below the lending line. */
+  readonly belowLineOn: Day | null;
+  readonly perCell: number | null;
+  readonly twoSeasons: number | null;
+  readonly ribbon: readonly RibbonPoint[];
+}
+
+/** How far ahead crossings of a line are looked for. */
+const SIGHT_DAYS = 12 * 365;
+
+/** The crop's figures for the ageing equation, with its published constants where they fit (soya bean's do not). */
+export function ageingCropOf(crop: LibraryCrop): Parameters<typeof ageAt>[0] {
+  const published = crop.key === 'soya-bean' ? undefined : LONGEVITY_CONSTANTS.find((c) => c.cropKey === crop.key);
+  return {
+    halfLifeYears: crop.halfLifeYears,
+    oilClass: crop.oilClass,
+    freshGermination: crop.freshGermination,
+    cw: published?.cw,
+    ch: published?.ch,
+    cq: published?.cq,
+  };
+}
+
+/** The window that a ribbon shows: from the harvest to some years ahead, so that today is never at its edge. */
+export function ribbonDays(start: Day, today: Day, points: number): Day[] {
+  const from = dayNumber(start);
+  const now = dayNumber(today);
+  const to = now + Math.max(2 * 365, Math.min(5 * 365, Math.round((now - from) * 0.8)));
+  return Array.from({ length: points }, (_, i) => dayFromNumber(Math.round(from + ((to - from) * i) / (points - 1))));
+}
+
+/** Estimate of one lot for `today`, with a ribbon of `points` dates. See `viability` for the model. */
+export function estimateLot(facts: LotFacts, today: Day, frost: FrostDates, points = 13): LotEstimate {
+  const crop = ageingCropOf(facts.crop);
+  const reader = viabilityReader({
+    crop,
+    form: facts.form,
+    acquisition: facts.acquisition,
+    start: facts.start,
+    stated: facts.stated,
+    storage: facts.storage,
+    tests: facts.tests,
+    sowings: facts.sowings,
+    at: [],
+    threshold: facts.threshold,
+  });
+  const ages = (days: readonly Day[]): number[] => ageAt(crop, facts.start, facts.storage, days);
+  const ready = seedReadyDay(facts.crop, today, frost);
+  const [ageToday, ageNextYear, ageReady] = ages([today, addDays(today, 365), ready]) as [number, number, number];
+  const now = reader.at(ageToday, facts.threshold);
+  const days = ribbonDays(facts.start, today, points);
+  const ribbonAges = ages(days);
+  const emergence = DEFAULT_EMERGENCE;
+  return {
+    today: now,
+    medianInAYear: reader.quantile(0.5, ageNextYear),
+    medianWhenRenewed: reader.quantile(0.5, ageReady),
+    belowFortyOn: crossing(reader, ages, facts.start, today, THICKER_MEDIAN),
+    belowLineOn: crossing(reader, ages, facts.start, today, facts.threshold),
+    perCell:
+      now.alpha === null || now.beta === null
+        ? perCellFor({ share: now.mean }, emergence)
+        : perCellFor({ alpha: now.alpha, beta: now.beta }, emergence),
+    twoSeasons: seedsForTwoSeasons(facts.crop, now.median, emergence),
+    ribbon: days.map((date, i) => {
+      const age = ribbonAges[i] as number;
+      return { date, median: reader.quantile(0.5, age), low: reader.quantile(0.05, age), high: reader.quantile(0.95, age) };
+    }),
+  };
+}
+
+/** First day after `today` on which the median is below `line`; null when it already is, or not within twelve years. */
+function crossing(
+  reader: PosteriorReader,
+  ages: (days: readonly Day[]) => number[],
+  start: Day,
+  today: Day,
+  line: number,
+): Day | null {
+  const from = dayNumber(today < start ? start : today);
+  // P(v >= line) falls through one half exactly where the median falls through the line.
+  const below = (n: number): boolean => reader.chanceAtLeast(line, ages([dayFromNumber(n)])[0] as number) < 0.5;
+  if (below(from) || !below(from + SIGHT_DAYS)) return null;
+  let low = from;
+  let high = from + SIGHT_DAYS;
+  while (high - low > 1) {
+    const mid = (low + high) >> 1;
+    if (below(mid)) high = mid;
+    else low = mid;
+  }
+  return dayFromNumber(high);
+}
+
+/** Short words for when a lot stops being good enough: the year and its season. */
+export function seasonOf(day: Day, hemisphere: 'north' | 'south'): string {
+  const month = Number(day.slice(5, 7));
+  const names = hemisphere === 'north' ? ['winter', 'spring', 'summer', 'autumn'] : ['summer', 'autumn', 'winter', 'spring'];
+  return `${names[Math.floor((month % 12) / 3)] as string} ${String(yearOf(day))}`;
+}

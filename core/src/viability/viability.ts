@@ -1,0 +1,102 @@
+import { type Day, daysBetween } from '../dates/day.ts';
+import { CoreError, needCount, needNumber } from '../errors.ts';
+import { ageAt, type AgeingCrop, type StoragePeriod } from './ageing.ts';
+import type { Evidence } from './likelihood.ts';
+import { posterior, PosteriorReader, type ViabilityPoint } from './posterior.ts';
+import { type Acquisition, priorOf, type SeedForm } from './prior.ts';
+
+export interface TestEvidence {
+  readonly date: Day;
+  readonly sown: number;
+  /** Seeds that proved alive: normal + hard + fresh. */
+  readonly alive: number;
+}
+
+export interface SowingEvidence {
+  readonly date: Day;
+  readonly sown: number;
+  readonly emerged: number;
+  /** Share of live seed that comes up by this method; 0.85 when left out. */
+  readonly emergence?: number | null | undefined;
+}
+
+export interface ViabilityInput {
+  readonly crop: AgeingCrop;
+  readonly form: SeedForm;
+  readonly acquisition: Acquisition;
+  /** Day from which the seed ages: its harvest. */
+  readonly start: Day;
+  /** Germination printed on the packet, 0..1. */
+  readonly stated?: number | null | undefined;
+  readonly storage: readonly StoragePeriod[];
+  readonly tests: readonly TestEvidence[];
+  readonly sowings: readonly SowingEvidence[];
+  readonly at: readonly Day[];
+  readonly threshold?: number | undefined;
+}
+
+export const DEFAULT_EMERGENCE = 0.85;
+export const DEFAULT_THRESHOLD = 0.7;
+
+export interface DatedViability extends ViabilityPoint {
+  readonly date: Day;
+}
+
+export interface ViabilityEstimate {
+  readonly points: readonly DatedViability[];
+  readonly posterior: { readonly kMean: number; readonly sigmaYearsMedian: number };
+}
+
+/**
+ * Viability of one lot on the dates asked for, with a 90 % band: the probit survival model of Ellis &
+ * Roberts (1980) with a prior from crop, form and packet, and every test and sowing as evidence.
+ * Throws a CoreError for impossible counts, shares outside 0..1, and dates before the start.
+ */
+export function viability(input: ViabilityInput): ViabilityEstimate {
+  const reader = viabilityReader(input);
+  const ages = ageAt(input.crop, input.start, input.storage, input.at);
+  const threshold = input.threshold ?? DEFAULT_THRESHOLD;
+  return {
+    points: input.at.map((date, i) => ({ date, ...reader.at(ages[i] as number, threshold) })),
+    posterior: reader.summary(),
+  };
+}
+
+/** The posterior of one lot, to be asked for single quantiles; see `viability`. */
+export function viabilityReader(input: ViabilityInput): PosteriorReader {
+  const { crop, start } = input;
+  needNumber('viability', 'crop.halfLifeYears', crop.halfLifeYears, Number.MIN_VALUE);
+  needNumber('viability', 'crop.freshGermination', crop.freshGermination, 0, 1);
+  needNumber('viability', 'threshold', input.threshold ?? DEFAULT_THRESHOLD, 1e-9, 1 - 1e-9);
+  const seen = [
+    ...input.tests.map((t, i) => ({ path: `tests[${String(i)}]`, date: t.date, sown: t.sown, alive: t.alive, emergence: null })),
+    ...input.sowings.map((s, i) => ({
+      path: `sowings[${String(i)}]`,
+      date: s.date,
+      sown: s.sown,
+      alive: s.emerged,
+      emergence: s.emergence ?? DEFAULT_EMERGENCE,
+    })),
+  ];
+  const onOrAfterStart = (path: string, day: Day): void => {
+    if (daysBetween(start, day) < 0) throw new CoreError('viability', path, day, `must be on or after ${start}`);
+  };
+  input.at.forEach((day, i) => {
+    onOrAfterStart(`at[${String(i)}]`, day);
+  });
+  for (const e of seen) {
+    onOrAfterStart(`${e.path}.date`, e.date);
+    needCount('viability', `${e.path}.sown`, e.sown);
+    needCount('viability', `${e.path}.alive`, e.alive, 0, e.sown);
+    if (e.emergence !== null) needNumber('viability', `${e.path}.emergence`, e.emergence, 1e-9, 1);
+  }
+  const ages = ageAt(crop, start, input.storage, seen.map((e) => e.date));
+  const evidence: Evidence[] = seen.map((e, i) => ({
+    age: ages[i] as number,
+    sown: e.sown,
+    alive: e.alive,
+    emergence: e.emergence,
+  }));
+  const prior = priorOf(crop, input.form, input.acquisition, input.stated, input.storage.length > 0);
+  return new PosteriorReader(posterior(prior, evidence));
+}

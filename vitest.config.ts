@@ -1,0 +1,12 @@
+import vue from '@vitejs/plugin-vue';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  plugins: [vue()],
+  test: {
+    include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'demo/**/*.test.ts', 'web/**/*.test.ts', 'scripts/**/*.test.ts'],
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
+    reporters: ['default', ['json', { outputFile: '.tmp/vitest.json' }]],
+  },
+});
