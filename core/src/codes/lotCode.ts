@@ -17,6 +17,8 @@ export interface LotCodeParts {
   readonly letters: string;
   readonly serial: number;
   readonly check: string;
+  /** The number as it was typed, leading zeros kept. */
+  readonly digits: string;
 }
 
 /** The check letter for two crop letters and a number. */
@@ -58,7 +60,7 @@ export function readLotCode(text: string): LotCodeParts | null {
   if (!/[0-9]/.test(m[2] as string)) return null;
   if (![...letters, check].every((c) => CODE_LETTERS.includes(c))) return null;
   if (Number(digits) < 1) return null;
-  return { letters, serial: Number(digits), check };
+  return { letters, serial: Number(digits), check, digits };
 }
 
 /** The code in its one spelling when the text is a valid lot code, else null. */
@@ -90,8 +92,8 @@ function alike(a: string, b: string): boolean {
 export function correctionsOf(text: string): readonly CodeCorrection[] {
   const parts = readLotCode(text);
   if (!parts || checkLetter(parts.letters, parts.serial) === parts.check) return [];
-  const digits = String(parts.serial).padStart(3, '0');
-  const typed = `${parts.letters}-${digits}${parts.check}`;
+  // As typed: a first digit read as 0 would otherwise be lost with the leading zeros.
+  const typed = `${parts.letters}-${parts.digits.padStart(3, '0')}${parts.check}`;
   const found = new Map<string, CodeCorrection>();
   const consider = (chars: string, position: number, kind: CodeCorrection['kind']): void => {
     const code = parseLotCode(chars);

@@ -1,0 +1,25 @@
+import { describe, expect, it } from 'vitest';
+import { countNumber, nextCount, nextLook } from './due.ts';
+
+describe('count days', () => {
+  const days = [5, 8, 11, 14];
+  it('go from the first to the last, then every four days while seed is out', () => {
+    expect(nextCount('2027-03-01', days, null, 50)).toMatchObject({ due: '2027-03-06', number: 1, of: 4, testDay: 5 });
+    // Counted a day late: the next planned day stands.
+    expect(nextCount('2027-03-01', days, '2027-03-07', 20)).toMatchObject({ due: '2027-03-09', number: 2 });
+    expect(nextCount('2027-03-01', days, '2027-03-15', 3)).toMatchObject({ due: '2027-03-19', extended: true });
+    expect(nextCount('2027-03-01', days, '2027-03-15', 0)).toBeNull();
+  });
+  it('are numbered by how many have come', () => {
+    expect([4, 5, 9, 30].map((d) => countNumber(days, d))).toEqual([1, 1, 2, 4]);
+  });
+});
+
+describe('looks at a sowing', () => {
+  it('begin with the first seedlings, go weekly, and end with its fate', () => {
+    expect(nextLook('2027-03-01', 5, 10, null)).toEqual({ due: '2027-03-06', last: false });
+    expect(nextLook('2027-03-01', 5, 10, '2027-03-06')).toEqual({ due: '2027-03-13', last: false });
+    expect(nextLook('2027-03-01', 5, 10, '2027-03-13')).toEqual({ due: '2027-03-18', last: true });
+    expect(nextLook('2027-03-01', 5, 10, '2027-03-30')).toEqual({ due: '2027-03-30', last: true });
+  });
+});

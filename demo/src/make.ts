@@ -1,0 +1,20 @@
+import { mkdirSync, rmSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { openLibrary, refreshStale } from '@esprel/server';
+import { generateDemo } from './generate.ts';
+import { DEMO_TODAY } from './names.ts';
+
+/** Makes the demo library afresh in ESPREL_DATA (default: demo/data). */
+const folder = resolve(process.env.ESPREL_DATA ?? join(dirname(fileURLToPath(import.meta.url)), '../data'));
+mkdirSync(folder, { recursive: true });
+const file = join(folder, 'esprel.sqlite');
+for (const end of ['', '-wal', '-shm']) rmSync(file + end, { force: true });
+const started = Date.now();
+const db = openLibrary(file);
+db.pragma('synchronous = OFF');
+generateDemo(db);
+const lots = await refreshStale(db, DEMO_TODAY);
+db.pragma('wal_checkpoint(TRUNCATE)');
+db.close();
+process.stdout.write(`Demo library of ${String(lots)} lots made in ${((Date.now() - started) / 1000).toFixed(1)} s\n`);

@@ -1,0 +1,51 @@
+import type { FieldError } from '@esprel/core';
+
+/** Every way in which a request can fail: code, HTTP status and title. docs/api.md lists the same. */
+export const PROBLEMS = {
+  'bad-input': { status: 400, title: 'Something in the input does not fit' },
+  'not-json': { status: 400, title: 'The body is not JSON' },
+  'not-allowed-host': { status: 403, title: 'This address does not belong to the library' },
+  'not-found': { status: 404, title: 'There is no such thing here' },
+  stale: { status: 409, title: 'Somebody changed this in the meantime' },
+  blocked: { status: 409, title: 'Later steps stand on this one' },
+  'key-reused': { status: 409, title: 'This request key was used for something else' },
+  'too-large': { status: 413, title: 'The body is too large' },
+  'too-many': { status: 429, title: 'Too many requests in a minute' },
+  internal: { status: 500, title: 'Something broke here; nothing was written' },
+} as const;
+export type ProblemCode = keyof typeof PROBLEMS;
+
+/** A failed request, answered as an RFC 9457 problem document. */
+export class Problem extends Error {
+  readonly code: ProblemCode;
+  readonly errors: readonly FieldError[];
+  readonly more: Readonly<Record<string, unknown>>;
+
+  constructor(
+    code: ProblemCode,
+    detail: string,
+    errors: readonly FieldError[] = [],
+    more: Readonly<Record<string, unknown>> = {},
+  ) {
+    super(detail);
+    this.name = 'Problem';
+    this.code = code;
+    this.errors = errors;
+    this.more = more;
+  }
+
+  toDocument(): Record<string, unknown> {
+    const { status, title } = PROBLEMS[this.code];
+    return {
+      type: `urn:esprel:problem:${this.code}`,
+      code: this.code,
+      title,
+      status,
+      detail: this.message,
+      ...(this.errors.length > 0 ? { errors: this.errors } : {}),
+      ...this.more,
+    };
+  }
+}
+
+export const notFound = (what: string): Problem => new Problem('not-found', `${what} is not in this library.`);

@@ -1,0 +1,53 @@
+import type { Db } from '../db/db.ts';
+import type { Change } from '../journal/change.ts';
+import type * as yup from 'yup';
+
+/** What a handler that only reads gets. */
+export interface Reader {
+  readonly db: Db;
+  readonly today: string;
+}
+
+export interface Request<B> {
+  readonly params: Readonly<Record<string, string>>;
+  readonly query: Readonly<Record<string, unknown>>;
+  readonly body: B;
+}
+
+export interface ReadRoute {
+  readonly kind: 'read';
+  readonly path: string;
+  readonly handle: (reader: Reader, request: Request<undefined>) => unknown;
+}
+
+export interface ChangeRoute {
+  readonly kind: 'change';
+  readonly method: 'post' | 'put' | 'patch' | 'delete';
+  readonly path: string;
+  /** The word by which the history knows this step. */
+  readonly step: string;
+  readonly schema: yup.Schema<unknown>;
+  readonly handle: (change: Change, request: Request<unknown>) => object;
+}
+
+export type Route = ReadRoute | ChangeRoute;
+
+export const read = (path: string, handle: ReadRoute['handle']): Route => ({ kind: 'read', path, handle });
+
+/** A route that changes something: its body is held against `schema` before `handle` sees it. */
+export function changes<T>(
+  method: ChangeRoute['method'],
+  path: string,
+  step: string,
+  schema: yup.Schema<T>,
+  handle: (change: Change, request: Request<T>) => object,
+): Route {
+  return {
+    kind: 'change',
+    method,
+    path,
+    step,
+    schema: schema as yup.Schema<unknown>,
+    handle: handle as ChangeRoute['handle'],
+  };
+}

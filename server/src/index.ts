@@ -1,0 +1,10 @@
+export { createApp, type AppOptions } from './http/app.ts';
+export { openLibrary, readMigrations } from './db/open.ts';
+export { all, one, run, type Db } from './db/db.ts';
+export { Change } from './journal/change.ts';
+export { undoAction } from './journal/undo.ts';
+export { refreshLots, refreshStale } from './lots/estimates.ts';
+export { listLots, listSql } from './lots/list.ts';
+export { addSynonym } from './lots/intake.ts';
+export { routes } from './http/routes.ts';
+export type { Route, ChangeRoute } from './http/route.ts';

@@ -1,0 +1,194 @@
+import { all, type Db, one, prepared, run } from '../db/db.ts';
+import { notFound, Problem } from '../http/problem.ts';
+
+/** Tables that people change, with the columns that are derived and so never written back. */
+const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] }>> = {
+  settings: {},
+  own_figures: {},
+  people: {},
+  varieties: {},
+  variety_synonyms: {},
+  sources: {},
+  places: {},
+  lots: { derived: ['balance'] },
+  movements: {},
+  storage_periods: {},
+  tests: {},
+  replicates: {},
+  members: {},
+  loans: {},
+  sowings: {},
+  emergence_counts: {},
+  returns: {},
+};
+export type JournaledTable = keyof typeof JOURNALED;
+export type Row = Record<string, unknown>;
+
+export interface Mark {
+  readonly position: number;
+  readonly kind: string;
+  readonly marked_on: string;
+}
+
+function keyColumn(table: string): string {
+  return table === 'settings' ? 'key' : 'id';
+}
+
+/**
+ * One step of a person: every row it writes goes through here, and leaves what was before and after in
+ * the journal, in the transaction of the request.
+ */
+export class Change {
+  readonly db: Db;
+  readonly today: string;
+  readonly actionId: number;
+  private readonly subjects = new Map<string, Set<number>>();
+  private summary = '';
+
+  constructor(db: Db, today: string, personId: number | null, kind: string) {
+    this.db = db;
+    this.today = today;
+    const person = personId !== null && one(db, 'SELECT id FROM people WHERE id = ?', personId) ? personId : null;
+    this.actionId = Number(
+      run(
+        db,
+        'INSERT INTO actions (at, on_day, person_id, kind, summary) VALUES (?, ?, ?, ?, ?)',
+        new Date().toISOString(),
+        today,
+        person,
+        kind,
+        '',
+      ).lastInsertRowid,
+    );
+  }
+
+  /** Says in one sentence what this step was; the history shows it. */
+  describe(summary: string): void {
+    this.summary = summary;
+    run(this.db, 'UPDATE actions SET summary = ? WHERE id = ?', summary, this.actionId);
+  }
+
+  get description(): string {
+    return this.summary;
+  }
+
+  /** Names something that this step is about; its history will show the step. */
+  touch(subject: 'lot' | 'member' | 'variety' | 'crop' | 'test' | 'sowing', id: number): void {
+    let ids = this.subjects.get(subject);
+    if (!ids) this.subjects.set(subject, (ids = new Set()));
+    if (ids.has(id)) return;
+    ids.add(id);
+    run(this.db, 'INSERT INTO action_subjects (action_id, subject, subject_id) VALUES (?, ?, ?)', this.actionId, subject, id);
+  }
+
+  touched(subject: string): readonly number[] {
+    return [...(this.subjects.get(subject) ?? [])];
+  }
+
+  insert(table: JournaledTable, row: Row): number {
+    const columns = Object.keys(row);
+    const marks = columns.map(() => '?').join(', ');
+    const result = run(
+      this.db,
+      `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${marks})`,
+      ...columns.map((c) => row[c] ?? null),
+    );
+    const key = table === 'settings' ? (row.key as string) : Number(result.lastInsertRowid);
+    this.record(table, key, null, this.image(table, key));
+    return Number(result.lastInsertRowid);
+  }
+
+  /** Changes columns of a row; its version goes up by one. With `version`, refuses a row that has moved on. */
+  update(table: JournaledTable, key: number | string, patch: Row, version?: number): void {
+    const before = this.image(table, key);
+    if (!before) throw notFound(`${table} ${String(key)}`);
+    if (version !== undefined && before.version !== version) {
+      throw new Problem(
+        'stale',
+        'Somebody changed this in the meantime. Compare both and send again what you still want.',
+        [{ path: 'version', message: `is ${String(version)}, but the record is at ${String(before.version)}` }],
+        { current: before, yours: patch },
+      );
+    }
+    const versioned = 'version' in before;
+    const columns = Object.keys(patch);
+    const sets = columns.map((c) => `${c} = ?`);
+    if (versioned) sets.push('version = version + 1');
+    run(
+      this.db,
+      `UPDATE ${table} SET ${sets.join(', ')} WHERE ${keyColumn(table)} = ?`,
+      ...columns.map((c) => patch[c] ?? null),
+      key,
+    );
+    this.record(table, key, before, this.image(table, key));
+  }
+
+  remove(table: JournaledTable, key: number | string): void {
+    const before = this.image(table, key);
+    if (!before) return;
+    run(this.db, `DELETE FROM ${table} WHERE ${keyColumn(table)} = ?`, key);
+    this.record(table, key, before, null);
+  }
+
+  /** Replaces all marks of one replicate, as one event. */
+  replaceMarks(replicateId: number, marks: readonly Mark[]): void {
+    const before = marksOf(this.db, replicateId);
+    writeMarks(this.db, replicateId, marks);
+    this.record('seed_marks', replicateId, { marks: before }, { marks: marksOf(this.db, replicateId) });
+  }
+
+  /** A row without its derived columns, or null. */
+  image(table: string, key: number | string): Row | null {
+    const row = one<Row>(this.db, `SELECT * FROM ${table} WHERE ${keyColumn(table)} = ?`, key);
+    if (!row) return null;
+    for (const column of JOURNALED[table]?.derived ?? []) delete row[column];
+    return row;
+  }
+
+  private record(entity: string, key: number | string, before: Row | null, after: Row | null): void {
+    run(
+      this.db,
+      'INSERT INTO events (action_id, entity, row_key, before, after) VALUES (?, ?, ?, ?, ?)',
+      this.actionId,
+      entity,
+      String(key),
+      before === null ? null : JSON.stringify(before),
+      after === null ? null : JSON.stringify(after),
+    );
+  }
+
+  /** Puts a row back to an image of it (null: gone), whatever it is now. Used by undo, which checked it. */
+  restore(table: string, key: string, image: Row | null): void {
+    if (table === 'seed_marks') {
+      this.replaceMarks(Number(key), (image?.marks ?? []) as Mark[]);
+      return;
+    }
+    if (!Object.hasOwn(JOURNALED, table)) throw new Error(`journal: ${table} is not journaled`);
+    const realKey = table === 'settings' ? key : Number(key);
+    const now = this.image(table, realKey);
+    if (image === null) {
+      this.remove(table, realKey);
+    } else if (now === null) {
+      this.insert(table, image);
+    } else {
+      const columns = Object.keys(image).filter((c) => c !== keyColumn(table));
+      run(
+        this.db,
+        `UPDATE ${table} SET ${columns.map((c) => `${c} = ?`).join(', ')} WHERE ${keyColumn(table)} = ?`,
+        ...columns.map((c) => image[c] ?? null),
+        realKey,
+      );
+      this.record(table, realKey, now, this.image(table, realKey));
+    }
+  }
+}
+
+function marksOf(db: Db, replicateId: number): Mark[] {
+  return all<Mark>(db, 'SELECT position, kind, marked_on FROM seed_marks WHERE replicate_id = ? ORDER BY position', replicateId);
+}
+
+function writeMarks(db: Db, replicateId: number, marks: readonly Mark[]): void {
+  run(db, 'DELETE FROM seed_marks WHERE replicate_id = ?', replicateId);
+  const insert = prepared(db, 'INSERT INTO seed_marks (replicate_id, position, kind, marked_on) VALUES (?, ?, ?, ?)');
+  for (const m of marks) insert.run(replicateId, m.position, m.kind, m.marked_on);
+}

@@ -1,0 +1,49 @@
+import { all, type Db } from '../db/db.ts';
+
+export interface HistoryEntry {
+  readonly id: number;
+  readonly at: string;
+  readonly day: string;
+  readonly person: string | null;
+  readonly kind: string;
+  readonly summary: string;
+  readonly undoes: number | null;
+  readonly undoneBy: number | null;
+}
+
+const COLUMNS = `a.id, a.at, a.on_day AS day, p.name AS person, a.kind, a.summary, a.undoes, a.undone_by AS undoneBy`;
+
+/** Steps about one subject, latest first. */
+export function historyOf(db: Db, subject: string, id: number, limit = 200): HistoryEntry[] {
+  return all<HistoryEntry>(
+    db,
+    `SELECT ${COLUMNS} FROM action_subjects s JOIN actions a ON a.id = s.action_id LEFT JOIN people p ON p.id = a.person_id
+     WHERE s.subject = ? AND s.subject_id = ? ORDER BY a.id DESC LIMIT ?`,
+    subject,
+    id,
+    limit,
+  );
+}
+
+/** All steps before step `before`, latest first. */
+export function historyPage(db: Db, before: number, limit: number): HistoryEntry[] {
+  return all<HistoryEntry>(
+    db,
+    `SELECT ${COLUMNS} FROM actions a LEFT JOIN people p ON p.id = a.person_id WHERE a.id < ? ORDER BY a.id DESC LIMIT ?`,
+    before,
+    limit,
+  );
+}
+
+/** What one step wrote: each row before and after. */
+export function eventsOf(db: Db, actionId: number): { entity: string; key: string; before: unknown; after: unknown }[] {
+  return all<{ entity: string; key: string; before: string | null; after: string | null }>(
+    db,
+    'SELECT entity, row_key AS key, before, after FROM events WHERE action_id = ? ORDER BY id',
+    actionId,
+  ).map((e) => ({
+    ...e,
+    before: e.before === null ? null : (JSON.parse(e.before) as unknown),
+    after: e.after === null ? null : (JSON.parse(e.after) as unknown),
+  }));
+}

@@ -1,0 +1,18 @@
+import { undoForm } from '@esprel/core';
+import { pathId, queryWhole } from '../http/query.ts';
+import { changes, read, type Route } from '../http/route.ts';
+import { eventsOf, historyPage } from './history.ts';
+import { undoAction } from './undo.ts';
+
+export function journalRoutes(): Route[] {
+  return [
+    read('/history', ({ db }, { query }) => {
+      const limit = queryWhole(query, 'limit', 1, 500) ?? 100;
+      const before = queryWhole(query, 'before', 1, Number.MAX_SAFE_INTEGER) ?? Number.MAX_SAFE_INTEGER;
+      const steps = historyPage(db, before, limit);
+      return { steps, next: steps.length === limit ? (steps[steps.length - 1]?.id ?? null) : null };
+    }),
+    read('/history/:id', ({ db }, { params }) => ({ events: eventsOf(db, pathId(params.id, 'id')) })),
+    changes('post', '/history/:id/undo', 'undo', undoForm, (change, { params }) => undoAction(change, pathId(params.id, 'id'))),
+  ];
+}

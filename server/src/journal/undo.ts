@@ -1,0 +1,99 @@
+import { all, type Db, one, run } from '../db/db.ts';
+import { notFound, Problem } from '../http/problem.ts';
+import type { Change, Row } from './change.ts';
+
+interface ActionRow {
+  readonly id: number;
+  readonly summary: string;
+  readonly undoes: number | null;
+  readonly undone_by: number | null;
+}
+
+interface EventRow {
+  readonly id: number;
+  readonly action_id: number;
+  readonly entity: string;
+  readonly row_key: string;
+  readonly before: string | null;
+  readonly after: string | null;
+}
+
+/**
+ * Takes one step back: every row it wrote returns to what it was before. Both the step and its undoing stay
+ * in the journal, and an undoing can be undone. Refuses when a later step has changed one of
+ * the rows or stands on them, and names that step.
+ */
+export function undoAction(change: Change, actionId: number): { readonly undone: number } {
+  const { db } = change;
+  const action = one<ActionRow>(db, 'SELECT id, summary, undoes, undone_by FROM actions WHERE id = ?', actionId);
+  if (!action) throw notFound('That step');
+  if (action.undone_by !== null) {
+    throw new Problem('blocked', 'This step has been taken back already.', [], { blockedBy: action.undone_by });
+  }
+  const events = all<EventRow>(db, 'SELECT * FROM events WHERE action_id = ? ORDER BY id DESC', actionId);
+  for (const subject of all<{ subject: string; subject_id: number }>(
+    db,
+    'SELECT subject, subject_id FROM action_subjects WHERE action_id = ?',
+    actionId,
+  )) {
+    change.touch(subject.subject as 'lot', subject.subject_id);
+  }
+  const seen = new Set<string>();
+  for (const event of events) {
+    const row = `${event.entity} ${event.row_key}`;
+    // Only the last event of a row within the step has to match what the row is now.
+    if (!seen.has(row)) refuseIfChanged(db, change, event);
+    seen.add(row);
+    try {
+      change.restore(event.entity, event.row_key, event.before === null ? null : (JSON.parse(event.before) as Row));
+    } catch (error) {
+      if (isConstraint(error)) throw blockedBy(db, actionId);
+      throw error;
+    }
+  }
+  run(db, 'UPDATE actions SET undoes = ? WHERE id = ?', actionId, change.actionId);
+  run(db, 'UPDATE actions SET undone_by = ? WHERE id = ?', change.actionId, actionId);
+  if (action.undoes !== null) run(db, 'UPDATE actions SET undone_by = NULL WHERE id = ?', action.undoes);
+  change.describe(action.undoes === null ? `Took back: ${action.summary}` : `Did again: ${action.summary.replace(/^Took back: /, '')}`);
+  return { undone: actionId };
+}
+
+function refuseIfChanged(db: Db, change: Change, event: EventRow): void {
+  const later = one<{ action_id: number }>(
+    db,
+    `SELECT e.action_id FROM events e JOIN actions a ON a.id = e.action_id
+     WHERE e.entity = ? AND e.row_key = ? AND e.action_id > ? AND e.action_id <> ?
+       AND a.undone_by IS NULL AND a.undoes IS NULL
+     ORDER BY e.id DESC LIMIT 1`,
+    event.entity,
+    event.row_key,
+    event.action_id,
+    change.actionId,
+  );
+  if (later) throw blocked(db, later.action_id);
+}
+
+function isConstraint(error: unknown): boolean {
+  return error instanceof Error && 'code' in error && String(error.code).startsWith('SQLITE_CONSTRAINT');
+}
+
+/** The latest step about the same lots or members that still stands. */
+function blockedBy(db: Db, actionId: number): Problem {
+  const later = one<{ id: number }>(
+    db,
+    `SELECT a.id FROM actions a JOIN action_subjects s ON s.action_id = a.id
+     WHERE a.id > ? AND a.undone_by IS NULL AND a.undoes IS NULL
+       AND EXISTS (SELECT 1 FROM action_subjects t WHERE t.action_id = ? AND t.subject = s.subject AND t.subject_id = s.subject_id)
+     ORDER BY a.id DESC LIMIT 1`,
+    actionId,
+    actionId,
+  );
+  return later ? blocked(db, later.id) : new Problem('blocked', 'Later steps stand on this one. Take them back first.');
+}
+
+function blocked(db: Db, actionId: number): Problem {
+  const later = one<ActionRow>(db, 'SELECT id, summary FROM actions WHERE id = ?', actionId);
+  return new Problem('blocked', `A later step stands on this one. Take back first: ${later?.summary ?? ''}`, [], {
+    blockedBy: actionId,
+  });
+}

@@ -1,0 +1,282 @@
+import {
+  BREEDINGS,
+  estimateLot,
+  FATE_FACTS,
+  type Fate,
+  inHundred,
+  judge,
+  LENDING_CHANCE,
+  type LotEstimate,
+  type LotFacts,
+} from '@esprel/core';
+import { libraryCrop } from '../crops/crops.ts';
+import { all, type Db, one, run } from '../db/db.ts';
+import { frostOf, readSettings } from '../settings/settings.ts';
+
+export interface LotRow {
+  readonly id: number;
+  readonly code: string;
+  readonly variety_id: number;
+  readonly source_id: number;
+  readonly parent_id: number | null;
+  readonly generation: number;
+  readonly acquisition: LotFacts['acquisition'];
+  readonly form: LotFacts['form'];
+  readonly year_kind: 'harvest' | 'packing' | 'unknown';
+  readonly year: number | null;
+  readonly received_on: string;
+  readonly ages_from: string;
+  readonly stated_germination: number | null;
+  readonly identity: 'sure' | 'likely' | 'doubtful' | 'unknown';
+  readonly state: 'kept' | 'quarantine';
+  readonly amount_known: 'counted' | 'weighed' | 'estimated';
+  readonly balance: number;
+  readonly floor: number;
+  readonly note: string | null;
+  readonly version: number;
+  readonly crop_key: string;
+  readonly breeding: (typeof BREEDINGS)[number];
+}
+
+/** One dot on a ribbon: what was counted, and whether it counts. */
+export interface EvidenceDot {
+  readonly kind: 'test' | 'sowing';
+  readonly id: number;
+  readonly date: string;
+  readonly sown: number;
+  readonly alive: number;
+  readonly emergence: number | null;
+  readonly used: boolean;
+  readonly why: string;
+}
+
+/** What a stored estimate holds as JSON. */
+export interface StoredEstimate extends LotEstimate {
+  readonly dots: readonly EvidenceDot[];
+  readonly threshold: number;
+}
+
+export function lotRow(db: Db, id: number): LotRow | undefined {
+  return one<LotRow>(
+    db,
+    'SELECT l.*, v.crop_key, v.breeding FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE l.id = ?',
+    id,
+  );
+}
+
+/** Every test and sowing of a lot, with the reason why it counts as evidence or does not. */
+export function evidenceOf(db: Db, lotId: number): EvidenceDot[] {
+  const tests = all<{ id: number; date: string; sown: number; alive: number; closed: string | null }>(
+    db,
+    `SELECT t.id, t.warm_from AS date, t.closed_on AS closed,
+            (SELECT sum(seeds) FROM replicates WHERE test_id = t.id) AS sown,
+            (SELECT count(*) FROM replicates r JOIN seed_marks m ON m.replicate_id = r.id
+             WHERE r.test_id = t.id AND m.kind IN ('normal', 'hard', 'fresh')) AS alive
+     FROM tests t WHERE t.lot_id = ? ORDER BY t.warm_from, t.id`,
+    lotId,
+  );
+  const sowings = all<{ id: number; date: string; sown: number; alive: number | null; fate: Fate | null; emergence: number }>(
+    db,
+    `SELECT s.id, s.sown_on AS date, s.seeds AS sown, s.fate, s.emergence,
+            (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS alive
+     FROM sowings s WHERE s.lot_id = ? ORDER BY s.sown_on, s.id`,
+    lotId,
+  );
+  return [
+    ...tests.map((t): EvidenceDot => ({
+      kind: 'test',
+      id: t.id,
+      date: t.date,
+      sown: t.sown,
+      alive: t.alive,
+      emergence: null,
+      used: t.closed !== null,
+      why: t.closed !== null ? 'test closed' : 'counts once the test is closed',
+    })),
+    ...sowings.map((s): EvidenceDot => ({
+      kind: 'sowing',
+      id: s.id,
+      date: s.date,
+      sown: s.sown,
+      alive: s.alive ?? 0,
+      emergence: s.emergence,
+      used: s.fate !== null && FATE_FACTS[s.fate].speaksOfSeed,
+      why: s.fate === null ? 'counts once its fate is known' : `${FATE_FACTS[s.fate].words}: ${FATE_FACTS[s.fate].why}`,
+    })),
+  ];
+}
+
+/** Everything that the viability model asks of one lot. */
+export function lotFacts(db: Db, lot: LotRow, dots: readonly EvidenceDot[], defaultThreshold: number): LotFacts {
+  const crop = libraryCrop(db, lot.crop_key);
+  const used = dots.filter((d) => d.used && d.date >= lot.ages_from);
+  return {
+    crop,
+    form: lot.form,
+    acquisition: lot.acquisition,
+    start: lot.ages_from,
+    stated: lot.stated_germination,
+    storage: all<{ from: string; temperatureC: number; rhPercent: number }>(
+      db,
+      `SELECT s.from_day AS "from", p.temperature_c AS temperatureC, p.rh_percent AS rhPercent
+       FROM storage_periods s JOIN places p ON p.id = s.place_id WHERE s.lot_id = ? ORDER BY s.from_day`,
+      lot.id,
+    ),
+    tests: used.filter((d) => d.kind === 'test').map((d) => ({ date: d.date, sown: d.sown, alive: d.alive })),
+    sowings: used
+      .filter((d) => d.kind === 'sowing')
+      .map((d) => ({ date: d.date, sown: d.sown, emerged: d.alive, emergence: d.emergence })),
+    threshold: crop.lendingThreshold ?? defaultThreshold,
+  };
+}
+
+/** Three decimals are finer than any screen shows, and keep the stored estimate small. */
+function rounded(estimate: LotEstimate): LotEstimate {
+  const r = (x: number): number => Math.round(x * 1000) / 1000;
+  return {
+    ...estimate,
+    ribbon: estimate.ribbon.map((p) => ({ date: p.date, median: r(p.median), low: r(p.low), high: r(p.high) })),
+  };
+}
+
+function computeEstimate(db: Db, lot: LotRow, today: string): void {
+  const settings = readSettings(db);
+  const dots = evidenceOf(db, lot.id);
+  const facts = lotFacts(db, lot, dots, settings.lendingThreshold);
+  const day = today < lot.ages_from ? lot.ages_from : today;
+  const estimate = rounded(estimateLot(facts, day, frostOf(settings)));
+  const stored: StoredEstimate = { ...estimate, dots, threshold: facts.threshold };
+  run(
+    db,
+    `INSERT INTO lot_estimates (lot_id, as_of, median, low, high, verdict, verdict_beside, reason, below_forty_on, estimate)
+     VALUES (?, ?, ?, ?, ?, 'let-go', NULL, '', ?, ?)
+     ON CONFLICT (lot_id) DO UPDATE SET as_of = excluded.as_of, median = excluded.median, low = excluded.low,
+       high = excluded.high, below_forty_on = excluded.below_forty_on, estimate = excluded.estimate`,
+    lot.id,
+    today,
+    estimate.today.median,
+    estimate.today.low,
+    estimate.today.high,
+    estimate.belowFortyOn,
+    JSON.stringify(stored),
+  );
+}
+
+type JudgedLot = LotRow & { readonly estimate: string | null; readonly crop_name: string; readonly folded: string };
+
+/** Judges all lots of a variety again from their stored estimates, and files them in the lists they belong to. */
+function judgeVariety(db: Db, varietyId: number): void {
+  const lots = all<JudgedLot>(
+    db,
+    `SELECT l.*, v.crop_key, v.breeding, v.folded, c.name AS crop_name, e.estimate
+     FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+     LEFT JOIN lot_estimates e ON e.lot_id = l.id WHERE l.variety_id = ?`,
+    varietyId,
+  ).filter((l) => l.estimate !== null);
+  const judged = lots.map((lot) => ({ lot, estimate: JSON.parse(lot.estimate as string) as StoredEstimate }));
+  for (const { lot, estimate } of judged) {
+    const younger = judged.find(
+      (o) =>
+        o.lot.id !== lot.id &&
+        o.lot.ages_from > lot.ages_from &&
+        o.lot.state === 'kept' &&
+        (o.lot.identity === 'sure' || o.lot.identity === 'likely') &&
+        o.lot.balance > o.lot.floor &&
+        o.estimate.today.atLeast >= LENDING_CHANCE,
+    );
+    const crop = libraryCrop(db, lot.crop_key);
+    const judgement = judge({
+      today: estimate.today,
+      threshold: estimate.threshold,
+      medianInAYear: estimate.medianInAYear,
+      medianWhenRenewed: estimate.medianWhenRenewed,
+      belowFortyOn: estimate.belowFortyOn,
+      balance: lot.balance,
+      floor: lot.floor,
+      twoSeasons: estimate.twoSeasons,
+      youngerSound: younger?.lot.code ?? null,
+      renewable: lot.breeding !== 'hybrid-f1' && lot.breeding !== 'clone' && crop.trueToType !== 'rarely',
+      perCell: estimate.perCell,
+      recalcitrant: crop.storageBehaviour !== 'orthodox',
+    });
+    run(
+      db,
+      'UPDATE lot_estimates SET verdict = ?, verdict_beside = ?, reason = ? WHERE lot_id = ?',
+      judgement.verdict,
+      judgement.beside,
+      judgement.reason,
+      lot.id,
+    );
+    file(db, lot, estimate.today.median, judgement.verdict, judgement.beside);
+  }
+}
+
+/** The lists a lot stands in. Empty lots stand only among the used up. */
+function tagsOf(lot: LotRow, verdict: string, beside: string | null): string[] {
+  if (lot.balance === 0) return ['used-up'];
+  const tags = ['all', `crop:${lot.crop_key}`];
+  if (lot.identity === 'doubtful' || lot.identity === 'unknown') tags.push('doubtful');
+  if (lot.state === 'quarantine') return [...tags, 'quarantine'];
+  if (['renew', 'rescue', 'let-go'].includes(verdict)) tags.push('decision');
+  for (const v of new Set([verdict, beside])) if (v !== null) tags.push(v);
+  return tags;
+}
+
+function file(db: Db, lot: JudgedLot, median: number, verdict: string, beside: string | null): void {
+  run(db, 'DELETE FROM lot_listing WHERE lot_id = ?', lot.id);
+  for (const tag of tagsOf(lot, verdict, beside)) {
+    run(
+      db,
+      'INSERT INTO lot_listing (tag, lot_id, by_crop, by_year, by_seeds, by_alive) VALUES (?, ?, ?, ?, ?, ?)',
+      tag,
+      lot.id,
+      `${lot.crop_name.toLowerCase()}\t${lot.folded}\t${lot.code}`,
+      lot.year ?? 0,
+      lot.balance,
+      median,
+    );
+  }
+}
+
+/** Brings the estimates and verdicts of these lots up to date, and the verdicts of their sisters. */
+export function refreshLots(db: Db, lotIds: readonly number[], today: string): void {
+  const varieties = new Set<number>();
+  for (const id of lotIds) {
+    const lot = lotRow(db, id);
+    if (!lot) continue;
+    computeEstimate(db, lot, today);
+    varieties.add(lot.variety_id);
+  }
+  for (const id of varieties) judgeVariety(db, id);
+}
+
+/**
+ * Brings every estimate that is not of `today` up to date, a variety at a time, letting go of the thread in
+ * between so that no request waits longer than one variety takes. Resolves with the number of lots refreshed.
+ */
+export async function refreshStale(db: Db, today: string, everything = false): Promise<number> {
+  const varieties = all<{ id: number }>(
+    db,
+    `SELECT DISTINCT l.variety_id AS id FROM lots l LEFT JOIN lot_estimates e ON e.lot_id = l.id
+     WHERE ? OR e.as_of IS NULL OR e.as_of <> ?`,
+    everything ? 1 : 0,
+    today,
+  );
+  let count = 0;
+  for (const { id } of varieties) {
+    if (!db.open) return count;
+    db.transaction(() => {
+      const lots = all<{ id: number }>(db, 'SELECT id FROM lots WHERE variety_id = ?', id);
+      refreshLots(db, lots.map((l) => l.id), today);
+      count += lots.length;
+    }).immediate();
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+  return count;
+}
+
+/** "57 in 100", for sentences of the history. */
+export function medianWords(db: Db, lotId: number): string {
+  const row = one<{ median: number }>(db, 'SELECT median FROM lot_estimates WHERE lot_id = ?', lotId);
+  return row ? inHundred(row.median) : 'not known';
+}

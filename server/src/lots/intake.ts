@@ -1,0 +1,176 @@
+import { ageingStart, foldName, formatLotCode, type intakeForm, suggestedFloor, wrong, yearOf } from '@esprel/core';
+import type * as yup from 'yup';
+import { libraryCrop } from '../crops/crops.ts';
+import { type Db, one } from '../db/db.ts';
+import type { Change } from '../journal/change.ts';
+import { readSettings } from '../settings/settings.ts';
+
+type Intake = yup.InferType<typeof intakeForm>;
+
+/** The next code of a crop. Numbers are never given twice, also when an intake is taken back. */
+export function nextCode(db: Db, cropKey: string): string {
+  const row = one<{ last: number }>(
+    db,
+    `INSERT INTO lot_serials (crop_key, last) VALUES (?, 1)
+     ON CONFLICT (crop_key) DO UPDATE SET last = last + 1 RETURNING last`,
+    cropKey,
+  );
+  return formatLotCode(libraryCrop(db, cropKey).letters, row?.last ?? 1);
+}
+
+/** The source of this name, made when there is none. */
+export function sourceId(change: Change, name: string): number {
+  const folded = foldName(name);
+  if (folded === '') throw wrong('source', 'needs a letter or number');
+  const found = one<{ id: number }>(change.db, 'SELECT id FROM sources WHERE folded = ?', folded);
+  return found?.id ?? change.insert('sources', { name: name.trim(), folded });
+}
+
+/** The variety of an intake: the one chosen, one known by this name or a synonym, or a new one. */
+function varietyOf(change: Change, body: Intake): { readonly id: number; readonly name: string; readonly crop_key: string; readonly breeding: string } {
+  const { db } = change;
+  const byId = (id: number) =>
+    one<{ id: number; name: string; crop_key: string; breeding: string }>(db, 'SELECT id, name, crop_key, breeding FROM varieties WHERE id = ?', id);
+  if (body.varietyId != null) {
+    const found = byId(body.varietyId);
+    if (!found) throw wrong('varietyId', 'is not in the register; choose again');
+    return found;
+  }
+  const name = (body.varietyName ?? '').trim();
+  const folded = foldName(name);
+  if (folded === '') throw wrong('varietyName', 'give the name on the envelope, or a nickname such as "flat dark beans"');
+  if (body.cropKey == null || body.cropKey === '') throw wrong('cropKey', 'choose the crop; any of its names finds it');
+  if (!one(db, 'SELECT 1 FROM crops WHERE key = ?', body.cropKey)) throw wrong('cropKey', 'is not a crop of the reference; choose again');
+  const known = one<{ id: number }>(
+    db,
+    `SELECT id FROM varieties WHERE crop_key = ? AND folded = ?
+     UNION SELECT v.id FROM variety_synonyms y JOIN varieties v ON v.id = y.variety_id WHERE v.crop_key = ? AND y.folded = ?`,
+    body.cropKey,
+    folded,
+    body.cropKey,
+    folded,
+  );
+  const id =
+    known?.id ??
+    change.insert('varieties', { crop_key: body.cropKey, name, folded, breeding: body.breeding ?? 'unknown' });
+  return byId(id) as NonNullable<ReturnType<typeof byId>>;
+}
+
+/** Checks what a schema cannot: years against days, amounts against each other. */
+function checkIntake(change: Change, body: Intake): void {
+  if (body.receivedOn > change.today) throw wrong('receivedOn', `must not be after today, ${change.today}`);
+  if (body.receivedOn < '1900-01-01') throw wrong('receivedOn', 'is too long ago; check the year');
+  if (body.yearKind === 'unknown' && body.year != null) throw wrong('year', 'leave it out when the year is not known, or say which year it is');
+  if (body.yearKind !== 'unknown' && body.year == null) throw wrong('year', 'is needed; or say that the year is not known');
+  // A packet is often "packed for" the season to come.
+  const latest = yearOf(body.receivedOn) + (body.yearKind === 'packing' ? 1 : 0);
+  if (body.year != null && body.year > latest) throw wrong('year', `must not be after ${String(latest)}, when it came`);
+  if (body.floor != null && body.floor > body.seeds) throw wrong('floor', `must not be more than the ${String(body.seeds)} seeds there are`);
+  if (body.placeId != null && !one(change.db, 'SELECT 1 FROM places WHERE id = ?', body.placeId)) throw wrong('placeId', 'is not a place here; choose again');
+}
+
+export interface NewLot {
+  readonly varietyId: number;
+  readonly cropKey: string;
+  readonly sourceId: number;
+  readonly parent: { readonly id: number; readonly generation: number } | null;
+  readonly acquisition: string;
+  readonly form: string;
+  readonly yearKind: 'harvest' | 'packing' | 'unknown';
+  readonly year: number | null;
+  readonly receivedOn: string;
+  readonly stated: number | null;
+  readonly identity: string;
+  readonly state: 'kept' | 'quarantine';
+  readonly amountKnown: string;
+  readonly seeds: number;
+  readonly floor: number;
+  readonly placeId: number | null;
+  readonly note: string | null;
+  readonly reason: string;
+}
+
+/** Writes a lot with its code, its first movement and where it is kept. */
+export function insertLot(change: Change, lot: NewLot): { readonly id: number; readonly code: string } {
+  const { db } = change;
+  const { hemisphere } = readSettings(db);
+  const code = nextCode(db, lot.cropKey);
+  const id = change.insert('lots', {
+    code,
+    variety_id: lot.varietyId,
+    source_id: lot.sourceId,
+    parent_id: lot.parent?.id ?? null,
+    generation: lot.parent ? lot.parent.generation + 1 : 0,
+    acquisition: lot.acquisition,
+    form: lot.form,
+    year_kind: lot.yearKind,
+    year: lot.year,
+    received_on: lot.receivedOn,
+    ages_from: ageingStart(lot.yearKind, lot.year, lot.receivedOn, hemisphere),
+    stated_germination: lot.stated,
+    identity: lot.identity,
+    state: lot.state,
+    amount_known: lot.amountKnown,
+    floor: lot.floor,
+    note: lot.note,
+  });
+  change.insert('movements', { lot_id: id, kind: 'in', seeds: lot.seeds, moved_on: lot.receivedOn, reason: lot.reason });
+  if (lot.placeId !== null) change.insert('storage_periods', { lot_id: id, place_id: lot.placeId, from_day: lot.receivedOn });
+  change.touch('lot', id);
+  return { id, code };
+}
+
+/** Takes in one envelope. */
+export function takeIn(change: Change, body: Intake): { readonly code: string; readonly id: number } {
+  checkIntake(change, body);
+  const variety = varietyOf(change, body);
+  change.touch('variety', variety.id);
+  const crop = libraryCrop(change.db, variety.crop_key);
+  const lot = insertLot(change, {
+    varietyId: variety.id,
+    cropKey: variety.crop_key,
+    sourceId: sourceId(change, body.source),
+    parent: null,
+    acquisition: body.acquisition,
+    form: body.form,
+    yearKind: body.yearKind,
+    year: body.year ?? null,
+    receivedOn: body.receivedOn,
+    stated: body.statedGermination ?? null,
+    identity: body.identity ?? 'likely',
+    state: 'kept',
+    amountKnown: body.amountKnown,
+    seeds: body.seeds,
+    floor: body.floor ?? suggestedFloor(body.seeds, crop.seedPlantsMin),
+    placeId: body.placeId ?? null,
+    note: body.note ?? null,
+    reason: `taken in from ${body.source.trim()}`,
+  });
+  change.describe(`Took in ${lot.code} ${variety.name}, ${String(body.seeds)} seeds from ${body.source.trim()}`);
+  return lot;
+}
+
+/** Adds another name to a variety; nothing happens when it is known already. */
+export function addSynonym(change: Change, varietyId: number, name: string): void {
+  const folded = foldName(name);
+  if (folded === '' || one(change.db, 'SELECT 1 FROM variety_synonyms WHERE variety_id = ? AND folded = ?', varietyId, folded)) return;
+  change.insert('variety_synonyms', { variety_id: varietyId, name: name.trim(), folded });
+  change.touch('variety', varietyId);
+}
+
+/** Seeds leave or enter a lot: one movement, checked against the balance before SQLite would. */
+export function moveSeeds(
+  change: Change,
+  lot: { readonly id: number; readonly code: string; readonly balance: number },
+  kind: string,
+  seeds: number,
+  day: string,
+  reason: string,
+  field = 'seeds',
+): number {
+  if (lot.balance + seeds < 0) {
+    throw wrong(field, `${lot.code} holds ${String(lot.balance)} seeds; ${String(-seeds)} cannot leave it`);
+  }
+  change.touch('lot', lot.id);
+  return change.insert('movements', { lot_id: lot.id, kind, seeds, moved_on: day, reason });
+}

@@ -1,0 +1,70 @@
+import { parseLotCode, wrong } from '@esprel/core';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound } from '../http/problem.ts';
+import { lotRow, type LotRow } from './estimates.ts';
+
+/** The lot with this code, however it was typed. `field` is what an error names. */
+export function lotByCode(db: Db, typed: string, field: string | null = null): LotRow {
+  const code = parseLotCode(typed);
+  const row = code === null ? undefined : one<{ id: number }>(db, 'SELECT id FROM lots WHERE code = ?', code);
+  if (!row) {
+    const text = code === null ? `"${typed.slice(0, 20)}" is not a lot code; type it as on the label` : `there is no lot ${code} here`;
+    throw field === null ? notFound(`The lot "${typed.slice(0, 20)}"`) : wrong(field, text);
+  }
+  return lotRow(db, row.id) as LotRow;
+}
+
+export interface LotNames {
+  readonly variety: string;
+  readonly crop: string;
+  readonly scientific: string;
+  readonly habit: string | null;
+  readonly source: string;
+}
+
+export function lotNames(db: Db, lotId: number): LotNames {
+  return one<LotNames>(
+    db,
+    `SELECT v.name AS variety, v.habit, c.name AS crop, c.scientific, s.name AS source FROM lots l
+     JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key JOIN sources s ON s.id = l.source_id WHERE l.id = ?`,
+    lotId,
+  ) as LotNames;
+}
+
+export function synonymsOf(db: Db, varietyId: number): string[] {
+  return all<{ name: string }>(db, 'SELECT name FROM variety_synonyms WHERE variety_id = ? ORDER BY name', varietyId).map((r) => r.name);
+}
+
+export function movementsOf(db: Db, lotId: number): unknown[] {
+  return all(db, 'SELECT id, kind, seeds, moved_on AS day, reason FROM movements WHERE lot_id = ? ORDER BY id', lotId);
+}
+
+export function storageOf(db: Db, lotId: number): unknown[] {
+  return all(
+    db,
+    `SELECT s.from_day AS "from", p.id AS placeId, p.name AS place, p.temperature_c AS temperatureC, p.rh_percent AS rhPercent, p.sealed
+     FROM storage_periods s JOIN places p ON p.id = s.place_id WHERE s.lot_id = ? ORDER BY s.from_day`,
+    lotId,
+  );
+}
+
+/** A lot and everything that descends from its first known ancestor, with who grew each. */
+export function descentOf(db: Db, lotId: number): unknown[] {
+  return all(
+    db,
+    `WITH RECURSIVE up (id, parent_id) AS (
+       SELECT id, parent_id FROM lots WHERE id = ?
+       UNION SELECT l.id, l.parent_id FROM lots l JOIN up ON l.id = up.parent_id),
+     down (id) AS (
+       SELECT id FROM up WHERE parent_id IS NULL
+       UNION SELECT l.id FROM lots l JOIN down ON l.parent_id = down.id)
+     SELECT l.id, l.code, l.parent_id AS parentId, l.generation, l.year, l.state, l.balance, l.identity, e.median, e.verdict,
+       m.name AS grownBy, r.plants, r.isolated,
+       (SELECT count(*) FROM loans o WHERE o.lot_id = l.id AND o.settled_on IS NULL) AS openLoans,
+       (SELECT count(*) FROM loans o WHERE o.lot_id = l.id) AS loans
+     FROM down d JOIN lots l ON l.id = d.id LEFT JOIN lot_estimates e ON e.lot_id = l.id
+     LEFT JOIN returns r ON r.lot_id = l.id LEFT JOIN loans lo ON lo.id = r.loan_id LEFT JOIN members m ON m.id = lo.member_id
+     ORDER BY l.generation, l.id`,
+    lotId,
+  );
+}

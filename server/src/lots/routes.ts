@@ -1,0 +1,187 @@
+import {
+  cautionWords,
+  ageAt,
+  ageingCropOf,
+  estimateLot,
+  intakeForm,
+  lendable,
+  lotEditForm,
+  movementForm,
+  moveForm,
+  ribbonDays,
+  sensibleTestSize,
+  testProtocol,
+  viability,
+  wrong,
+} from '@esprel/core';
+import { libraryCrop } from '../crops/crops.ts';
+import { all, type Db, one } from '../db/db.ts';
+import { queryText } from '../http/query.ts';
+import { changes, read, type Route } from '../http/route.ts';
+import { historyOf } from '../journal/history.ts';
+import { frostOf, readSettings } from '../settings/settings.ts';
+import { evidenceOf, lotFacts } from './estimates.ts';
+import { moveSeeds, takeIn } from './intake.ts';
+import { listLots, listTags, lotsByCode } from './list.ts';
+import { descentOf, lotByCode, lotNames, movementsOf, storageOf, synonymsOf } from './queries.ts';
+
+const RIBBON_POINTS = 41;
+
+/** Everything the sheet of one lot shows. */
+function lotSheet(db: Db, today: string, code: string): object {
+  const lot = lotByCode(db, code);
+  const names = lotNames(db, lot.id);
+  const crop = libraryCrop(db, lot.crop_key);
+  const settings = readSettings(db);
+  const evidence = evidenceOf(db, lot.id);
+  const facts = lotFacts(db, lot, evidence, settings.lendingThreshold);
+  const day = today < lot.ages_from ? lot.ages_from : today;
+  const estimate = estimateLot(facts, day, frostOf(settings), RIBBON_POINTS);
+  const verdict = one<{ verdict: string; beside: string | null; reason: string }>(
+    db,
+    'SELECT verdict, verdict_beside AS beside, reason FROM lot_estimates WHERE lot_id = ?',
+    lot.id,
+  );
+  const parent = lot.parent_id === null ? null : one<{ code: string }>(db, 'SELECT code FROM lots WHERE id = ?', lot.parent_id);
+  return {
+    lot: {
+      id: lot.id,
+      code: lot.code,
+      version: lot.version,
+      varietyId: lot.variety_id,
+      ...names,
+      synonyms: synonymsOf(db, lot.variety_id),
+      breeding: lot.breeding,
+      cropKey: lot.crop_key,
+      acquisition: lot.acquisition,
+      form: lot.form,
+      yearKind: lot.year_kind,
+      year: lot.year,
+      receivedOn: lot.received_on,
+      agesFrom: lot.ages_from,
+      statedGermination: lot.stated_germination,
+      identity: lot.identity,
+      state: lot.state,
+      amountKnown: lot.amount_known,
+      balance: lot.balance,
+      floor: lot.floor,
+      lendable: lendable(lot.balance, lot.floor),
+      note: lot.note,
+      generation: lot.generation,
+      parent: parent?.code ?? null,
+    },
+    cautions: cautionWords(crop.cautions, lot.form),
+    crop,
+    estimate: { ...estimate, threshold: facts.threshold },
+    verdict: verdict ?? null,
+    evidence,
+    storage: storageOf(db, lot.id),
+    movements: movementsOf(db, lot.id),
+    tests: all(
+      db,
+      `SELECT id, method, started_on AS startedOn, warm_from AS warmFrom, closed_on AS closedOn,
+         (SELECT sum(seeds) FROM replicates WHERE test_id = tests.id) AS seeds FROM tests WHERE lot_id = ? ORDER BY started_on DESC, id DESC`,
+      lot.id,
+    ),
+    loans: all(
+      db,
+      `SELECT l.id, l.seeds, l.purpose, l.promise, l.due_on AS dueOn, l.lent_on AS lentOn, l.settled_on AS settledOn,
+         m.id AS memberId, m.name AS member FROM loans l JOIN members m ON m.id = l.member_id WHERE l.lot_id = ? ORDER BY l.lent_on DESC, l.id DESC`,
+      lot.id,
+    ),
+    sowings: all(
+      db,
+      `SELECT s.id, s.seeds, s.sown_on AS sownOn, s.method, s.fate, s.fate_on AS fateOn, m.name AS member,
+         (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged
+       FROM sowings s LEFT JOIN loans l ON l.id = s.loan_id LEFT JOIN members m ON m.id = l.member_id WHERE s.lot_id = ? ORDER BY s.sown_on DESC, s.id DESC`,
+      lot.id,
+    ),
+    quarantine:
+      one(
+        db,
+        `SELECT r.id, r.version, r.received_on AS receivedOn, r.plants, r.grown_beside AS grownBeside, r.isolated, r.released_on AS releasedOn,
+           m.name AS grownBy FROM returns r JOIN loans l ON l.id = r.loan_id JOIN members m ON m.id = l.member_id WHERE r.lot_id = ?`,
+        lot.id,
+      ) ?? null,
+    protocol: testProtocol(crop),
+    testSize: sensibleTestSize(lot.balance, lot.floor),
+    history: historyOf(db, 'lot', lot.id),
+  };
+}
+
+/** What the model took: the inputs and the prior, to be read by whoever doubts the figure. */
+function lotModel(db: Db, today: string, code: string): object {
+  const lot = lotByCode(db, code);
+  const evidence = evidenceOf(db, lot.id);
+  const facts = lotFacts(db, lot, evidence, readSettings(db).lendingThreshold);
+  const crop = ageingCropOf(facts.crop);
+  const day = today < lot.ages_from ? lot.ages_from : today;
+  const input = { ...facts, crop, at: ribbonDays(lot.ages_from, day, 9) };
+  return { input, ages: ageAt(crop, facts.start, facts.storage, input.at), output: viability(input) };
+}
+
+export function lotRoutes(): Route[] {
+  return [
+    read('/lots', ({ db }, { query }) => listLots(db, query)),
+    read('/lots/tags', ({ db }) => ({ tags: listTags(db) })),
+    read('/lots/by-code', ({ db }, { query }) => {
+      const codes = (queryText(query, 'codes', 4000) ?? '').split(',').filter((c) => c !== '');
+      if (codes.length > 200) throw wrong('codes', 'holds too many; 200 at most');
+      return { lots: lotsByCode(db, codes) };
+    }),
+    read('/lots/:code', ({ db, today }, { params }) => lotSheet(db, today, params.code ?? '')),
+    read('/lots/:code/model', ({ db, today }, { params }) => lotModel(db, today, params.code ?? '')),
+    read('/lots/:code/descent', ({ db }, { params }) => ({ lots: descentOf(db, lotByCode(db, params.code ?? '').id) })),
+    changes('post', '/lots', 'take in', intakeForm, (change, { body }) => takeIn(change, body)),
+    changes('patch', '/lots/:code', 'edit lot', lotEditForm, (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code ?? '');
+      const patch: Record<string, unknown> = {};
+      const said: string[] = [];
+      if (body.floor !== undefined && body.floor !== lot.floor) {
+        patch.floor = body.floor;
+        said.push(`floor ${String(lot.floor)} to ${String(body.floor)}`);
+      }
+      if (body.identity !== undefined && body.identity !== lot.identity) {
+        const reason = (body.identityReason ?? '').trim();
+        if (reason === '') throw wrong('identityReason', 'say why the name is now more or less sure');
+        patch.identity = body.identity;
+        said.push(`name ${lot.identity} to ${body.identity}: ${reason}`);
+      }
+      if (body.note !== undefined && body.note !== lot.note) {
+        patch.note = body.note;
+        said.push('note');
+      }
+      change.update('lots', lot.id, patch, body.version);
+      change.touch('lot', lot.id);
+      change.describe(said.length > 0 ? `Changed ${lot.code}: ${said.join(', ')}` : `Looked at ${lot.code}, nothing changed`);
+      return { code: lot.code };
+    }),
+    changes('post', '/lots/:code/move', 'move', moveForm, (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code ?? '');
+      const place = one<{ name: string }>(change.db, 'SELECT name FROM places WHERE id = ?', body.placeId);
+      if (!place) throw wrong('placeId', 'is not a place here; choose again');
+      if (body.movedOn > change.today) throw wrong('movedOn', `must not be after today, ${change.today}`);
+      if (body.movedOn < lot.received_on) throw wrong('movedOn', `must not be before the lot came, ${lot.received_on}`);
+      const same = one<{ id: number }>(change.db, 'SELECT id FROM storage_periods WHERE lot_id = ? AND from_day = ?', lot.id, body.movedOn);
+      if (same) change.update('storage_periods', same.id, { place_id: body.placeId });
+      else change.insert('storage_periods', { lot_id: lot.id, place_id: body.placeId, from_day: body.movedOn });
+      change.touch('lot', lot.id);
+      change.describe(`Moved ${lot.code} to ${place.name}`);
+      return { code: lot.code };
+    }),
+    changes('post', '/lots/:code/movements', 'amount', movementForm, (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code ?? '');
+      if (body.seeds === 0) throw wrong('seeds', 'must not be zero');
+      const comesIn = body.kind === 'in' || body.kind === 'returned';
+      if (body.kind !== 'correction' && comesIn !== body.seeds > 0) {
+        throw wrong('seeds', comesIn ? 'must be above 0 when seed comes in' : 'must be below 0 when seed goes out');
+      }
+      moveSeeds(change, lot, body.kind, body.seeds, change.today, body.reason.trim());
+      if (body.amountKnown !== undefined && body.amountKnown !== lot.amount_known) {
+        change.update('lots', lot.id, { amount_known: body.amountKnown });
+      }
+      change.describe(`${lot.code}: ${body.seeds > 0 ? '+' : ''}${String(body.seeds)} seeds, ${body.reason.trim()}`);
+      return { code: lot.code, balance: lot.balance + body.seeds };
+    }),
+  ];
+}

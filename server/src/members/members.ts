@@ -1,0 +1,171 @@
+import { foldName, lendable, loanForm, memberForm, wrong } from '@esprel/core';
+import type * as yup from 'yup';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound, Problem } from '../http/problem.ts';
+import { pathId, queryText, queryWhole } from '../http/query.ts';
+import { changes, read, type Route } from '../http/route.ts';
+import type { Change } from '../journal/change.ts';
+import { historyOf } from '../journal/history.ts';
+import { moveSeeds } from '../lots/intake.ts';
+import { lotByCode, lotNames } from '../lots/queries.ts';
+import { undoForm } from '@esprel/core';
+
+export interface LoanRow {
+  readonly id: number;
+  readonly lot_id: number;
+  readonly member_id: number;
+  readonly movement_id: number;
+  readonly seeds: number;
+  readonly purpose: string;
+  readonly promise: string;
+  readonly promised_seeds: number | null;
+  readonly due_on: string | null;
+  readonly lent_on: string;
+  readonly settled_on: string | null;
+  readonly version: number;
+}
+
+export function loanRow(db: Db, id: number, field: string | null = null): LoanRow {
+  const row = one<LoanRow>(db, 'SELECT * FROM loans WHERE id = ?', id);
+  if (!row) throw field === null ? notFound('That loan') : wrong(field, 'is not a loan of this library; choose again');
+  return row;
+}
+
+export function memberName(db: Db, id: number): string {
+  return one<{ name: string }>(db, 'SELECT name FROM members WHERE id = ?', id)?.name ?? '';
+}
+
+/** Hands seed of a lot to a member. The floor is never lent, and a doubtful name needs a note on the packet. */
+function lend(change: Change, body: yup.InferType<typeof loanForm>): object {
+  const { db, today } = change;
+  const lot = lotByCode(db, body.lotCode, 'lotCode');
+  if (!one(db, 'SELECT 1 FROM members WHERE id = ?', body.memberId)) throw wrong('memberId', 'is not a member; choose again');
+  if (lot.state === 'quarantine') throw wrong('lotCode', `${lot.code} waits in quarantine; release it first`);
+  if (body.lentOn > today) throw wrong('lentOn', `must not be after today, ${today}`);
+  if (body.lentOn < lot.received_on) throw wrong('lentOn', `must not be before the lot came, ${lot.received_on}`);
+  const free = lendable(lot.balance, lot.floor);
+  if (body.seeds > free) {
+    throw wrong(
+      'seeds',
+      free === 0
+        ? `nothing of ${lot.code} may be lent: its ${String(lot.balance)} seeds are the floor of ${String(lot.floor)}`
+        : `at most ${String(free)} may be lent; ${String(lot.floor)} of the ${String(lot.balance)} always stay`,
+    );
+  }
+  if ((body.promise === 'amount') !== (body.promisedSeeds != null)) {
+    throw wrong('promisedSeeds', body.promise === 'amount' ? 'say how many seeds are promised' : 'leave it out unless an amount is promised');
+  }
+  if ((body.promise === 'nothing') !== (body.dueOn == null)) {
+    throw wrong('dueOn', body.promise === 'nothing' ? 'leave it out when nothing is promised' : 'say by when it is promised');
+  }
+  if (body.dueOn != null && body.dueOn <= body.lentOn) throw wrong('dueOn', 'must be after the day of lending');
+  const doubtful = lot.identity === 'doubtful' || lot.identity === 'unknown';
+  if (doubtful && (body.packetNote ?? '').trim() === '') {
+    throw wrong('packetNote', 'the name of this lot is in doubt: write on the packet what is known');
+  }
+  const movement = moveSeeds(change, lot, 'lent', -body.seeds, body.lentOn, `lent to ${memberName(db, body.memberId)}`);
+  const id = change.insert('loans', {
+    lot_id: lot.id,
+    member_id: body.memberId,
+    movement_id: movement,
+    seeds: body.seeds,
+    purpose: body.purpose,
+    promise: body.promise,
+    promised_seeds: body.promisedSeeds ?? null,
+    due_on: body.dueOn ?? null,
+    lent_on: body.lentOn,
+    packet_note: body.packetNote ?? null,
+  });
+  change.touch('member', body.memberId);
+  change.describe(`Lent ${String(body.seeds)} seeds of ${lot.code} ${lotNames(db, lot.id).variety} to ${memberName(db, body.memberId)}`);
+  return { id, lotCode: lot.code, balance: lot.balance - body.seeds };
+}
+
+function memberSheet(db: Db, id: number): object {
+  const member = one(
+    db,
+    'SELECT id, name, place, contact, note, joined_on AS joinedOn, version FROM members WHERE id = ?',
+    id,
+  );
+  if (!member) throw notFound('That member');
+  return {
+    member,
+    loans: all(
+      db,
+      `SELECT o.id, o.seeds, o.purpose, o.promise, o.promised_seeds AS promisedSeeds, o.due_on AS dueOn, o.lent_on AS lentOn,
+         o.settled_on AS settledOn, o.version, l.code AS lotCode, v.name AS variety, c.name AS crop,
+         (SELECT group_concat(x.code) FROM returns r JOIN lots x ON x.id = r.lot_id WHERE r.loan_id = o.id) AS cameBack
+       FROM loans o JOIN lots l ON l.id = o.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+       WHERE o.member_id = ? ORDER BY o.settled_on IS NOT NULL, o.lent_on DESC, o.id DESC`,
+      id,
+    ),
+    sowings: all(
+      db,
+      `SELECT s.id, s.loan_id AS loanId, s.seeds, s.sown_on AS sownOn, s.fate, l.code AS lotCode, v.name AS variety,
+         (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged
+       FROM sowings s JOIN loans o ON o.id = s.loan_id JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id
+       WHERE o.member_id = ? ORDER BY s.sown_on DESC, s.id DESC`,
+      id,
+    ),
+    history: historyOf(db, 'member', id),
+  };
+}
+
+function listMembers(db: Db, query: Readonly<Record<string, unknown>>): object {
+  const q = foldName(queryText(query, 'q') ?? '');
+  const limit = queryWhole(query, 'limit', 1, 500) ?? 200;
+  const after = queryText(query, 'after', 300);
+  const at = after === null ? -1 : after.lastIndexOf('~');
+  const [name, id] = at < 0 || after === null ? ['', 0] : [after.slice(0, at), Number(after.slice(at + 1))];
+  if (after !== null && !Number.isInteger(id)) throw wrong('after', 'is not a place in this list; begin again without it');
+  const rows = all<{ id: number; folded: string }>(
+    db,
+    `SELECT m.id, m.name, m.folded, m.place,
+       (SELECT count(*) FROM loans o WHERE o.member_id = m.id) AS loans,
+       (SELECT count(*) FROM loans o WHERE o.member_id = m.id AND o.settled_on IS NULL AND o.due_on IS NOT NULL) AS promises,
+       (SELECT min(due_on) FROM loans o WHERE o.member_id = m.id AND o.settled_on IS NULL) AS nextDue,
+       (SELECT count(*) FROM returns r JOIN loans o ON o.id = r.loan_id WHERE o.member_id = m.id) AS returns
+     FROM members m WHERE (? = '' OR m.folded LIKE ? ESCAPE '\\') AND (m.folded, m.id) > (?, ?) ORDER BY m.folded, m.id LIMIT ?`,
+    q,
+    `%${q.replace(/[%_\\]/g, '\\$&')}%`,
+    name,
+    id,
+    limit + 1,
+  );
+  const page = rows.slice(0, limit);
+  const last = page[page.length - 1];
+  return {
+    members: page.map(({ folded: _folded, ...m }) => m),
+    next: rows.length > limit && last ? `${last.folded}~${String(last.id)}` : null,
+  };
+}
+
+export function memberRoutes(): Route[] {
+  return [
+    read('/members', ({ db }, { query }) => listMembers(db, query)),
+    read('/members/:id', ({ db }, { params }) => memberSheet(db, pathId(params.id, 'id'))),
+    changes('post', '/members', 'member', memberForm, (change, { body }) => {
+      const id = change.insert('members', {
+        name: body.name.trim(),
+        folded: foldName(body.name),
+        place: body.place ?? null,
+        contact: body.contact ?? null,
+        note: body.note ?? null,
+        joined_on: change.today,
+      });
+      change.touch('member', id);
+      change.describe(`Wrote down the member ${body.name.trim()}`);
+      return { id };
+    }),
+    changes('post', '/loans', 'lend', loanForm, (change, { body }) => lend(change, body)),
+    changes('post', '/loans/:id/settle', 'let a promise go', undoForm, (change, { params }) => {
+      const loan = loanRow(change.db, pathId(params.id, 'id'));
+      if (loan.settled_on !== null) throw new Problem('blocked', `This loan was settled already, on ${loan.settled_on}.`);
+      change.update('loans', loan.id, { settled_on: change.today });
+      change.touch('member', loan.member_id);
+      change.touch('lot', loan.lot_id);
+      change.describe(`Let the promise of ${memberName(change.db, loan.member_id)} go`);
+      return { id: loan.id };
+    }),
+  ];
+}

@@ -1,0 +1,48 @@
+import { personForm, placeForm, undoForm, wrong } from '@esprel/core';
+import { all, one } from '../db/db.ts';
+import { notFound } from '../http/problem.ts';
+import { pathId } from '../http/query.ts';
+import { changes, read, type Route } from '../http/route.ts';
+
+export function placeRoutes(): Route[] {
+  return [
+    read('/places', ({ db }) => ({
+      places: all(
+        db,
+        `SELECT p.id, p.name, p.temperature_c AS temperatureC, p.rh_percent AS rhPercent, p.sealed, p.version,
+           (SELECT count(*) FROM storage_periods s WHERE s.place_id = p.id
+              AND s.from_day = (SELECT max(from_day) FROM storage_periods t WHERE t.lot_id = s.lot_id)) AS lots
+         FROM places p ORDER BY p.name`,
+      ),
+    })),
+    changes('post', '/places', 'place', placeForm, (change, { body }) => {
+      if (one(change.db, 'SELECT 1 FROM places WHERE name = ?', body.name.trim())) throw wrong('name', 'there is a place of this name already');
+      const id = change.insert('places', {
+        name: body.name.trim(),
+        temperature_c: body.temperatureC,
+        rh_percent: body.rhPercent,
+        sealed: body.sealed ? 1 : 0,
+      });
+      change.describe(`Made the place ${body.name.trim()}`);
+      return { id };
+    }),
+    read('/people', ({ db }) => ({ people: all(db, 'SELECT id, name FROM people ORDER BY name') })),
+    changes('post', '/people', 'person', personForm, (change, { body }) => {
+      if (one(change.db, 'SELECT 1 FROM people WHERE name = ?', body.name.trim())) throw wrong('name', 'is at the desk already; choose it');
+      const id = change.insert('people', { name: body.name.trim() });
+      change.describe(`${body.name.trim()} works at the desk`);
+      return { id };
+    }),
+    changes('delete', '/people/:id', 'person', undoForm, (change, { params }) => {
+      const id = pathId(params.id, 'id');
+      const person = one<{ name: string }>(change.db, 'SELECT name FROM people WHERE id = ?', id);
+      if (!person) throw notFound('That person');
+      if (one(change.db, 'SELECT 1 FROM actions WHERE person_id = ?', id)) {
+        throw wrong('id', `${person.name} has worked at the desk and stays in the record`);
+      }
+      change.remove('people', id);
+      change.describe(`${person.name} no longer works at the desk`);
+      return { id };
+    }),
+  ];
+}

@@ -1,0 +1,131 @@
+import { releaseForm, returnForm, suggestedFloor, wrong, yearOf } from '@esprel/core';
+import type * as yup from 'yup';
+import { libraryCrop } from '../crops/crops.ts';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound, Problem } from '../http/problem.ts';
+import { pathId } from '../http/query.ts';
+import { changes, read, type Route } from '../http/route.ts';
+import type { Change } from '../journal/change.ts';
+import { lotRow } from '../lots/estimates.ts';
+import { insertLot, sourceId } from '../lots/intake.ts';
+import { lotNames } from '../lots/queries.ts';
+import { loanRow, memberName } from '../members/members.ts';
+
+interface ReturnRow {
+  readonly id: number;
+  readonly loan_id: number;
+  readonly lot_id: number;
+  readonly received_on: string;
+  readonly released_on: string | null;
+  readonly version: number;
+}
+
+/**
+ * Saved seed came back. It becomes a lot with its own code at once, because an envelope without a
+ * label is how seed is lost; but it waits in quarantine and can be neither lent nor sown until released.
+ */
+function bringBack(change: Change, body: yup.InferType<typeof returnForm>): object {
+  const { db, today } = change;
+  const loan = loanRow(db, body.loanId, 'loanId');
+  const parent = lotRow(db, loan.lot_id);
+  if (!parent) throw wrong('loanId', 'belongs to a lot that is gone');
+  if (body.receivedOn > today) throw wrong('receivedOn', `must not be after today, ${today}`);
+  if (body.receivedOn <= loan.lent_on) throw wrong('receivedOn', `must be after the loan, ${loan.lent_on}`);
+  if (body.harvestYear > yearOf(body.receivedOn)) throw wrong('harvestYear', 'must not be after the year in which it came');
+  if (body.harvestYear < yearOf(loan.lent_on)) throw wrong('harvestYear', `must not be before the loan, ${loan.lent_on.slice(0, 4)}`);
+  const member = memberName(db, loan.member_id);
+  const crop = libraryCrop(db, parent.crop_key);
+  const lot = insertLot(change, {
+    varietyId: parent.variety_id,
+    cropKey: parent.crop_key,
+    sourceId: sourceId(change, member),
+    parent: { id: parent.id, generation: parent.generation },
+    acquisition: 'saved',
+    form: body.form,
+    yearKind: 'harvest',
+    year: body.harvestYear,
+    receivedOn: body.receivedOn,
+    stated: null,
+    // What is doubted of the parent is doubted of the child; what was sure may have crossed.
+    identity: parent.identity === 'sure' && body.isolated !== 'yes' ? 'likely' : parent.identity,
+    state: 'quarantine',
+    amountKnown: body.amountKnown,
+    seeds: body.seeds,
+    floor: suggestedFloor(body.seeds, crop.seedPlantsMin),
+    placeId: null,
+    note: body.note ?? null,
+    reason: `saved by ${member}`,
+  });
+  const id = change.insert('returns', {
+    loan_id: loan.id,
+    lot_id: lot.id,
+    received_on: body.receivedOn,
+    plants: body.plants ?? null,
+    grown_beside: body.grownBeside ?? null,
+    isolated: body.isolated,
+    note: body.note ?? null,
+  });
+  if (loan.settled_on === null) change.update('loans', loan.id, { settled_on: body.receivedOn });
+  change.touch('lot', parent.id);
+  change.touch('member', loan.member_id);
+  const few = body.plants != null && body.plants < crop.seedPlantsMin;
+  const warnings = [
+    ...(few ? [`Only ${String(body.plants)} parents; ${crop.name} wants ${String(crop.seedPlantsMin)} or more. The line narrows: mix with other lots when it is renewed.`] : []),
+    ...(parent.breeding === 'hybrid-f1' ? ['The parent is a hybrid: this seed will not come true.'] : []),
+    ...(crop.trueToType === 'rarely' ? [`${crop.name} hardly ever comes true from seed.`] : []),
+    ...(body.isolated !== 'yes' && crop.outcrossRate >= 0.1 ? [`${crop.name} crosses with its neighbours; the name is marked as likely, not sure.`] : []),
+  ];
+  change.describe(`${member} brought back ${String(body.seeds)} seeds of ${lotNames(db, parent.id).variety}: ${lot.code}, in quarantine`);
+  return { id, lotCode: lot.code, generation: parent.generation + 1, warnings };
+}
+
+function release(change: Change, id: number, body: yup.InferType<typeof releaseForm>): object {
+  const { db, today } = change;
+  const row = one<ReturnRow>(db, 'SELECT * FROM returns WHERE id = ?', id);
+  if (!row) throw notFound('That return');
+  if (row.released_on !== null) throw new Problem('blocked', `It was released already, on ${row.released_on}.`);
+  const lot = lotRow(db, row.lot_id);
+  if (!lot) throw notFound('The lot of that return');
+  if (!body.dried) throw wrong('dried', 'let it dry first: a seed should break or shatter, not bend');
+  if (!body.clean) throw wrong('clean', 'clean it first, and look for beetles, holes and mould');
+  if (!body.named) throw wrong('named', 'put the label on the envelope first');
+  if (body.floor != null && body.floor > lot.balance) throw wrong('floor', `must not be more than the ${String(lot.balance)} seeds there are`);
+  if (body.placeId != null) {
+    if (!one(db, 'SELECT 1 FROM places WHERE id = ?', body.placeId)) throw wrong('placeId', 'is not a place here; choose again');
+    change.insert('storage_periods', { lot_id: lot.id, place_id: body.placeId, from_day: today });
+  }
+  change.update('returns', id, { released_on: today }, body.version);
+  change.update('lots', lot.id, { state: 'kept', form: 'cleaned', ...(body.floor != null ? { floor: body.floor } : {}) });
+  change.touch('lot', lot.id);
+  change.describe(`Released ${lot.code} from quarantine, generation ${String(lot.generation)}`);
+  return { lotCode: lot.code };
+}
+
+export interface WaitingReturn {
+  readonly id: number;
+  readonly lotId: number;
+  readonly lotCode: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly member: string;
+  readonly receivedOn: string;
+}
+
+/** Returns that wait in quarantine, the longest first. */
+export function waitingReturns(db: Db): WaitingReturn[] {
+  return all(
+    db,
+    `SELECT r.id, l.id AS lotId, l.code AS lotCode, v.name AS variety, c.name AS crop, m.name AS member, r.received_on AS receivedOn
+     FROM returns r JOIN lots l ON l.id = r.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+     JOIN loans o ON o.id = r.loan_id JOIN members m ON m.id = o.member_id
+     WHERE r.released_on IS NULL AND l.balance > 0 ORDER BY r.received_on, r.id`,
+  );
+}
+
+export function returnRoutes(): Route[] {
+  return [
+    read('/returns', ({ db }) => ({ returns: waitingReturns(db) })),
+    changes('post', '/returns', 'return', returnForm, (change, { body }) => bringBack(change, body)),
+    changes('post', '/returns/:id/release', 'release', releaseForm, (change, { params, body }) => release(change, pathId(params.id, 'id'), body)),
+  ];
+}

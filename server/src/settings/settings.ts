@@ -1,0 +1,60 @@
+import type { FrostDates, Settings } from '@esprel/core';
+import { isDay, settingsForm, wrong } from '@esprel/core';
+import { all, type Db } from '../db/db.ts';
+import type { Change } from '../journal/change.ts';
+import { changes, read, type Route } from '../http/route.ts';
+
+export const DEFAULT_SETTINGS: Settings = {
+  libraryName: 'Seed library',
+  hemisphere: 'north',
+  lastFrost: '05-05',
+  lastFrostSdDays: 11,
+  firstFrost: '10-12',
+  firstFrostSdDays: 12,
+  lendingThreshold: 0.7,
+  temperatureUnit: 'C',
+  lengthUnit: 'mm',
+  massUnit: 'g',
+  dateOrder: 'day-month',
+};
+
+/** The library's settings, defaults where it set none. */
+export function readSettings(db: Db): Settings {
+  const rows = all<{ key: string; value: string }>(db, 'SELECT key, value FROM settings');
+  const own = Object.fromEntries(rows.map((r) => [r.key, JSON.parse(r.value) as unknown]));
+  return { ...DEFAULT_SETTINGS, ...own };
+}
+
+export function frostOf(settings: Settings): FrostDates {
+  return {
+    last: settings.lastFrost,
+    lastSdDays: settings.lastFrostSdDays,
+    first: settings.firstFrost,
+    firstSdDays: settings.firstFrostSdDays,
+  };
+}
+
+export function writeSettings(change: Change, settings: Settings): void {
+  const now = readSettings(change.db) as unknown as Record<string, unknown>;
+  for (const field of ['lastFrost', 'firstFrost'] as const) {
+    if (!isDay(`2028-${settings[field]}`)) throw wrong(field, 'must be a month and day that exist, as 04-27');
+  }
+  for (const [key, value] of Object.entries(settings)) {
+    if (now[key] === value) continue;
+    const json = JSON.stringify(value);
+    if (change.image('settings', key)) change.update('settings', key, { value: json });
+    else change.insert('settings', { key, value: json });
+  }
+  change.describe('Changed the settings of the library');
+}
+
+export function settingsRoutes(refreshAll: () => void): Route[] {
+  return [
+    read('/settings', ({ db }) => readSettings(db)),
+    changes('put', '/settings', 'settings', settingsForm, (change, { body }) => {
+      writeSettings(change, body);
+      refreshAll();
+      return { settings: readSettings(change.db) };
+    }),
+  ];
+}

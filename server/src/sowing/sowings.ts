@@ -1,0 +1,249 @@
+import { emergenceForm, FATE_FACTS, fateForm, nextLook, seedsPerCell, SOWING_METHOD_FACTS, SOWING_METHODS, sowingForm, wrong } from '@esprel/core';
+import type * as yup from 'yup';
+import { libraryCrop } from '../crops/crops.ts';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound } from '../http/problem.ts';
+import { pathId, queryOneOf, queryWhole } from '../http/query.ts';
+import { changes, read, type Route } from '../http/route.ts';
+import type { Change } from '../journal/change.ts';
+import { type LotRow, lotRow, type StoredEstimate } from '../lots/estimates.ts';
+import { moveSeeds } from '../lots/intake.ts';
+import { lotByCode, lotNames } from '../lots/queries.ts';
+import { loanRow, memberName } from '../members/members.ts';
+import { historyOf } from '../journal/history.ts';
+
+interface SowingRow {
+  readonly id: number;
+  readonly lot_id: number;
+  readonly loan_id: number | null;
+  readonly method: keyof typeof SOWING_METHOD_FACTS;
+  readonly cells: number;
+  readonly seeds_per_cell: number;
+  readonly seeds: number;
+  readonly sown_on: string;
+  readonly where_sown: string | null;
+  readonly emergence: number;
+  readonly fate: keyof typeof FATE_FACTS | null;
+  readonly fate_on: string | null;
+  readonly note: string | null;
+  readonly version: number;
+}
+
+function sowingRow(db: Db, id: number): SowingRow {
+  const row = one<SowingRow>(db, 'SELECT * FROM sowings WHERE id = ?', id);
+  if (!row) throw notFound('That sowing');
+  return row;
+}
+
+/** Seeds a member still holds of a loan: what was lent less what was sown of it. */
+function leftOfLoan(db: Db, loanId: number, lent: number): number {
+  const sown = one<{ n: number | null }>(db, 'SELECT sum(seeds) AS n FROM sowings WHERE loan_id = ?', loanId)?.n ?? 0;
+  return lent - sown;
+}
+
+/** Seeds per cell for a lot as it is today: the table behind "how many in a cell". */
+function advice(db: Db, lot: LotRow, query: Readonly<Record<string, unknown>>): object {
+  const plants = queryWhole(query, 'plants', 1, 10_000) ?? 10;
+  const method = queryOneOf(query, 'method', SOWING_METHODS) ?? 'cells';
+  const loanId = queryWhole(query, 'loan', 1, Number.MAX_SAFE_INTEGER);
+  const loan = loanId === null ? null : loanRow(db, loanId, 'loan');
+  const available = loan ? leftOfLoan(db, loan.id, loan.seeds) : lot.balance;
+  const stored = one<{ estimate: string }>(db, 'SELECT estimate FROM lot_estimates WHERE lot_id = ?', lot.id);
+  const crop = libraryCrop(db, lot.crop_key);
+  const today = stored ? (JSON.parse(stored.estimate) as StoredEstimate).today : null;
+  const { emergence } = SOWING_METHOD_FACTS[method];
+  const certainty = 0.9;
+  const viability =
+    today === null
+      ? { share: crop.freshGermination }
+      : today.alpha !== null && today.beta !== null
+        ? { alpha: today.alpha, beta: today.beta }
+        : { share: today.mean };
+  return {
+    plants,
+    method,
+    available,
+    emergence,
+    certainty,
+    clumpSeeds: crop.clumpSeeds,
+    ...seedsPerCell({ viability, emergence, plants, certainty, available }),
+  };
+}
+
+function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
+  const { db, today } = change;
+  const lot = lotByCode(db, body.lotCode, 'lotCode');
+  const loan = body.loanId == null ? null : loanRow(db, body.loanId, 'loanId');
+  if (loan && loan.lot_id !== lot.id) throw wrong('loanId', `is not a loan of ${lot.code}`);
+  if (lot.state === 'quarantine') throw wrong('lotCode', `${lot.code} waits in quarantine; release it first`);
+  if (body.sownOn > today) throw wrong('sownOn', `must not be after today, ${today}`);
+  const earliest = loan ? loan.lent_on : lot.received_on;
+  if (body.sownOn < earliest) throw wrong('sownOn', `must not be before ${earliest}, when the seed ${loan ? 'was lent' : 'came'}`);
+  if (body.seeds > body.cells * body.seedsPerCell) {
+    throw wrong('seeds', `${String(body.cells)} cells of ${String(body.seedsPerCell)} take ${String(body.cells * body.seedsPerCell)} at most`);
+  }
+  if (loan) {
+    const left = leftOfLoan(db, loan.id, loan.seeds);
+    if (body.seeds > left) throw wrong('seeds', `${memberName(db, loan.member_id)} has ${String(left)} seeds left of this loan`);
+  }
+  const movement = loan ? null : moveSeeds(change, lot, 'sown', -body.seeds, body.sownOn, 'sown by the library');
+  const id = change.insert('sowings', {
+    lot_id: lot.id,
+    loan_id: loan?.id ?? null,
+    movement_id: movement,
+    method: body.method,
+    cells: body.cells,
+    seeds_per_cell: body.seedsPerCell,
+    seeds: body.seeds,
+    sown_on: body.sownOn,
+    where_sown: body.whereSown ?? null,
+    emergence: SOWING_METHOD_FACTS[body.method].emergence,
+    note: body.note ?? null,
+  });
+  change.touch('sowing', id);
+  change.touch('lot', lot.id);
+  if (loan) change.touch('member', loan.member_id);
+  change.describe(
+    `Sowed ${String(body.seeds)} seeds of ${lot.code} ${lotNames(db, lot.id).variety}${loan ? ` in the garden of ${memberName(db, loan.member_id)}` : ''}`,
+  );
+  return { id, lotCode: lot.code };
+}
+
+function countUp(change: Change, id: number, body: yup.InferType<typeof emergenceForm>): object {
+  const { db, today } = change;
+  const sowing = sowingRow(db, id);
+  if (sowing.fate !== null) throw wrong('emerged', 'this sowing is finished; take its fate back to count again');
+  if (body.countedOn > today) throw wrong('countedOn', `must not be after today, ${today}`);
+  if (body.countedOn < sowing.sown_on) throw wrong('countedOn', `must not be before it was sown, ${sowing.sown_on}`);
+  if (body.emerged > sowing.seeds) throw wrong('emerged', `only ${String(sowing.seeds)} seeds were sown`);
+  const counts = countsOf(db, id);
+  const earlier = counts.filter((c) => c.countedOn < body.countedOn).reduce((m, c) => Math.max(m, c.emerged), 0);
+  if (body.emerged < earlier) {
+    throw wrong('emerged', `${String(earlier)} were up before; count all that ever came, also those that fell over`);
+  }
+  const later = counts.find((c) => c.countedOn > body.countedOn && c.emerged < body.emerged);
+  if (later) throw wrong('emerged', `only ${String(later.emerged)} were up on ${later.countedOn}, which is later`);
+  const same = counts.find((c) => c.countedOn === body.countedOn);
+  change.update('sowings', id, {}, body.version);
+  if (same) change.remove('emergence_counts', same.id);
+  change.insert('emergence_counts', { sowing_id: id, counted_on: body.countedOn, emerged: body.emerged });
+  touchSowing(change, sowing);
+  const lot = lotRow(db, sowing.lot_id);
+  change.describe(`Counted the sowing of ${lot?.code ?? ''}: ${String(body.emerged)} of ${String(sowing.seeds)} up`);
+  return sowingSheet(db, id);
+}
+
+function setFate(change: Change, id: number, body: yup.InferType<typeof fateForm>): object {
+  const { db, today } = change;
+  const sowing = sowingRow(db, id);
+  if (body.fateOn > today) throw wrong('fateOn', `must not be after today, ${today}`);
+  if (body.fateOn < sowing.sown_on) throw wrong('fateOn', `must not be before it was sown, ${sowing.sown_on}`);
+  const facts = FATE_FACTS[body.fate];
+  const counts = countsOf(db, id);
+  if (body.fate === 'came-up' && counts.length === 0) throw wrong('fate', 'count what came up first');
+  if (body.fate === 'not-come-up' && counts.some((c) => c.emerged > 0)) {
+    throw wrong('fate', 'some came up; choose "came up, as far as it could"');
+  }
+  change.update('sowings', id, { fate: body.fate, fate_on: body.fateOn, ...(body.note != null ? { note: body.note } : {}) }, body.version);
+  touchSowing(change, sowing);
+  const lot = lotRow(db, sowing.lot_id);
+  change.describe(
+    `The sowing of ${lot?.code ?? ''}: ${facts.words}${facts.speaksOfSeed ? '' : '; says nothing about the seed'}`,
+  );
+  return sowingSheet(db, id);
+}
+
+function touchSowing(change: Change, sowing: SowingRow): void {
+  change.touch('sowing', sowing.id);
+  change.touch('lot', sowing.lot_id);
+  if (sowing.loan_id !== null) change.touch('member', loanRow(change.db, sowing.loan_id).member_id);
+}
+
+function countsOf(db: Db, id: number): { id: number; countedOn: string; emerged: number }[] {
+  return all(db, 'SELECT id, counted_on AS countedOn, emerged FROM emergence_counts WHERE sowing_id = ? ORDER BY counted_on', id);
+}
+
+function sowingSheet(db: Db, id: number): object {
+  const s = sowingRow(db, id);
+  const lot = lotRow(db, s.lot_id);
+  if (!lot) throw notFound('The lot of that sowing');
+  const crop = libraryCrop(db, lot.crop_key);
+  const counts = countsOf(db, id);
+  const last = counts[counts.length - 1]?.countedOn ?? null;
+  const loan = s.loan_id === null ? null : loanRow(db, s.loan_id);
+  return {
+    sowing: {
+      id: s.id,
+      version: s.version,
+      lotCode: lot.code,
+      ...lotNames(db, lot.id),
+      cropKey: lot.crop_key,
+      loanId: s.loan_id,
+      memberId: loan?.member_id ?? null,
+      member: loan ? memberName(db, loan.member_id) : null,
+      method: s.method,
+      cells: s.cells,
+      seedsPerCell: s.seeds_per_cell,
+      seeds: s.seeds,
+      sownOn: s.sown_on,
+      whereSown: s.where_sown,
+      emergence: s.emergence,
+      fate: s.fate,
+      fateOn: s.fate_on,
+      note: s.note,
+    },
+    counts,
+    next: s.fate === null ? nextLook(s.sown_on, crop.emergeMinD, crop.emergeMaxD, last) : null,
+    crop,
+    estimate: one(db, 'SELECT median, low, high, verdict, reason FROM lot_estimates WHERE lot_id = ?', lot.id) ?? null,
+    history: historyOf(db, 'sowing', id),
+  };
+}
+
+export interface ListedSowing {
+  readonly id: number;
+  readonly lotId: number;
+  readonly lotCode: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly cropKey: string;
+  readonly seeds: number;
+  readonly sownOn: string;
+  readonly method: string;
+  readonly member: string | null;
+  readonly memberId: number | null;
+  readonly fate: string | null;
+  readonly emerged: number | null;
+  readonly next: ReturnType<typeof nextLook> | null;
+}
+
+/** Sowings that are still watched, or those that are finished. */
+export function listSowings(db: Db, state: 'open' | 'finished'): ListedSowing[] {
+  const rows = all<ListedSowing & { last: string | null }>(
+    db,
+    `SELECT s.id, s.lot_id AS lotId, l.code AS lotCode, v.name AS variety, c.name AS crop, c.key AS cropKey, s.seeds, s.sown_on AS sownOn, s.method,
+       m.name AS member, m.id AS memberId, s.fate,
+       (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged,
+       (SELECT max(counted_on) FROM emergence_counts WHERE sowing_id = s.id) AS last
+     FROM sowings s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+     LEFT JOIN loans o ON o.id = s.loan_id LEFT JOIN members m ON m.id = o.member_id
+     WHERE s.fate_on IS ${state === 'open' ? '' : 'NOT'} NULL ORDER BY s.sown_on DESC, s.id DESC LIMIT 1000`,
+  );
+  return rows.map(({ last, ...s }) => {
+    const crop = libraryCrop(db, s.cropKey);
+    return { ...s, next: s.fate === null ? nextLook(s.sownOn, crop.emergeMinD, crop.emergeMaxD, last) : null };
+  });
+}
+
+export function sowingRoutes(): Route[] {
+  return [
+    read('/sowings', ({ db }, { query }) => ({
+      sowings: listSowings(db, queryOneOf(query, 'state', ['open', 'finished'] as const) ?? 'open'),
+    })),
+    read('/sowings/:id', ({ db }, { params }) => sowingSheet(db, pathId(params.id, 'id'))),
+    read('/lots/:code/sowing-advice', ({ db }, { params, query }) => advice(db, lotByCode(db, params.code ?? ''), query)),
+    changes('post', '/sowings', 'sow', sowingForm, (change, { body }) => sow(change, body)),
+    changes('post', '/sowings/:id/counts', 'count sowing', emergenceForm, (change, { params, body }) => countUp(change, pathId(params.id, 'id'), body)),
+    changes('post', '/sowings/:id/fate', 'fate', fateForm, (change, { params, body }) => setFate(change, pathId(params.id, 'id'), body)),
+  ];
+}

@@ -1,0 +1,95 @@
+import { addDays, dayInYear, frostRisk, isDay, nextMonthDay, numberWords, seasonWords, wrong, yearOf } from '@esprel/core';
+import { all, type Db, one } from '../db/db.ts';
+import { queryText } from '../http/query.ts';
+import { read, type Route } from '../http/route.ts';
+import { frostOf, readSettings } from '../settings/settings.ts';
+import { allWork, workOfToday, workOfWeek, type WorkItem } from './work.ts';
+
+/** "Nine things today, about forty minutes". */
+function headline(items: readonly WorkItem[], when: string): string {
+  if (items.length === 0) return when === 'today' ? 'Nothing is due today' : 'Nothing is due that week';
+  const minutes = items.reduce((sum, i) => sum + i.minutes, 0);
+  const rounded = Math.max(5, Math.round(minutes / 5) * 5);
+  const time = rounded < 90 ? `about ${String(rounded)} minutes` : `about ${String(Math.round(rounded / 60))} hours`;
+  const n = numberWords(items.length);
+  return `${n.charAt(0).toUpperCase()}${n.slice(1)} ${items.length === 1 ? 'thing' : 'things'} ${when}, ${time}`;
+}
+
+interface LosingLot {
+  readonly code: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly year: number | null;
+  readonly verdict: string;
+  readonly reason: string;
+  readonly belowFortyOn: string | null;
+  readonly median: number;
+  readonly balance: number;
+}
+
+/** Lots that are about to be lost, the nearest first; one of each variety. */
+export function losingLots(db: Db, limit: number): LosingLot[] {
+  return all<LosingLot>(
+    db,
+    `SELECT l.code, v.name AS variety, c.name AS crop, l.year, e.verdict, e.reason, e.below_forty_on AS belowFortyOn, max(e.median) AS median, l.balance
+     FROM lot_listing s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+     JOIN lot_estimates e ON e.lot_id = l.id
+     WHERE s.tag IN ('renew', 'rescue') GROUP BY v.id
+     ORDER BY e.verdict = 'rescue' DESC, coalesce(e.below_forty_on, CASE WHEN e.median < 0.4 THEN '0' ELSE '9' END), e.median LIMIT ?`,
+    limit,
+  );
+}
+
+/** The months of the year band: one before this one to fifteen after, with frost, and work by week. */
+function band(db: Db, today: string): object {
+  const settings = readSettings(db);
+  const frost = frostOf(settings);
+  const first = `${addDays(`${today.slice(0, 7)}-01`, -1).slice(0, 7)}-01`;
+  const start = addDays(first, -1).slice(0, 7) + '-01';
+  const to = addDays(start, 457);
+  const risk: { day: string; risk: number }[] = [];
+  for (let i = 0; i <= 457; i += 4) {
+    const day = addDays(start, i);
+    risk.push({ day, risk: frostRisk(day, frost) });
+  }
+  const marks = allWork(db, today)
+    .filter((w) => w.due >= start && w.due <= to)
+    .map((w) => ({ kind: w.kind, due: w.due, title: w.title }));
+  return { from: start, to, risk, marks, lastFrost: nextMonthDay(addDays(today, -120), settings.lastFrost) };
+}
+
+export function todayRoutes(demo: boolean): Route[] {
+  return [
+    read('/session', ({ db, today }) => {
+      const settings = readSettings(db);
+      const work = workOfToday(allWork(db, today), today);
+      const openTests = one<{ n: number }>(db, 'SELECT count(*) AS n FROM tests WHERE closed_on IS NULL')?.n ?? 0;
+      return {
+        today,
+        demo,
+        settings,
+        season: seasonWords(today, frostOf(settings)),
+        lastFrost: dayInYear(yearOf(today), settings.lastFrost),
+        people: all(db, 'SELECT id, name FROM people ORDER BY name'),
+        due: work.length,
+        late: work.filter((w) => w.due < today).length,
+        openTests,
+      };
+    }),
+    read('/today', ({ db, today }, { query }) => {
+      const week = queryText(query, 'week');
+      if (week !== null && !isDay(week)) throw wrong('week', 'must be a date that exists, as 2027-03-15');
+      const work = allWork(db, today);
+      const items = week === null ? workOfToday(work, today) : workOfWeek(work, week);
+      const soon = work.filter((w) => w.due > today && w.due <= addDays(today, 7) && !items.includes(w));
+      return {
+        headline: headline(items, week === null ? 'today' : 'that week'),
+        items,
+        soon: week === null ? soon : [],
+        losing: losingLots(db, 4),
+      };
+    }),
+    read('/band', ({ db, today }) => band(db, today)),
+    read('/renewals', ({ db }) => ({ lots: losingLots(db, 500) })),
+  ];
+}
