@@ -1,5 +1,6 @@
 export * from './errors.ts';
 export * from './dates/day.ts';
+export * from './words/words.ts';
 export * from './numeric/normal.ts';
 export * from './numeric/gamma.ts';
 export * from './numeric/studentisedRange.ts';
@@ -24,6 +25,7 @@ export * from './season/frost.ts';
 export * from './germination/intervals.ts';
 export * from './germination/summary.ts';
 export * from './germination/protocol.ts';
+export * from './germination/marks.ts';
 export * from './sowing/seedsPerCell.ts';
 export * from './sowing/fates.ts';
 export * from './schemas/parse.ts';

@@ -109,6 +109,13 @@ class Story {
       this.planYear(year);
     }
     for (let i = 0; i < 5; i++) this.on(dayInYear(2024 + (i % 3), '06-20'), (day) => { this.doubt(day, i); });
+    // A box that stood forgotten in a warm shed: short-lived seed, too old.
+    for (const cropKey of ['parsnip', 'onion', 'leek', 'sweet-pepper']) {
+      this.on('2026-10-12', (day) => {
+        const variety = this.varieties.filter((v) => v.cropKey === cropKey).pop();
+        if (variety) this.takeIn(day, variety, { year: 2019, note: 'from a box in a warm shed' });
+      });
+    }
     this.on('2025-02-11', (day) => { this.slip(day); });
     this.on('2026-10-03', (day) => { this.slip(day); });
     this.on('2027-03-02', (day) => { this.slip(day); });
@@ -116,29 +123,29 @@ class Story {
 
   private planYear(year: number): void {
     const r = this.random;
-    for (let i = 0; i < 13; i++) this.on(addDays(dayInYear(year, '02-01'), r.whole(0, 35)), (day) => { this.takeIn(day, r.pick(this.varieties)); });
-    for (let i = 0; i < 12; i++) this.on(addDays(dayInYear(year, '10-05'), r.whole(0, 20)), (day) => { this.takeIn(day, r.pick(this.varieties)); });
-    const rounds = year === 2027 ? 12 : 16;
+    for (let i = 0; i < 11; i++) this.on(addDays(dayInYear(year, '02-01'), r.whole(0, 35)), (day) => { this.takeIn(day, r.pick(this.varieties)); });
+    for (let i = 0; i < 10; i++) this.on(addDays(dayInYear(year, '10-05'), r.whole(0, 20)), (day) => { this.takeIn(day, r.pick(this.varieties)); });
+    const rounds = year === 2027 ? 40 : 46;
     for (let i = 0; i < rounds; i++) {
       this.on(addDays(dayInYear(year, '01-08'), r.whole(0, year === 2027 ? 60 : 55)), (day) => { this.test(day); });
     }
-    for (let i = 0; i < 62; i++) this.on(addDays(dayInYear(year, '02-10'), r.whole(0, 75)), (day) => { this.lend(day); });
-    for (let i = 0; i < 14; i++) this.on(addDays(dayInYear(year, '02-20'), r.whole(0, 60)), (day) => { this.sowOwn(day); });
-    for (let i = 0; i < 4; i++) this.on(addDays(dayInYear(year, '01-20'), r.whole(0, 20)), (day) => { this.discard(day); });
-    for (let i = 0; i < 5; i++) this.on(addDays(dayInYear(year, '11-05'), r.whole(0, 30)), (day) => { this.move(day); });
+    for (let i = 0; i < 80; i++) this.on(addDays(dayInYear(year, '02-10'), r.whole(0, 75)), (day) => { this.lend(day); });
+    for (let i = 0; i < 22; i++) this.on(addDays(dayInYear(year, '02-20'), r.whole(0, 60)), (day) => { this.sowOwn(day); });
+    for (let i = 0; i < 6; i++) this.on(addDays(dayInYear(year, '01-20'), r.whole(0, 20)), (day) => { this.discard(day); });
+    for (let i = 0; i < 22; i++) this.on(addDays(dayInYear(year, '11-05'), r.whole(0, 30)), (day) => { this.move(day); });
   }
 
-  private takeIn(day: string, variety: Variety): void {
+  private takeIn(day: string, variety: Variety, found?: { readonly year: number; readonly note: string }): void {
     const r = this.random;
     const crop = CROP_REFERENCE.find((c) => c.key === variety.cropKey);
     if (!crop) return;
-    const acquisition = r.chance(0.45) ? 'donated' : r.chance(0.6) ? 'purchased' : 'saved';
+    const acquisition = found || r.chance(0.45) ? 'donated' : r.chance(0.6) ? 'purchased' : 'saved';
     const source =
       acquisition === 'purchased' ? r.pick(SUPPLIERS) : acquisition === 'saved' ? OWN_PLOT : r.chance(0.5) ? r.pick(SWAPS) : memberName(r.whole(0, 29));
-    const yearKind = acquisition === 'purchased' ? 'packing' : r.chance(0.12) ? 'unknown' : 'harvest';
-    const back = day < '2023-04-01' ? r.whole(0, 5) : r.whole(0, 2);
+    const yearKind = acquisition === 'purchased' ? 'packing' : !found && r.chance(0.12) ? 'unknown' : 'harvest';
+    const back = day < '2023-04-01' ? r.whole(0, 4) : r.whole(0, 2);
     const newest = day.slice(5) < '09-15' ? yearOf(day) - 1 : yearOf(day);
-    const year = yearKind === 'unknown' ? null : yearKind === 'packing' ? yearOf(day) - Math.min(back, 2) : newest - back;
+    const year = found ? found.year : yearKind === 'unknown' ? null : yearKind === 'packing' ? yearOf(day) - Math.min(back, 2) : newest - back;
     const form = acquisition === 'purchased' && r.chance(0.12) ? (r.chance(0.5) ? 'pelleted' : 'treated') : r.chance(0.75) ? 'cleaned' : 'raw';
     const dust = crop.seedsPerGram > 3000;
     const seeds = crop.seedsPerGram < 12 ? r.whole(12, 60) : dust ? r.whole(5, 20) * 100 : r.whole(4, 40) * 10 + r.whole(0, 9);
@@ -150,7 +157,7 @@ class Story {
       amountKnown: dust ? 'estimated' : r.chance(0.5) ? 'counted' : r.chance(0.5) ? 'weighed' : 'estimated',
       statedGermination: acquisition === 'purchased' && r.chance(0.7) ? Math.round(crop.freshGermination * 100) / 100 : null,
       placeId: place?.id ?? null, receivedOn: day, floor: null,
-      note: r.chance(0.1) ? r.pick(NICKNAMES) : null,
+      note: found?.note ?? (r.chance(0.1) ? r.pick(NICKNAMES) : null),
     });
     const row = one<{ variety_id: number; identity: string }>(this.db, 'SELECT variety_id, identity FROM lots WHERE id = ?', lot.id);
     const truth = drawTruth(r, crop, ageingStart(yearKind, year, day, 'north'), form);
@@ -177,13 +184,26 @@ class Story {
     return null;
   }
 
+  /** Of some lots with seed to spare, the one that was tested longest ago or never. */
+  private lotToTest(day: string): Lot | null {
+    let best: { readonly lot: Lot; readonly last: string } | null = null;
+    for (let i = 0; i < 5; i++) {
+      const lot = this.someLot(55);
+      if (!lot) continue;
+      const last = one<{ last: string | null }>(this.db, 'SELECT max(started_on) AS last FROM tests WHERE lot_id = ?', lot.id)?.last ?? '';
+      if (last > addDays(day, -400)) continue;
+      if (best === null || last < best.last) best = { lot, last };
+    }
+    return best?.lot ?? null;
+  }
+
   private test(day: string): void {
     const r = this.random;
-    const lot = this.someLot(60);
+    const lot = this.lotToTest(day);
     if (!lot || lot.truth.crop.storageBehaviour === 'recalcitrant') return;
     const protocol = testProtocol(lot.truth.crop);
     const bags = this.free(lot) > 250 ? 2 : 1;
-    const size = this.free(lot) > 150 ? 25 : 20;
+    const size = this.free(lot) > 150 ? 50 : this.free(lot) > 90 ? 25 : 20;
     const { id } = this.desk.do(day, 'post', '/tests', {
       lotCode: lot.code, method: protocol.method, replicates: Array.from({ length: bags }, () => size), startedOn: day,
       nightC: protocol.warmth.nightC, dayC: protocol.warmth.dayC, light: protocol.light, preparationDays: protocol.preparationDays,
@@ -232,6 +252,8 @@ class Story {
     const r = this.random;
     const lot = this.someLot(12);
     if (!lot || this.members.length === 0) return;
+    // The desk feels which lots are gone, though it does not know.
+    if (aliveOn(lot.truth, day) < 0.35 && r.chance(0.85)) return;
     const memberId = r.pick(this.members);
     const most = lot.truth.crop.seedsPerGram < 12 ? 10 : 30;
     const seeds = Math.min(this.free(lot), Math.max(6, r.whole(Math.floor(most / 2), most)));
@@ -246,7 +268,7 @@ class Story {
     });
     if (r.chance(0.62)) this.on(addDays(day, r.whole(5, 45)), (when) => { this.sow(when, lot, loan.id, seeds); });
     if (promise !== 'nothing') {
-      if (r.chance(purpose === 'garden' ? 0.3 : 0.6)) {
+      if (r.chance(purpose === 'garden' ? 0.35 : 0.68)) {
         const back = due !== null && due.slice(5) === '03-20' ? addDays(dayInYear(yearOf(day) + 1, '01-20'), r.whole(0, 55)) : addDays(dayInYear(yearOf(day), '09-10'), r.whole(0, 70));
         this.on(back, (when) => { this.bringBack(when, lot, loan.id); });
       } else if (due !== null) {
@@ -261,7 +283,7 @@ class Story {
 
   private sowOwn(day: string): void {
     const lot = this.someLot(14);
-    if (lot) this.sow(day, lot, null, Math.min(this.free(lot), this.random.whole(8, 24)));
+    if (lot && (aliveOn(lot.truth, day) > 0.3 || this.random.chance(0.2))) this.sow(day, lot, null, Math.min(this.free(lot), this.random.whole(8, 24)));
   }
 
   private sow(day: string, lot: Lot, loanId: number | null, most: number): void {
@@ -334,8 +356,8 @@ class Story {
   }
 
   private discard(day: string): void {
-    const old = this.lots.filter((l) => l.kept && aliveOn(l.truth, day) < 0.05);
-    const lot = old[0];
+    const old = this.lots.filter((l) => l.kept && aliveOn(l.truth, day) < 0.06);
+    const lot = old.find((l) => (one<{ balance: number }>(this.db, 'SELECT balance FROM lots WHERE id = ?', l.id)?.balance ?? 0) > 0);
     const balance = lot ? one<{ balance: number }>(this.db, 'SELECT balance FROM lots WHERE id = ?', lot.id)?.balance : 0;
     if (!lot || !balance) return;
     lot.kept = false;

@@ -1,5 +1,6 @@
 import type * as yup from 'yup';
 import { AMOUNT_KNOWN } from '../amounts/amount.ts';
+import { SEED_KINDS } from '../germination/marks.ts';
 import { TEST_METHODS } from '../germination/protocol.ts';
 import { ACQUISITIONS, BREEDINGS, FORMS, IDENTITY_CONFIDENCES, PROMISES, PURPOSES, YEAR_KINDS } from '../lots/vocabulary.ts';
 import { FATES, SOWING_METHODS } from '../sowing/fates.ts';
@@ -45,6 +46,16 @@ export const lotEditForm = shape({
 
 export const moveForm = shape({ placeId: need(id()), movedOn: need(day()) });
 
+export const putAwayForm = shape({
+  lots: need(
+    list(
+      shape({ lotCode: filled(20, 'choose a lot'), placeId: orNull(id()), left: need(seeds()) }),
+      200,
+      1,
+    ),
+  ),
+});
+
 export const movementForm = shape({
   kind: need(oneOf(['in', 'out', 'returned', 'discarded', 'correction'] as const)),
   /** Seeds that come in (above 0) or go out (below 0). */
@@ -64,9 +75,6 @@ export const testForm = shape({
   preparationDays: need(whole({ min: 0, max: 400 })),
   note: orNull(note()),
 });
-
-export const SEED_KINDS = ['normal', 'abnormal', 'hard', 'fresh', 'dead', 'empty'] as const;
-export type SeedKind = (typeof SEED_KINDS)[number];
 
 export const countForm = shape({
   version: version(),

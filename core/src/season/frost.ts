@@ -1,6 +1,7 @@
 import { type Day, dayInYear, daysBetween, yearOf } from '../dates/day.ts';
 import { needNumber } from '../errors.ts';
 import { phi } from '../numeric/normal.ts';
+import { numberWords } from '../words/words.ts';
 
 /** When frost is usual: `MM-DD` days and their spread. `last` is the last of spring, `first` the first of autumn. */
 export interface FrostDates {
@@ -53,13 +54,6 @@ export function seasonWords(day: Day, frost: FrostDates): string {
   }
   if (Math.abs(toFirst) < 4) return 'about the usual first frost';
   return toFirst > 0 ? `${weeksWords(toFirst)} to the usual first frost` : `${weeksWords(-toFirst)} after the usual first frost`;
-}
-
-const NUMBER_WORDS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
-
-/** A small number as a word, others as digits: `numberWords(9)` is "nine". */
-export function numberWords(n: number): string {
-  return NUMBER_WORDS[n] ?? String(n);
 }
 
 function weeksWords(days: number): string {

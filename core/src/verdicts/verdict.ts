@@ -82,7 +82,7 @@ export function judge(input: VerdictInput): Judgement {
     return {
       verdict: 'rescue',
       beside: null,
-      reason: `Only ${estimateWords(p)}. Sow all ${String(input.balance)} in the best conditions you have, and save what comes.${soon}`,
+      reason: `${p.high < 0.01 ? 'Hardly any can be alive' : `Only ${estimateWords(p)}`}. Sow all ${String(input.balance)} in the best conditions you have, and save what comes.${soon}`,
     };
   }
   const renewal = renewalReason(input);

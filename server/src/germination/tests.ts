@@ -1,4 +1,4 @@
-import { addDays, countForm, closeTestForm, daysBetween, germinationSummary, lendable, nextCount, type ReplicateResult, testForm, testProtocol, wrong } from '@esprel/core';
+import { addDays, countForm, closeTestForm, germinationSummary, lendable, markedResult, nextCount, type SeedKind, testForm, testProtocol, wrong } from '@esprel/core';
 import type * as yup from 'yup';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
@@ -45,20 +45,6 @@ function replicatesOf(db: Db, testId: number): (ReplicateRow & { readonly marks:
   }));
 }
 
-/** Marks of one replicate as the counts that the core summarises. Days count from the day in the warm. */
-function resultOf(seeds: number, marks: readonly Mark[], warmFrom: string): ReplicateResult {
-  const normal = new Map<number, number>();
-  const kinds = { abnormal: 0, hard: 0, fresh: 0, dead: 0 };
-  for (const m of marks) {
-    if (m.kind === 'normal') {
-      const day = Math.max(0, daysBetween(warmFrom, m.marked_on));
-      normal.set(day, (normal.get(day) ?? 0) + 1);
-    } else kinds[m.kind === 'empty' ? 'dead' : (m.kind as keyof typeof kinds)] += 1;
-  }
-  const counts = [...normal].map(([day, n]) => ({ day, normal: n })).sort((a, b) => a.day - b.day);
-  return { sown: seeds, counts, ...kinds };
-}
-
 /** A test as its page shows it: what was laid, what is marked, what it says so far, what comes next. */
 function testSheet(db: Db, id: number): object {
   const test = testRow(db, id);
@@ -93,7 +79,7 @@ function testSheet(db: Db, id: number): object {
       countedOn: r.counted_on,
       marks: r.marks.map((m) => ({ position: m.position, kind: m.kind, markedOn: m.marked_on })),
     })),
-    summary: germinationSummary(replicates.map((r) => resultOf(r.seeds, r.marks, test.warm_from))),
+    summary: germinationSummary(replicates.map((r) => markedResult(r.seeds, r.marks.map((m) => ({ kind: m.kind as SeedKind, markedOn: m.marked_on })), test.warm_from))),
     next: test.closed_on === null ? nextCount(test.warm_from, countDays, lastCounted, out) : null,
     seedsOut: out,
     protocol: testProtocol(crop),

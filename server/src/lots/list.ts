@@ -1,4 +1,5 @@
-import { wrong } from '@esprel/core';
+import { cautionWords, type LibraryCrop, type SeedForm, wrong } from '@esprel/core';
+import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db } from '../db/db.ts';
 import { queryOneOf, queryText, queryWhole } from '../http/query.ts';
 import type { StoredEstimate } from './estimates.ts';
@@ -6,7 +7,7 @@ import type { StoredEstimate } from './estimates.ts';
 export const SORTS = ['crop', 'year', 'seeds', 'alive'] as const;
 type Sort = (typeof SORTS)[number];
 
-/** Text ascends, numbers descend: the newest, the most, the most alive first. */
+/** Names ascend; the newest, the most, and the least alive come first. */
 const ORDER: Readonly<Record<Sort, { readonly column: string; readonly descends: boolean }>> = {
   crop: { column: 'by_crop', descends: false },
   year: { column: 'by_year', descends: true },
@@ -100,15 +101,29 @@ export function listTags(db: Db): Record<string, number> {
   return Object.fromEntries(rows.map((r) => [r.tag, r.n]));
 }
 
-/** The rows of these lots, in the order asked for; unknown codes are left out. */
+/** "6 mm deep, first up in 5 to 10 days", for a label; depth in mm. */
+function sowingLine(crop: LibraryCrop): string {
+  const depth = crop.sowDepthMm === 0 ? 'on the surface' : `${String(crop.sowDepthMm)} mm deep`;
+  const light = crop.lightNeed === 'either' ? '' : `, in the ${crop.lightNeed}`;
+  return `Sow ${depth}${light}, ${String(crop.spacingCm)} cm apart; up in ${String(crop.emergeMinD)} to ${String(crop.emergeMaxD)} days`;
+}
+
+/**
+ * The rows of these lots, in the order asked for, with what a label and putting away need: where each is kept, how it
+ * is sown, its cautions. Unknown codes are left out.
+ */
 export function lotsByCode(db: Db, codes: readonly string[]): unknown[] {
   const rows = codes.flatMap((code) =>
     all<ListRow>(
       db,
-      `SELECT ${COLUMNS}, 0 AS sortKey FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+      `SELECT ${COLUMNS}, l.generation, 0 AS sortKey,
+         (SELECT p.place_id FROM storage_periods p WHERE p.lot_id = l.id ORDER BY p.from_day DESC LIMIT 1) AS placeId FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
        LEFT JOIN lot_estimates e ON e.lot_id = l.id WHERE l.code = ?`,
       code,
     ),
   );
-  return rows.map(sent);
+  return rows.map((row) => {
+    const crop = libraryCrop(db, row.cropKey as string);
+    return { ...sent(row), sowing: sowingLine(crop), cautions: cautionWords(crop.cautions, row.form as SeedForm) };
+  });
 }

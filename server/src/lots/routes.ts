@@ -8,6 +8,7 @@ import {
   lotEditForm,
   movementForm,
   moveForm,
+  putAwayForm,
   ribbonDays,
   sensibleTestSize,
   testProtocol,
@@ -22,6 +23,7 @@ import { historyOf } from '../journal/history.ts';
 import { frostOf, readSettings } from '../settings/settings.ts';
 import { evidenceOf, lotFacts } from './estimates.ts';
 import { moveSeeds, takeIn } from './intake.ts';
+import { moveLot, putAway } from './putAway.ts';
 import { listLots, listTags, lotsByCode } from './list.ts';
 import { descentOf, lotByCode, lotNames, movementsOf, storageOf, synonymsOf } from './queries.ts';
 
@@ -158,17 +160,11 @@ export function lotRoutes(): Route[] {
     }),
     changes('post', '/lots/:code/move', 'move', moveForm, (change, { params, body }) => {
       const lot = lotByCode(change.db, params.code ?? '');
-      const place = one<{ name: string }>(change.db, 'SELECT name FROM places WHERE id = ?', body.placeId);
-      if (!place) throw wrong('placeId', 'is not a place here; choose again');
-      if (body.movedOn > change.today) throw wrong('movedOn', `must not be after today, ${change.today}`);
-      if (body.movedOn < lot.received_on) throw wrong('movedOn', `must not be before the lot came, ${lot.received_on}`);
-      const same = one<{ id: number }>(change.db, 'SELECT id FROM storage_periods WHERE lot_id = ? AND from_day = ?', lot.id, body.movedOn);
-      if (same) change.update('storage_periods', same.id, { place_id: body.placeId });
-      else change.insert('storage_periods', { lot_id: lot.id, place_id: body.placeId, from_day: body.movedOn });
-      change.touch('lot', lot.id);
-      change.describe(`Moved ${lot.code} to ${place.name}`);
+      const place = moveLot(change, lot, body.placeId, body.movedOn, { place: 'placeId', day: 'movedOn' });
+      change.describe(`Moved ${lot.code} to ${place}`);
       return { code: lot.code };
     }),
+    changes('post', '/table/put-away', 'put away', putAwayForm, (change, { body }) => putAway(change, body)),
     changes('post', '/lots/:code/movements', 'amount', movementForm, (change, { params, body }) => {
       const lot = lotByCode(change.db, params.code ?? '');
       if (body.seeds === 0) throw wrong('seeds', 'must not be zero');

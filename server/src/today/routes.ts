@@ -27,7 +27,7 @@ interface LosingLot {
   readonly balance: number;
 }
 
-/** Lots that are about to be lost, the nearest first; one of each variety. */
+/** Lots that are about to be lost, the nearest first and those past hope last; one of each variety. */
 export function losingLots(db: Db, limit: number): LosingLot[] {
   return all<LosingLot>(
     db,
@@ -35,7 +35,7 @@ export function losingLots(db: Db, limit: number): LosingLot[] {
      FROM lot_listing s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
      JOIN lot_estimates e ON e.lot_id = l.id
      WHERE s.tag IN ('renew', 'rescue') GROUP BY v.id
-     ORDER BY e.verdict = 'rescue' DESC, coalesce(e.below_forty_on, CASE WHEN e.median < 0.4 THEN '0' ELSE '9' END), e.median LIMIT ?`,
+     ORDER BY e.high < 0.05, e.verdict = 'rescue' DESC, coalesce(e.below_forty_on, CASE WHEN e.median < 0.4 THEN '0' ELSE '9' END), e.median LIMIT ?`,
     limit,
   );
 }

@@ -1,0 +1,11 @@
+const NUMBER_WORDS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
+
+/** A small number as a word, others as digits: `numberWords(9)` is "nine". */
+export function numberWords(n: number): string {
+  return NUMBER_WORDS[n] ?? String(n);
+}
+
+/** `plural(2, 'bag')` is "2 bags". */
+export function plural(n: number, one: string, many = `${one}s`): string {
+  return `${String(n)} ${n === 1 ? one : many}`;
+}

@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { useRoute } from 'vue-router';
+import FindField from './FindField.vue';
+import DeskPicker from './DeskPicker.vue';
+import LastStep from './LastStep.vue';
+import PlaceTabs from './PlaceTabs.vue';
+import TableStrip from './TableStrip.vue';
+import YearBand from './YearBand.vue';
+import { useDeskKeys } from './useDeskKeys.ts';
+import { useFormat } from './useFormat.ts';
+import { useSession } from './session.ts';
+
+const session = useSession();
+const route = useRoute();
+const format = useFormat();
+const find = ref<InstanceType<typeof FindField> | null>(null);
+useDeskKeys({ find: (text) => find.value?.open(text) });
+
+const place = computed(() => String(route.meta.place ?? ''));
+</script>
+
+<template>
+  <div class="frame">
+    <a class="skip" href="#surface">To the page</a>
+    <header class="head">
+      <RouterLink to="/today" class="wordmark" aria-label="Esprel, today">
+        <svg viewBox="0 0 32 32" width="27" height="27" aria-hidden="true">
+          <path d="M16 2c6 6 9 11 9 16a9 9 0 0 1-18 0c0-5 3-10 9-16z" fill="#2b4a78" />
+          <path d="M16 27V13m0 7c-3 0-5-2-5-5m5 2c2 0 4-1.500 4-4" fill="none" stroke="#f7f4ec" stroke-width="2" stroke-linecap="round" />
+        </svg>
+        <span>Esprel</span>
+      </RouterLink>
+      <FindField ref="find" />
+      <div v-if="session.session" class="date">
+        <strong>{{ format.longDay(session.session.today) }}</strong>
+        <span>
+          <em v-if="session.session.demo" class="demo">demo, fixed date</em>
+          {{ session.session.season }}
+        </span>
+      </div>
+      <DeskPicker />
+    </header>
+    <YearBand />
+    <PlaceTabs :place="place" />
+    <p v-if="session.unreached" class="away" role="alert">
+      The server does not answer. What you typed is kept; saving works again when it is back.
+    </p>
+    <main id="surface" class="surface" tabindex="-1">
+      <RouterView />
+    </main>
+    <LastStep />
+    <TableStrip />
+  </div>
+</template>
+
+<style scoped>
+.frame {
+  display: grid;
+  grid-template-rows: auto auto auto auto minmax(0, 1fr) auto auto;
+  height: 100dvh;
+  min-width: 320px;
+}
+.skip {
+  position: absolute;
+  left: -999px;
+}
+.skip:focus {
+  left: 8px;
+  top: 8px;
+  background: var(--sheet);
+  padding: 8px 12px;
+  z-index: 30;
+}
+.head {
+  grid-row: 1;
+  display: flex;
+  align-items: center;
+  gap: 26px;
+  padding: 8px 20px;
+  background: var(--paper);
+}
+.wordmark {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font-family: var(--serif);
+  font-size: 23px;
+  color: var(--ink);
+  text-decoration: none;
+}
+.date {
+  margin-left: auto;
+  text-align: right;
+  display: grid;
+  line-height: 1.3;
+}
+.date strong {
+  font-weight: 600;
+}
+.date span {
+  color: var(--quiet);
+  font-size: 14px;
+}
+.demo {
+  font-style: normal;
+  color: var(--asleep);
+  border: 1px solid currentColor;
+  border-radius: 3px;
+  padding: 0 6px;
+  margin-right: 6px;
+}
+.away {
+  background: var(--act-soft);
+  color: #7c2317;
+  padding: 8px 20px;
+  grid-row: 4;
+}
+.surface {
+  grid-row: 5;
+  min-height: 0;
+  outline: none;
+}
+@media (max-width: 900px) {
+  .head {
+    gap: 12px;
+    padding: 8px 12px;
+    flex-wrap: wrap;
+  }
+  .wordmark span {
+    display: none;
+  }
+  .date span {
+    display: none;
+  }
+}
+@media (max-width: 560px) {
+  .date {
+    display: none;
+  }
+}
+</style>

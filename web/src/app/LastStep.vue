@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import Button from 'primevue/button';
+import { useChanges } from './changes.ts';
+
+const changes = useChanges();
+</script>
+
+<template>
+  <div v-if="changes.last || changes.undoProblem" class="step" role="status">
+    <span class="mark" aria-hidden="true">✓</span>
+    <span class="text">{{ changes.undoProblem ?? changes.last?.summary }}</span>
+    <Button v-if="changes.last && !changes.undoProblem" severity="secondary" size="small" @click="changes.undo()">
+      {{ changes.last.summary.startsWith('Took back: ') ? 'Do it again' : 'Take it back' }} <kbd>U</kbd>
+    </Button>
+    <Button severity="secondary" size="small" variant="text" aria-label="Put this line away" @click="changes.forget()">×</Button>
+  </div>
+</template>
+
+<style scoped>
+.step {
+  grid-row: 6;
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 3px 20px;
+  background: var(--good-soft);
+  border-top: 1px solid #c9d6bd;
+}
+.mark {
+  color: var(--good);
+  font-weight: 600;
+}
+.text {
+  flex: 1;
+  min-width: 0;
+}
+.step :deep(.p-button) {
+  min-height: 36px;
+}
+</style>

@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import { verdictLook } from '../lots/verdictLook.ts';
+import { useTable } from './table.ts';
+
+const table = useTable();
+const router = useRouter();
+const labelsTo = computed(() => `/labels?codes=${table.codes.join(',')}`);
+</script>
+
+<template>
+  <footer class="table" :class="{ bare: table.count === 0 }" aria-label="On the table">
+    <h2>On the <br />table</h2>
+    <p v-if="table.count === 0" class="hint">Envelopes you pull out lie here. Press <kbd>T</kbd> on an open lot.</p>
+    <template v-else>
+      <ul class="plain lots">
+        <li v-for="lot in table.lots" :key="lot.code" class="arrives">
+          <RouterLink :to="`/lots/${lot.code}`" class="card" :style="{ '--edge': verdictLook(lot.state === 'quarantine' ? 'quarantine' : lot.verdict).colour }">
+            <span class="code">{{ lot.code }}</span>
+            <strong>{{ lot.variety }}</strong>
+          </RouterLink>
+          <button type="button" class="back" :aria-label="`Take ${lot.code} off the table`" @click="table.putBack(lot.code)">×</button>
+        </li>
+      </ul>
+      <div class="actions">
+        <Button class="onwood" @click="router.push(labelsTo)">Labels <kbd>P</kbd></Button>
+        <Button severity="secondary" label="Put away" @click="router.push('/table/put-away')" />
+      </div>
+    </template>
+  </footer>
+</template>
+
+<style scoped>
+.table {
+  grid-row: 7;
+  background: var(--wood);
+  color: #fbf3e2;
+  display: flex;
+  align-items: center;
+  gap: 20px;
+  padding: 10px 20px;
+  min-height: 66px;
+}
+.table.bare {
+  min-height: 52px;
+  padding-block: 4px;
+}
+.bare br {
+  display: none;
+}
+h2 {
+  font-size: 15px;
+  font-weight: 600;
+  white-space: nowrap;
+}
+.hint {
+  color: #e0d2ba;
+}
+.lots {
+  display: flex;
+  gap: 10px;
+  overflow-x: auto;
+  flex: 1;
+  min-width: 0;
+  padding: 2px;
+}
+.lots li {
+  position: relative;
+  flex: none;
+}
+.card {
+  display: grid;
+  width: 142px;
+  padding: 4px 26px 4px 8px;
+  background: #fdf6e6;
+  color: var(--ink);
+  text-decoration: none;
+  border-right: 6px solid var(--edge);
+  border-radius: 2px;
+  line-height: 1.3;
+  box-shadow: 0 2px 5px rgb(0 0 0 / 35%);
+}
+.card strong {
+  font-size: 14px;
+  font-weight: 600;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.card .code {
+  font-size: 14px;
+}
+.back {
+  position: absolute;
+  inset: 0 6px 0 auto;
+  width: 34px;
+  border: 0;
+  background: none;
+  color: var(--quiet);
+  cursor: pointer;
+}
+.actions {
+  display: flex;
+  gap: 8px;
+}
+.onwood.p-button {
+  background: transparent;
+  border-color: #8f7f6c;
+  color: #fbf3e2;
+}
+:focus-visible {
+  outline-color: #ffcf73;
+}
+@media (max-width: 700px) {
+  .table {
+    padding: 6px 10px;
+    gap: 10px;
+  }
+  .hint {
+    display: none;
+  }
+}
+</style>

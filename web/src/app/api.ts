@@ -1,0 +1,74 @@
+import type { FieldError } from '@esprel/core';
+
+/** A request that the server refused, or that never reached it (`status` 0). */
+export class ApiProblem extends Error {
+  readonly status: number;
+  readonly code: string;
+  readonly errors: readonly FieldError[];
+  readonly more: Readonly<Record<string, unknown>>;
+
+  constructor(status: number, code: string, message: string, errors: readonly FieldError[] = [], more: Readonly<Record<string, unknown>> = {}) {
+    super(message);
+    this.name = 'ApiProblem';
+    this.status = status;
+    this.code = code;
+    this.errors = errors;
+    this.more = more;
+  }
+}
+
+/** What every change answers beside its own fields: the step in the history, which can be taken back. */
+export interface Step {
+  readonly action: { readonly id: number; readonly summary: string };
+}
+
+const UNREACHED = 'The server did not answer. Nothing you typed is lost; try again when it is back.';
+
+async function call<T>(path: string, init: RequestInit): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, init);
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error;
+    throw new ApiProblem(0, 'unreached', UNREACHED);
+  }
+  const body = (await response.json().catch(() => null)) as unknown;
+  if (response.ok && body !== null) return body as T;
+  const problem = (body ?? {}) as { code?: string; detail?: string; title?: string; errors?: FieldError[] };
+  throw new ApiProblem(
+    response.status,
+    problem.code ?? 'internal',
+    problem.detail ?? problem.title ?? 'The server answered in a way that could not be read. Try again.',
+    problem.errors ?? [],
+    problem as Record<string, unknown>,
+  );
+}
+
+export function get<T>(path: string, signal?: AbortSignal): Promise<T> {
+  return call<T>(path, signal ? { signal } : {});
+}
+
+export type Method = 'POST' | 'PUT' | 'PATCH' | 'DELETE';
+
+/**
+ * Sends a change. With the same `key` a repeated send changes nothing, so that a send whose answer was lost can be
+ * sent again. Use `useChanges().send`, which also tells the views.
+ */
+export function sendChange<T>(method: Method, path: string, body: unknown, key: string, personId: number | null): Promise<T & Step> {
+  return call<T & Step>(path, {
+    method,
+    headers: {
+      'Content-Type': 'application/json',
+      'Idempotency-Key': key,
+      ...(personId === null ? {} : { 'X-Esprel-Person': String(personId) }),
+    },
+    body: JSON.stringify(body),
+  });
+}
+
+export function newKey(): string {
+  // randomUUID is missing where the page is served in the clear from another machine.
+  return typeof crypto.randomUUID === 'function'
+    ? crypto.randomUUID()
+    : Array.from(crypto.getRandomValues(new Uint32Array(4)), (n) => n.toString(16).padStart(8, '0')).join('');
+}

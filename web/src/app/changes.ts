@@ -1,0 +1,38 @@
+import { defineStore } from 'pinia';
+import { ref } from 'vue';
+import { type Method, newKey, sendChange, type Step } from './api.ts';
+import { useSession } from './session.ts';
+
+/** Every change goes through here: it becomes the last step, which can be taken back, and the views read again. */
+export const useChanges = defineStore('changes', () => {
+  /** Goes up with every change; views read again when it does. */
+  const revision = ref(0);
+  const last = ref<{ readonly id: number; readonly summary: string } | null>(null);
+  const undoProblem = ref<string | null>(null);
+
+  async function send<T>(method: Method, path: string, body: unknown, key: string = newKey()): Promise<T & Step> {
+    const session = useSession();
+    const answer = await sendChange<T>(method, path, body, key, session.personId);
+    last.value = answer.action;
+    undoProblem.value = null;
+    revision.value += 1;
+    void session.load();
+    return answer;
+  }
+
+  async function undo(actionId: number | undefined = last.value?.id): Promise<void> {
+    if (actionId === undefined) return;
+    try {
+      await send('POST', `/history/${String(actionId)}/undo`, {});
+    } catch (error) {
+      undoProblem.value = (error as Error).message;
+    }
+  }
+
+  function forget(): void {
+    last.value = null;
+    undoProblem.value = null;
+  }
+
+  return { revision, last, undoProblem, send, undo, forget };
+});

@@ -1,0 +1,59 @@
+import { parseLotCode, readLotCode } from '@esprel/core';
+
+/** Keys closer together than this (ms) come from a scanner, not from fingers. */
+export const BURST_GAP_MS = 35;
+const BURST_LEAST = 5;
+
+export interface KeyPress {
+  readonly key: string;
+  readonly at: number;
+}
+
+/** What a burst of keys ended by Enter turned out to be. */
+export type Scan = { readonly kind: 'code'; readonly code: string } | { readonly kind: 'misread'; readonly text: string };
+
+/** Gathers fast keys; `push` answers what was scanned when Enter ends a burst that has the shape of a lot code. */
+export class ScanBuffer {
+  private text = '';
+  private last = -Infinity;
+
+  /** True while keys come in as fast as a scanner sends them. */
+  get bursting(): boolean {
+    return this.text.length >= 2;
+  }
+
+  get length(): number {
+    return this.text.length;
+  }
+
+  push(press: KeyPress): Scan | null {
+    const fast = press.at - this.last <= BURST_GAP_MS;
+    this.last = press.at;
+    if (press.key === 'Enter') {
+      const text = this.text;
+      this.text = '';
+      if (!fast || text.length < BURST_LEAST) return null;
+      const code = parseLotCode(text);
+      if (code !== null) return { kind: 'code', code };
+      return readLotCode(text) === null ? null : { kind: 'misread', text };
+    }
+    if (press.key.length !== 1) return null;
+    this.text = fast ? this.text + press.key : press.key;
+    return null;
+  }
+}
+
+/** The keys of the desk, in the order in which the sheet of keys lists them. */
+export const KEYS = [
+  { key: '/', does: 'find anything, or type a code' },
+  { key: '1 to 7', does: 'go to a place: Today, Lots, Tests, Sowing, Members, Renewals, Library' },
+  { key: 'up, down', does: 'move in a list' },
+  { key: 'Enter', does: 'open what is marked' },
+  { key: 'N', does: 'take in an envelope' },
+  { key: 'T', does: 'put the open lot on the table, or take it off' },
+  { key: 'C', does: 'count the open lot’s test, or the next test that is due' },
+  { key: 'P', does: 'labels for the open lot, or for all on the table' },
+  { key: 'U', does: 'take back the last step' },
+  { key: 'Esc', does: 'leave a field or close a sheet' },
+  { key: '?', does: 'this list' },
+] as const;

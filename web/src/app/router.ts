@@ -1,0 +1,95 @@
+import { createRouter, createWebHistory } from 'vue-router';
+import TodayView from '../today/TodayView.vue';
+
+/** The seven places, in the order of their index tabs. */
+export const PLACES = [
+  { key: '1', name: 'today', label: 'Today', to: '/today' },
+  { key: '2', name: 'lots', label: 'Lots', to: '/lots' },
+  { key: '3', name: 'tests', label: 'Tests', to: '/tests' },
+  { key: '4', name: 'sowing', label: 'Sowing', to: '/sowing' },
+  { key: '5', name: 'members', label: 'Members', to: '/members' },
+  { key: '6', name: 'renewals', label: 'Renewals', to: '/renewals' },
+  { key: '7', name: 'library', label: 'Library', to: '/library/settings' },
+] as const;
+
+const LotSheet = () => import('../lots/LotSheet.vue');
+
+/** Everything that opens has an address of its own; `meta.place` is the tab it lies under. */
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/today' },
+    { path: '/today', component: TodayView, meta: { place: 'today', title: 'Today' } },
+    {
+      path: '/lots',
+      component: () => import('../lots/LotsView.vue'),
+      meta: { place: 'lots', title: 'Lots' },
+      children: [
+        { path: '', component: () => import('../lots/LotsNothingOpen.vue') },
+        { path: 'take-in', component: () => import('../lots/IntakeForm.vue'), meta: { title: 'Take in' } },
+        { path: ':code', component: LotSheet, props: true },
+        { path: ':code/test', component: () => import('../germination/TestStartForm.vue'), props: true, meta: { title: 'Start a test' } },
+        { path: ':code/lend', component: () => import('../members/LendForm.vue'), props: true, meta: { title: 'Lend' } },
+        { path: ':code/sow', component: () => import('../sowing/SowForm.vue'), props: true, meta: { title: 'Sow' } },
+        { path: ':code/amount', component: () => import('../lots/LotAmountForm.vue'), props: true, meta: { title: 'Change the amount' } },
+        { path: ':code/edit', component: () => import('../lots/LotEditForm.vue'), props: true, meta: { title: 'Put right' } },
+        { path: ':code/descent', component: () => import('../lots/DescentView.vue'), props: true, meta: { title: 'Descent' } },
+      ],
+    },
+    {
+      path: '/tests',
+      component: () => import('../germination/TestsView.vue'),
+      meta: { place: 'tests', title: 'Tests' },
+    },
+    { path: '/tests/:id(\\d+)', component: () => import('../germination/TestCountView.vue'), props: true, meta: { place: 'tests', title: 'Count' } },
+    {
+      path: '/sowing',
+      component: () => import('../sowing/SowingView.vue'),
+      meta: { place: 'sowing', title: 'Sowing' },
+      children: [
+        { path: '', component: () => import('../sowing/SowingNothingOpen.vue') },
+        { path: ':id(\\d+)', component: () => import('../sowing/SowingSheet.vue'), props: true },
+      ],
+    },
+    {
+      path: '/members',
+      component: () => import('../members/MembersView.vue'),
+      meta: { place: 'members', title: 'Members' },
+      children: [
+        { path: '', component: () => import('../members/MembersNothingOpen.vue') },
+        { path: 'new', component: () => import('../members/MemberForm.vue'), meta: { title: 'New member' } },
+        { path: ':id(\\d+)', component: () => import('../members/MemberSheet.vue'), props: true },
+        { path: ':id(\\d+)/return/:loan(\\d+)', component: () => import('../returns/ReturnForm.vue'), props: true, meta: { title: 'Seed came back' } },
+      ],
+    },
+    {
+      path: '/renewals',
+      component: () => import('../renewals/RenewalsView.vue'),
+      meta: { place: 'renewals', title: 'Renewals' },
+      children: [
+        { path: '', component: () => import('../lots/LotsNothingOpen.vue') },
+        { path: ':code', component: LotSheet, props: true },
+      ],
+    },
+    {
+      path: '/library',
+      component: () => import('../library/LibraryView.vue'),
+      meta: { place: 'library', title: 'Library' },
+      children: [
+        { path: '', redirect: '/library/settings' },
+        { path: 'settings', component: () => import('../library/SettingsForm.vue'), meta: { title: 'Settings' } },
+        { path: 'places', component: () => import('../library/PlacesPage.vue'), meta: { title: 'Places' } },
+        { path: 'crops/:key?', component: () => import('../library/CropsPage.vue'), props: true, meta: { title: 'Crops' } },
+        { path: 'history', component: () => import('../library/HistoryPage.vue'), meta: { title: 'History' } },
+      ],
+    },
+    { path: '/labels', component: () => import('../labels/LabelsView.vue'), meta: { place: 'lots', title: 'Labels' } },
+    { path: '/table/put-away', component: () => import('../lots/PutAwayForm.vue'), meta: { place: 'lots', title: 'Put away' } },
+    { path: '/keys', component: () => import('./KeysView.vue'), meta: { place: 'today', title: 'Keys' } },
+    { path: '/:rest(.*)*', component: () => import('./NowhereView.vue'), meta: { place: 'today', title: 'Nothing here' } },
+  ],
+});
+
+router.afterEach((to) => {
+  document.title = `${String(to.params.code ?? to.meta.title ?? 'Esprel')} · Esprel`;
+});

@@ -1,0 +1,44 @@
+import type { Settings } from '@esprel/core';
+import { useLocalStorage } from '@vueuse/core';
+import { defineStore } from 'pinia';
+import { computed, ref } from 'vue';
+import { get } from './api.ts';
+
+export interface Session {
+  readonly today: string;
+  readonly demo: boolean;
+  readonly settings: Settings;
+  readonly season: string;
+  readonly lastFrost: string;
+  readonly people: readonly { readonly id: number; readonly name: string }[];
+  readonly due: number;
+  readonly late: number;
+  readonly openTests: number;
+}
+
+/** What the frame shows on every page, and who sits at the desk. */
+export const useSession = defineStore('session', () => {
+  const session = ref<Session | null>(null);
+  const unreached = ref(false);
+  const personId = useLocalStorage<number | null>('esprel.person', null, { serializer: { read: (v) => (v === '' ? null : Number(v)), write: (v) => String(v ?? '') } });
+  const person = computed(() => session.value?.people.find((p) => p.id === personId.value) ?? null);
+
+  async function load(): Promise<void> {
+    try {
+      session.value = await get<Session>('/session');
+      unreached.value = false;
+    } catch {
+      unreached.value = true;
+    }
+  }
+
+  return {
+    session,
+    unreached,
+    person,
+    personId,
+    load,
+    today: computed(() => session.value?.today ?? ''),
+    settings: computed(() => session.value?.settings ?? null),
+  };
+});

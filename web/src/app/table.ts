@@ -1,0 +1,51 @@
+import { useLocalStorage } from '@vueuse/core';
+import { defineStore } from 'pinia';
+import { computed, ref, watch } from 'vue';
+import { get } from './api.ts';
+import { useChanges } from './changes.ts';
+
+export interface TableLot {
+  readonly id: number;
+  readonly code: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly balance: number;
+  readonly verdict: string | null;
+  readonly state: string;
+  readonly year: number | null;
+}
+
+/** The envelopes that lie on the table: pulled out of their boxes until they are put away. */
+export const useTable = defineStore('table', () => {
+  const codes = useLocalStorage<string[]>('esprel.table', []);
+  const lots = ref<readonly TableLot[]>([]);
+  const changes = useChanges();
+
+  async function load(): Promise<void> {
+    const asked = codes.value.join(',');
+    if (asked === '') {
+      lots.value = [];
+      return;
+    }
+    try {
+      const answer = await get<{ lots: TableLot[] }>(`/lots/by-code?codes=${encodeURIComponent(asked)}`);
+      if (codes.value.join(',') === asked) lots.value = answer.lots;
+    } catch {
+      // The strip keeps what it showed; the frame says that the server is away.
+    }
+  }
+  watch([codes, () => changes.revision], () => void load(), { immediate: true, deep: true });
+
+  function pullOut(...more: readonly string[]): void {
+    codes.value = [...codes.value, ...more.filter((c) => !codes.value.includes(c))].slice(0, 60);
+  }
+  function putBack(...gone: readonly string[]): void {
+    codes.value = codes.value.filter((c) => !gone.includes(c));
+  }
+  function toggle(code: string): void {
+    if (codes.value.includes(code)) putBack(code);
+    else pullOut(code);
+  }
+
+  return { codes, lots, pullOut, putBack, toggle, has: (code: string) => codes.value.includes(code), count: computed(() => codes.value.length) };
+});

@@ -1,0 +1,93 @@
+import { parseLotCode } from '@esprel/core';
+import { useEventListener } from '@vueuse/core';
+import { useRoute, useRouter } from 'vue-router';
+import { get } from './api.ts';
+import { useChanges } from './changes.ts';
+import { BURST_GAP_MS, ScanBuffer } from './keys.ts';
+import { PLACES } from './router.ts';
+import { useTable } from './table.ts';
+
+function isTyping(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && (target.matches('input:not([type=range]):not([type=checkbox]):not([type=radio]), textarea, select') || target.isContentEditable);
+}
+
+/**
+ * The keys of the desk. A single letter waits a blink before it acts, because a scanner sends the same letters, only
+ * faster: what arrives in one burst and ends with Enter is a code, and opens its lot wherever the cursor stands.
+ */
+export function useDeskKeys(frame: { readonly find: (text?: string) => void }): void {
+  const router = useRouter();
+  const route = useRoute();
+  const table = useTable();
+  const changes = useChanges();
+  const scan = new ScanBuffer();
+  let waiting: ReturnType<typeof setTimeout> | null = null;
+  let lastAt = -Infinity;
+  let field: { readonly element: HTMLInputElement | HTMLTextAreaElement; readonly before: string } | null = null;
+
+  function openCode(): string | null {
+    const code = route.params.code;
+    return typeof code === 'string' ? parseLotCode(code) : null;
+  }
+
+  async function count(): Promise<void> {
+    const code = openCode();
+    const { tests } = await get<{ tests: { id: number; lotCode: string }[] }>('/tests?state=open');
+    const test = (code === null ? undefined : tests.find((t) => t.lotCode === code)) ?? tests[0];
+    await router.push(test ? `/tests/${String(test.id)}` : '/tests');
+  }
+
+  function labels(): void {
+    const code = openCode();
+    const codes = code === null ? table.codes : [code];
+    if (codes.length > 0) void router.push(`/labels?codes=${codes.join(',')}`);
+  }
+
+  function act(key: string): void {
+    const place = PLACES.find((p) => p.key === key);
+    if (place) void router.push(place.to);
+    else if (key === '/') frame.find();
+    else if (key === '?') void router.push('/keys');
+    else if (key === 'n') void router.push('/lots/take-in');
+    else if (key === 'u') void changes.undo();
+    else if (key === 'p') labels();
+    else if (key === 'c') void count().catch(() => undefined);
+    else if (key === 't') {
+      const code = openCode() ?? (document.activeElement as HTMLElement | null)?.dataset.code ?? null;
+      if (code !== null) table.toggle(code);
+    }
+  }
+
+  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const typing = isTyping(event.target);
+    if (scan.length === 0 || event.timeStamp - lastAt > BURST_GAP_MS) {
+      const element = event.target as HTMLInputElement;
+      field = typing && !(element instanceof HTMLSelectElement) ? { element, before: element.value } : null;
+    }
+    lastAt = event.timeStamp;
+    const found = scan.push({ key: event.key, at: event.timeStamp });
+    if (waiting !== null) clearTimeout(waiting);
+    waiting = null;
+    if (found) {
+      event.preventDefault();
+      event.stopPropagation();
+      // What the scanner typed into a field is taken out of it again.
+      if (field) {
+        field.element.value = field.before;
+        field.element.dispatchEvent(new Event('input', { bubbles: true }));
+        field.element.blur();
+      }
+      if (found.kind === 'code') void router.push(`/lots/${found.code}`);
+      else frame.find(found.text);
+      return;
+    }
+    if (typing || event.defaultPrevented || event.key.length !== 1 || scan.bursting) return;
+    // A page that has keys of its own (the seed sheet) marks where they hold.
+    if (event.target instanceof HTMLElement && event.target.closest('[data-own-keys]')) return;
+    const key = event.key.toLowerCase();
+    waiting = setTimeout(() => {
+      act(key);
+    }, BURST_GAP_MS + 15);
+  }, { capture: true });
+}

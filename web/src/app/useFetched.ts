@@ -1,0 +1,53 @@
+import { type Ref, ref, watch, type WatchSource } from 'vue';
+import { ApiProblem, get } from './api.ts';
+import { useChanges } from './changes.ts';
+
+export interface Fetched<T> {
+  readonly data: Ref<T | null>;
+  readonly problem: Ref<ApiProblem | null>;
+  readonly loading: Ref<boolean>;
+  readonly reload: () => Promise<void>;
+}
+
+/**
+ * Reads `path()` now, when it changes, and after every change anybody makes at this desk. A late answer to an earlier
+ * address is dropped; what was shown stays until the new answer is there, unless the address changed.
+ */
+export function useFetched<T>(path: () => string | null, also: WatchSource[] = []): Fetched<T> {
+  const data = ref<T | null>(null) as Ref<T | null>;
+  const problem = ref<ApiProblem | null>(null);
+  const loading = ref(false);
+  const changes = useChanges();
+  let asked: AbortController | null = null;
+
+  async function reload(): Promise<void> {
+    const here = path();
+    asked?.abort();
+    if (here === null) {
+      data.value = null;
+      return;
+    }
+    const controller = new AbortController();
+    asked = controller;
+    loading.value = true;
+    try {
+      const answer = await get<T>(here, controller.signal);
+      if (asked !== controller) return;
+      data.value = answer;
+      problem.value = null;
+    } catch (error) {
+      if (asked !== controller) return;
+      problem.value = error instanceof ApiProblem ? error : new ApiProblem(0, 'internal', String(error));
+      if (problem.value.status !== 0) data.value = null;
+    } finally {
+      if (asked === controller) loading.value = false;
+    }
+  }
+
+  watch(path, (_now, before) => {
+    if (before !== undefined) problem.value = null;
+    void reload();
+  }, { immediate: true });
+  watch([() => changes.revision, ...also], () => void reload());
+  return { data, problem, loading, reload };
+}

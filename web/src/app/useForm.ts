@@ -1,0 +1,145 @@
+import { type FieldError, InputError, parse, wrong } from '@esprel/core';
+import type * as yup from 'yup';
+import { onScopeDispose, reactive, ref, watch } from 'vue';
+import { ApiProblem, type Method, newKey, type Step } from './api.ts';
+import { useChanges } from './changes.ts';
+
+export interface FormOptions<V extends object, T> {
+  /** Under this name what was typed is kept in the browser until it is sent; null keeps nothing. */
+  readonly name: string | null;
+  readonly initial: () => V;
+  readonly schema: yup.Schema<T>;
+  /** What the fields hold as the body of the request. Throws InputErrors for text that is no number. */
+  readonly body: (values: V) => unknown;
+  readonly method?: Method;
+  readonly path: (values: V) => string;
+}
+
+export interface Form<V extends object> {
+  readonly values: V;
+  /** Message by field path. */
+  errors: Readonly<Record<string, string>>;
+  /** What is wrong and belongs to no field. */
+  readonly problem: ApiProblem | null;
+  readonly sending: boolean;
+  readonly send: <R>() => Promise<(R & Step) | null>;
+  readonly reset: (values?: Partial<V>) => void;
+}
+
+function messages(errors: readonly FieldError[]): Record<string, string> {
+  return Object.fromEntries(errors.map((e) => [e.path, e.message]));
+}
+
+/**
+ * A form: keeps what is typed (through a closed lid too), holds it against the schema that the server uses, sends it,
+ * and puts every error beside its field. A send that got no answer is sent again under the same key.
+ */
+export function useForm<V extends object, T>(options: FormOptions<V, T>): Form<V> {
+  const store = options.name === null ? null : `esprel.draft.${options.name}`;
+  const values = reactive({ ...options.initial(), ...readDraft(store) }) as V;
+  const errors = ref<Readonly<Record<string, string>>>({});
+  const problem = ref<ApiProblem | null>(null);
+  const sending = ref(false);
+  const changes = useChanges();
+  let attempt: { readonly key: string; readonly body: string } | null = null;
+
+  const stop = watch(values, (now) => {
+    if (store !== null) localStorage.setItem(store, JSON.stringify(now));
+  }, { deep: true });
+  onScopeDispose(stop);
+
+  function reset(next: Partial<V> = {}): void {
+    Object.assign(values, options.initial(), next);
+    errors.value = {};
+    problem.value = null;
+    // After the watcher has written the cleared values once more.
+    if (store !== null) queueMicrotask(() => queueMicrotask(() => localStorage.removeItem(store)));
+  }
+
+  async function send<R>(): Promise<(R & Step) | null> {
+    if (sending.value) return null;
+    errors.value = {};
+    problem.value = null;
+    let body: unknown;
+    try {
+      body = options.body(values);
+      parse(options.schema, body);
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      errors.value = messages(error.errors);
+      focusFirstError();
+      return null;
+    }
+    const text = JSON.stringify(body);
+    if (attempt?.body !== text) attempt = { key: newKey(), body: text };
+    sending.value = true;
+    try {
+      const answer = await changes.send<R>(options.method ?? 'POST', options.path(values), body, attempt.key);
+      attempt = null;
+      if (store !== null) localStorage.removeItem(store);
+      return answer;
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      errors.value = messages(error.errors.filter((e) => e.path !== ''));
+      if (error.code !== 'bad-input' || error.errors.length === 0 || error.errors.some((e) => e.path === '')) problem.value = error;
+      // A refused request did nothing; the next one is another.
+      if (error.status !== 0) attempt = null;
+      focusFirstError();
+      return null;
+    } finally {
+      sending.value = false;
+    }
+  }
+
+  return reactive({ values, errors, problem, sending, send, reset }) as Form<V>;
+}
+
+function readDraft(store: string | null): object {
+  if (store === null) return {};
+  try {
+    return JSON.parse(localStorage.getItem(store) ?? '{}') as object;
+  } catch {
+    return {};
+  }
+}
+
+function focusFirstError(): void {
+  requestAnimationFrame(() => {
+    document.querySelector<HTMLElement>('[aria-invalid="true"], .p-invalid input')?.focus();
+  });
+}
+
+/** Text of a number field: null when empty; throws an InputError that names the field when it is no number. */
+export function numberOf(path: string, text: string | number | null | undefined): number | null {
+  const trimmed = String(text ?? '').trim();
+  if (trimmed === '') return null;
+  // A comma may be a decimal comma; two of them, or one before three digits, cannot be told from thousands.
+  const plain = /^-?\d+,\d{1,2}$/.test(trimmed) ? trimmed.replace(',', '.') : trimmed.replace(/[\s ]/g, '');
+  const value = Number(plain);
+  if (!/^[-+]?(\d+\.?\d*|\.\d+)$/.test(plain) || !Number.isFinite(value)) throw wrong(path, `"${trimmed.slice(0, 20)}" is not a number; digits only`);
+  return value;
+}
+
+/** A percentage typed as 0 to 100, as a share. */
+export function shareOf(path: string, text: string | number | null | undefined): number | null {
+  const value = numberOf(path, String(text ?? '').replace('%', ''));
+  if (value === null) return null;
+  if (value < 0 || value > 100) throw wrong(path, 'must be a percentage from 0 to 100');
+  return value / 100;
+}
+
+/** Gathers the InputErrors of several conversions, so that every wrong field is named at once. */
+export function gather<T extends Record<string, () => unknown>>(fields: T): { [K in keyof T]: ReturnType<T[K]> } {
+  const out: Record<string, unknown> = {};
+  const errors: FieldError[] = [];
+  for (const [key, convert] of Object.entries(fields)) {
+    try {
+      out[key] = convert();
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      errors.push(...error.errors);
+    }
+  }
+  if (errors.length > 0) throw new InputError(errors);
+  return out as { [K in keyof T]: ReturnType<T[K]> };
+}

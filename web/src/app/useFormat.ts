@@ -1,0 +1,16 @@
+import { computed } from 'vue';
+import { depth, dueWords, longDay, shortDay, temperature } from './format.ts';
+import { useSession } from './session.ts';
+
+/** Dates and units in the library's own settings. */
+export function useFormat() {
+  const session = useSession();
+  const order = computed(() => session.settings?.dateOrder ?? 'day-month');
+  return {
+    day: (d: string) => shortDay(d, order.value, session.today),
+    longDay: (d: string) => longDay(d, order.value),
+    due: (d: string) => (session.today === '' ? '' : dueWords(d, session.today)),
+    warmth: (c: number) => temperature(c, session.settings?.temperatureUnit),
+    depth: (mm: number) => depth(mm, session.settings?.lengthUnit),
+  };
+}

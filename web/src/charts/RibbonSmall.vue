@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { ribbonLayout, type RibbonDot, type RibbonPoint } from './ribbonLayout.ts';
+
+const props = defineProps<{ points: readonly RibbonPoint[]; dots: readonly RibbonDot[]; threshold: number; today: string; now: number | null }>();
+const WIDTH = 100;
+const HEIGHT = 32;
+const layout = computed(() =>
+  ribbonLayout({ points: props.points, dots: props.dots, threshold: props.threshold, today: props.today, now: props.now ?? undefined }, WIDTH, HEIGHT, { top: 3, right: 1, bottom: 3, left: 1 }),
+);
+</script>
+
+<template>
+  <svg :width="WIDTH" :height="HEIGHT" class="ribbon" aria-hidden="true">
+    <path :d="layout.known" class="known" />
+    <path :d="layout.ahead" class="ahead" />
+    <line :x1="layout.box.x0" :x2="layout.box.x1" :y1="layout.lineY" :y2="layout.lineY" class="line" />
+    <path :d="layout.median" class="median" />
+    <circle v-for="(d, i) in layout.dots" :key="i" :cx="d.x" :cy="d.y" r="2.600" :class="d.kind" />
+    <line :x1="layout.todayX" :x2="layout.todayX" y1="1" :y2="HEIGHT - 1" class="today" />
+  </svg>
+</template>
+
+<style scoped>
+.known {
+  fill: #93a9ca;
+}
+.ahead {
+  fill: #cdd8e6;
+}
+.median {
+  fill: none;
+  stroke: var(--action);
+  stroke-width: 1.600;
+}
+.line {
+  stroke: #8d8778;
+  stroke-dasharray: 2 3;
+}
+.today {
+  stroke: var(--act);
+  stroke-width: 1.500;
+}
+.test {
+  fill: var(--ink);
+}
+.sowing {
+  fill: var(--good);
+}
+</style>

@@ -1,0 +1,72 @@
+export interface DescentLot {
+  readonly id: number;
+  readonly code: string;
+  readonly parentId: number | null;
+  readonly generation: number;
+  readonly year: number | null;
+  readonly state: string;
+  readonly balance: number;
+  readonly identity: string;
+  readonly median: number | null;
+  readonly verdict: string | null;
+  readonly grownBy: string | null;
+  readonly plants: number | null;
+  readonly isolated: string | null;
+  readonly openLoans: number;
+  readonly loans: number;
+}
+
+export interface DescentNode {
+  readonly lot: DescentLot;
+  readonly x: number;
+  readonly y: number;
+}
+
+export interface DescentLayout {
+  readonly nodes: readonly DescentNode[];
+  readonly links: readonly { readonly from: DescentNode; readonly to: DescentNode; readonly path: string }[];
+  readonly width: number;
+  readonly height: number;
+}
+
+export const NODE = { width: 196, height: 86, gapX: 44, gapY: 16 } as const;
+
+/**
+ * The descent of lots as a tree from left to right: a generation is a column, each parent stands at the middle of
+ * its children. A lot whose parent is not in the list stands as a root of its own.
+ */
+export function descentLayout(lots: readonly DescentLot[]): DescentLayout {
+  const ids = new Set(lots.map((l) => l.id));
+  const children = new Map<number, DescentLot[]>();
+  const roots: DescentLot[] = [];
+  for (const lot of lots) {
+    if (lot.parentId === null || !ids.has(lot.parentId)) roots.push(lot);
+    else children.set(lot.parentId, [...(children.get(lot.parentId) ?? []), lot]);
+  }
+  const nodes = new Map<number, DescentNode>();
+  let row = 0;
+  const place = (lot: DescentLot, column: number): DescentNode => {
+    const below = (children.get(lot.id) ?? []).map((child) => place(child, column + 1));
+    const first = below[0];
+    const last = below[below.length - 1];
+    const y = first && last ? (first.y + last.y) / 2 : row++ * (NODE.height + NODE.gapY);
+    const node = { lot, x: column * (NODE.width + NODE.gapX), y };
+    nodes.set(lot.id, node);
+    return node;
+  };
+  for (const root of roots) place(root, 0);
+  const placed = [...nodes.values()];
+  const links = placed.flatMap((to) => {
+    const from = to.lot.parentId === null ? undefined : nodes.get(to.lot.parentId);
+    if (!from) return [];
+    const [x0, y0, x1, y1] = [from.x + NODE.width, from.y + NODE.height / 2, to.x, to.y + NODE.height / 2];
+    const mid = (x0 + x1) / 2;
+    return [{ from, to, path: `M${String(x0)} ${String(y0)}C${String(mid)} ${String(y0)} ${String(mid)} ${String(y1)} ${String(x1)} ${String(y1)}` }];
+  });
+  return {
+    nodes: placed.sort((a, b) => a.x - b.x || a.y - b.y),
+    links,
+    width: Math.max(0, ...placed.map((n) => n.x + NODE.width)),
+    height: Math.max(0, ...placed.map((n) => n.y + NODE.height)),
+  };
+}

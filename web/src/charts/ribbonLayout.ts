@@ -1,0 +1,122 @@
+import { type Day, dayInYear, dayNumber, yearOf } from '@esprel/core';
+import { scaleLinear } from 'd3-scale';
+import { area, line } from 'd3-shape';
+
+export interface RibbonPoint {
+  readonly date: Day;
+  readonly median: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+export interface RibbonDot {
+  readonly kind: 'test' | 'sowing';
+  readonly date: Day;
+  readonly sown: number;
+  readonly alive: number;
+  readonly emergence: number | null;
+  readonly used: boolean;
+}
+
+export interface RibbonData {
+  readonly points: readonly RibbonPoint[];
+  readonly dots: readonly RibbonDot[];
+  readonly threshold: number;
+  readonly today: Day;
+  /** Median today; read off the points when left out. */
+  readonly now?: number | undefined;
+  readonly belowOn?: Day | null | undefined;
+}
+
+export interface RibbonMargins {
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+  readonly left: number;
+}
+
+export interface PlacedDot extends RibbonDot {
+  readonly x: number;
+  readonly y: number;
+  readonly r: number;
+}
+
+export interface RibbonLayout {
+  readonly known: string;
+  readonly ahead: string;
+  readonly median: string;
+  readonly dots: readonly PlacedDot[];
+  readonly todayX: number;
+  readonly todayY: number | null;
+  readonly now: number | null;
+  readonly lineY: number;
+  readonly belowX: number | null;
+  readonly years: readonly { readonly x: number; readonly label: string }[];
+  readonly shares: readonly { readonly y: number; readonly label: string }[];
+  readonly box: { readonly x0: number; readonly x1: number; readonly y0: number; readonly y1: number };
+}
+
+function between(points: readonly RibbonPoint[], n: number): RibbonPoint | null {
+  const i = points.findIndex((p) => dayNumber(p.date) >= n);
+  const b = points[i];
+  if (!b) return null;
+  const a = points[i - 1];
+  if (!a) return dayNumber(b.date) === n ? b : null;
+  const [from, to] = [dayNumber(a.date), dayNumber(b.date)];
+  const t = to === from ? 1 : (n - from) / (to - from);
+  const mix = (u: number, v: number): number => u + (v - u) * t;
+  return { date: b.date, median: mix(a.median, b.median), low: mix(a.low, b.low), high: mix(a.high, b.high) };
+}
+
+/**
+ * The survival ribbon in a box of `width` x `height`: the 90 % band until today and, paler, ahead; the median; every
+ * count as a dot whose area grows with its seeds. A sowing is shown where its live share would lie: emerged over
+ * sown over emergence. Never a NaN: without points the paths are empty.
+ */
+export function ribbonLayout(data: RibbonData, width: number, height: number, margins: RibbonMargins): RibbonLayout {
+  const box = { x0: margins.left, x1: Math.max(margins.left + 1, width - margins.right), y0: margins.top, y1: Math.max(margins.top + 1, height - margins.bottom) };
+  const days = data.points.map((p) => dayNumber(p.date));
+  const todayN = dayNumber(data.today);
+  const from = days[0] ?? todayN - 365;
+  const to = Math.max(from + 1, days[days.length - 1] ?? todayN + 365);
+  const x = scaleLinear([from, to], [box.x0, box.x1]).clamp(true);
+  const y = scaleLinear([0, 1], [box.y1, box.y0]).clamp(true);
+  const at = between(data.points, todayN);
+  const past = [...data.points.filter((p) => dayNumber(p.date) < todayN), ...(at ? [{ ...at, date: data.today }] : [])];
+  const future = [...(at ? [{ ...at, date: data.today }] : []), ...data.points.filter((p) => dayNumber(p.date) > todayN)];
+  const band = area<RibbonPoint>()
+    .x((p) => x(dayNumber(p.date)))
+    .y0((p) => y(p.low))
+    .y1((p) => y(p.high));
+  const curve = line<RibbonPoint>()
+    .x((p) => x(dayNumber(p.date)))
+    .y((p) => y(p.median));
+  const now = data.now ?? at?.median ?? null;
+  const firstYear = yearOf(data.points[0]?.date ?? data.today);
+  const lastYear = yearOf(data.points[data.points.length - 1]?.date ?? data.today);
+  const step = Math.max(1, Math.ceil((lastYear - firstYear) / 6));
+  const years: { x: number; label: string }[] = [];
+  for (let year = firstYear + 1; year <= lastYear; year += step) {
+    const n = dayNumber(dayInYear(year, '01-01'));
+    if (n >= from && n <= to) years.push({ x: x(n), label: String(year) });
+  }
+  return {
+    known: band(past) ?? '',
+    ahead: band(future) ?? '',
+    median: curve([...past, ...future.slice(1)]) ?? '',
+    dots: data.dots.map((d) => ({
+      ...d,
+      x: x(dayNumber(d.date)),
+      y: y(d.sown > 0 ? Math.min(1, d.alive / d.sown / (d.emergence ?? 1)) : 0),
+      r: Math.min(9, 2 + Math.sqrt(d.sown) * 0.55),
+    })),
+    todayX: x(todayN),
+    todayY: now === null ? null : y(now),
+    now,
+    lineY: y(data.threshold),
+    belowX: data.belowOn != null && dayNumber(data.belowOn) <= to && dayNumber(data.belowOn) >= from ? x(dayNumber(data.belowOn)) : null,
+    years,
+    shares: [0, 0.25, 0.5, 0.75, 1].map((s) => ({ y: y(s), label: String(s * 100) })),
+    box,
+  };
+}

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+defineProps<{ id: string; label: string; error?: string | undefined; hint?: string | undefined; optional?: boolean }>();
+</script>
+
+<template>
+  <div class="field" :class="{ wrong: error }">
+    <label :for="id">{{ label }} <span v-if="optional" class="quiet small">if known</span></label>
+    <slot :described="error ? `${id}-error` : hint ? `${id}-hint` : undefined" />
+    <p v-if="error" :id="`${id}-error`" class="error" role="alert">{{ error }}</p>
+    <p v-else-if="hint" :id="`${id}-hint`" class="quiet small">{{ hint }}</p>
+  </div>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  gap: 3px;
+  align-content: start;
+  min-width: 0;
+}
+label {
+  font-weight: 600;
+}
+label .small {
+  font-weight: 400;
+}
+.error {
+  color: var(--act);
+  font-weight: 600;
+  font-size: 14px;
+}
+.error::before {
+  content: '▲ ';
+  font-size: 11px;
+}
+</style>

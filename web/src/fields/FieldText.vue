@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext';
+import FieldShell from './FieldShell.vue';
+
+defineOptions({ inheritAttrs: false });
+defineProps<{ id: string; label: string; error?: string | undefined; hint?: string | undefined; optional?: boolean; type?: string; numeric?: boolean; unit?: string }>();
+const model = defineModel<string | null>({ required: true });
+</script>
+
+<template>
+  <FieldShell :id="id" :label="label" :error="error" :hint="hint" :optional="optional">
+    <template #default="{ described }">
+      <span class="with-unit">
+        <InputText
+          :id="id"
+          v-model="model"
+          :type="type ?? 'text'"
+          :inputmode="numeric ? 'decimal' : undefined"
+          :invalid="error !== undefined"
+          :aria-invalid="error !== undefined"
+          :aria-describedby="described"
+          autocomplete="off"
+          v-bind="$attrs"
+        />
+        <span v-if="unit" class="quiet unit">{{ unit }}</span>
+      </span>
+    </template>
+  </FieldShell>
+</template>
+
+<style scoped>
+.with-unit {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.unit {
+  white-space: nowrap;
+}
+</style>

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import Button from 'primevue/button';
+import type { ApiProblem } from '../app/api.ts';
+
+/** The paper of every form: what it is about, what is wrong that belongs to no field, and how to leave it. */
+defineProps<{ title: string; about?: string | undefined; action: string; sending: boolean; problem: ApiProblem | null; cancel?: boolean; disabled?: boolean }>();
+const emit = defineEmits<{ submit: []; leave: [] }>();
+</script>
+
+<template>
+  <form class="form scrolls" novalidate @submit.prevent="emit('submit')" @keydown.esc="emit('leave')">
+    <header>
+      <h1>{{ title }}</h1>
+      <p v-if="about" class="quiet">{{ about }}</p>
+    </header>
+    <slot name="before" />
+    <div v-if="problem" class="problem" role="alert">
+      <strong>{{ problem.message }}</strong>
+      <slot name="problem" />
+    </div>
+    <div class="fields"><slot /></div>
+    <footer>
+      <Button type="submit" :disabled="disabled || sending">{{ sending ? 'Writing it down …' : action }}</Button>
+      <Button v-if="cancel !== false" severity="secondary" label="Leave it" type="button" @click="emit('leave')" />
+      <slot name="actions" />
+    </footer>
+    <slot name="after" />
+  </form>
+</template>
+
+<style scoped>
+.form {
+  height: 100%;
+  padding: 20px 24px 26px;
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+header h1 {
+  font-size: 23px;
+}
+.fields {
+  display: grid;
+  grid-template-columns: repeat(6, minmax(0, 1fr));
+  gap: 13px 16px;
+}
+.fields > :deep(*) {
+  grid-column: span 6;
+}
+.fields > :deep(.half) {
+  grid-column: span 3;
+}
+.fields > :deep(.third) {
+  grid-column: span 2;
+}
+.fields > :deep(.two-thirds) {
+  grid-column: span 4;
+}
+.problem {
+  border-left: 4px solid var(--act);
+  background: var(--act-soft);
+  padding: 10px 14px;
+}
+footer {
+  display: flex;
+  gap: 8px;
+  flex-wrap: wrap;
+  padding-top: 4px;
+}
+@media (max-width: 560px) {
+  .fields > :deep(*) {
+    grid-column: span 6 !important;
+  }
+}
+</style>

@@ -1,0 +1,197 @@
+<script setup lang="ts">
+import type { SeedKind } from '@esprel/core';
+import { computed, nextTick, ref } from 'vue';
+import { laySeeds, markAt, SEED_CELL, STAMPS, stamp, stepTo, testDay } from './seedSheet.ts';
+import type { SeedMark } from './types.ts';
+
+const props = defineProps<{ seeds: number; marks: readonly SeedMark[]; warmFrom: string; day: string; kind: SeedKind; readonly: boolean; name: string }>();
+const emit = defineEmits<{ marks: [marks: SeedMark[]]; digit: [digit: string] }>();
+
+const laid = computed(() => laySeeds(props.seeds));
+const byPosition = computed(() => new Map(props.marks.map((m) => [m.position, m])));
+const width = SEED_CELL.left + 10 * SEED_CELL.width + 14;
+const height = computed(() => SEED_CELL.top * 2 + Math.ceil(props.seeds / 10) * SEED_CELL.height);
+const cursor = ref(1);
+const sheet = ref<SVGSVGElement | null>(null);
+
+/** Which count a mark is of, for its shade: the day itself, before it, long before it. */
+const days = computed(() => [...new Set(props.marks.map((m) => m.markedOn))].sort());
+function shade(m: SeedMark): string {
+  if (m.kind !== 'normal') return m.kind;
+  if (m.markedOn === props.day && !props.readonly) return 'normal now';
+  return `normal n${String(Math.min(3, days.value.indexOf(m.markedOn)))}`;
+}
+
+function words(position: number): string {
+  const m = byPosition.value.get(position);
+  if (!m) return `Seed ${String(position)}, not yet`;
+  const kind = STAMPS.find((s) => s.kind === m.kind)?.words ?? m.kind;
+  return `Seed ${String(position)}, ${kind}, day ${String(testDay(m, props.warmFrom))}`;
+}
+
+function put(position: number, kind: SeedKind): void {
+  if (props.readonly) return;
+  cursor.value = position;
+  emit('marks', stamp(props.marks, position, kind, props.day));
+}
+
+async function key(event: KeyboardEvent): Promise<void> {
+  const next = stepTo(cursor.value, event.key, props.seeds);
+  const letter = STAMPS.find((s) => s.key === event.key.toUpperCase());
+  if (next !== cursor.value) cursor.value = next;
+  else if (event.key === ' ' || event.key === 'Enter') put(cursor.value, props.kind);
+  else if (event.key === 'Backspace' || event.key === 'Delete') {
+    const m = markAt(props.marks, cursor.value);
+    if (m) put(cursor.value, m.kind);
+  } else if (letter && !event.ctrlKey && !event.metaKey) {
+    put(cursor.value, letter.kind);
+    if (cursor.value < props.seeds) cursor.value += 1;
+  } else if (/^[0-9]$/.test(event.key)) emit('digit', event.key);
+  else return;
+  event.preventDefault();
+  await nextTick();
+  sheet.value?.querySelector<SVGGElement>(`[data-seed="${String(cursor.value)}"]`)?.focus();
+}
+</script>
+
+<template>
+  <svg ref="sheet" class="paper" :viewBox="`0 0 ${width} ${height}`" role="group" :aria-label="name" data-own-keys @keydown="key">
+    <text v-for="row in Math.ceil(seeds / 10)" :key="row" x="20" :y="SEED_CELL.top + (row - 0.5) * SEED_CELL.height + 5" text-anchor="end" class="rownumber">{{ (row - 1) * 10 + 1 }}</text>
+    <g
+      v-for="s in laid"
+      :key="s.position"
+      :data-seed="s.position"
+      class="seed"
+      role="checkbox"
+      :aria-checked="byPosition.has(s.position)"
+      :aria-label="words(s.position)"
+      :aria-disabled="readonly"
+      :tabindex="s.position === cursor ? 0 : -1"
+      :transform="`translate(${s.x} ${s.y})`"
+      @click="put(s.position, kind)"
+      @focus="cursor = s.position"
+    >
+      <rect :x="-SEED_CELL.width / 2" :y="-SEED_CELL.height / 2" :width="SEED_CELL.width" :height="SEED_CELL.height" class="hit" />
+      <template v-for="m in [byPosition.get(s.position)]" :key="s.position">
+        <g :class="m ? shade(m) : 'none'">
+          <path v-if="m && (m.kind === 'normal' || m.kind === 'abnormal')" :d="m.kind === 'normal' ? 'M9 4c7 3 13 6 15 18' : 'M9 4c9-2 12 3 8 9s-9 3-5-2'" class="root" />
+          <g :transform="`rotate(${s.tilt})`">
+            <ellipse rx="14.500" ry="10.500" class="body" />
+            <path v-if="m?.kind === 'dead'" d="m-6-5 12 10m0-10-12 10" class="sign" />
+            <circle v-if="m?.kind === 'hard'" r="4.500" class="sign" />
+            <path v-if="m?.kind === 'fresh'" d="M-6 1c3-5 9-5 12 0" class="sign" />
+            <path v-if="m?.kind === 'empty'" d="M-10 0h20" class="sign" />
+          </g>
+          <text v-if="m?.kind === 'normal'" y="5" text-anchor="middle" class="number">{{ testDay(m, warmFrom) }}</text>
+        </g>
+      </template>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.paper {
+  display: block;
+  width: 100%;
+  max-width: 760px;
+  background: #fdf9ee;
+  border: 1px solid #dcd2be;
+  border-radius: 3px;
+  touch-action: manipulation;
+}
+.rownumber {
+  font-size: 14px;
+  fill: #6f675a;
+}
+.seed {
+  cursor: pointer;
+  outline: none;
+}
+.hit {
+  fill: transparent;
+}
+.seed:hover .hit {
+  fill: rgb(230 218 190 / 45%);
+}
+.seed:focus-visible .hit {
+  stroke: var(--focus);
+  stroke-width: 3;
+}
+.body {
+  fill: #ecdfc2;
+  stroke: #b09a6c;
+  stroke-width: 1.600;
+}
+.root {
+  fill: none;
+  stroke: #3f6a2c;
+  stroke-width: 3.600;
+  stroke-linecap: round;
+}
+.number {
+  font-size: 14px;
+  font-weight: 600;
+  fill: #fff;
+}
+.n0 .body,
+.n1 .body {
+  fill: #3f6a2c;
+  stroke: #2c4d1d;
+}
+.n1 .body {
+  fill: #55813f;
+}
+.n2 .body,
+.n3 .body {
+  fill: #b5cf9f;
+  stroke: #4f7a3a;
+}
+.n2 .number,
+.n3 .number {
+  fill: #1f3413;
+}
+.n2 .root,
+.n3 .root {
+  stroke: #7fa566;
+}
+.now .body {
+  fill: #2b4a78;
+  stroke: #1d3455;
+}
+.now .root {
+  stroke: #2b4a78;
+}
+.abnormal .body {
+  fill: #e2b45f;
+  stroke: #825505;
+}
+.abnormal .root {
+  stroke: #b57f1c;
+}
+.hard .body {
+  fill: #d9cbe0;
+  stroke: #6a4a74;
+}
+.fresh .body {
+  fill: #efe3f3;
+  stroke: #6a4a74;
+}
+.dead .body {
+  fill: #cfccc4;
+  stroke: #6b6760;
+}
+.empty .body {
+  fill: none;
+  stroke: #6b6760;
+  stroke-dasharray: 3 3;
+}
+.sign {
+  fill: none;
+  stroke: #4c3455;
+  stroke-width: 2.200;
+}
+.dead .sign,
+.empty .sign {
+  stroke: #55514a;
+}
+</style>

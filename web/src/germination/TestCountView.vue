@@ -1,0 +1,293 @@
+<script setup lang="ts">
+import { countNumber, daysBetween, MOULD_CAUTION, plural, type SeedKind, TEST_METHOD_WORDS } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed, nextTick, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { useFetched } from '../app/useFetched.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { useSession } from '../app/session.ts';
+import SheetProblem from '../lots/SheetProblem.vue';
+import SeedSheet from './SeedSheet.vue';
+import { countOf, countTo, STAMPS } from './seedSheet.ts';
+import TestCountResult from './TestCountResult.vue';
+import type { SeedMark, TestSheetData } from './types.ts';
+import { useCount } from './useCount.ts';
+
+const props = defineProps<{ id: string }>();
+const router = useRouter();
+const session = useSession();
+const format = useFormat();
+const { data, problem, reload } = useFetched<TestSheetData>(() => `/tests/${props.id}`);
+const bag = ref(1);
+const today = computed(() => session.today);
+const count = useCount(data, bag, today);
+const kind = ref<SeedKind>('normal');
+const typed = ref('');
+const typedError = ref('');
+const numberField = ref<HTMLInputElement | null>(null);
+watch(() => props.id, () => (bag.value = 1));
+watch([count.marks, kind, bag], () => {
+  if (document.activeElement !== numberField.value) typed.value = String(countOf(count.marks.value, kind.value));
+  typedError.value = '';
+}, { immediate: true });
+
+const test = computed(() => data.value?.test ?? null);
+const closed = computed(() => test.value?.closedOn != null);
+const seeds = computed(() => count.replicate.value?.seeds ?? 0);
+const unsavedMarks = computed(() => (count.unsaved.value ? count.marks.value : null));
+const warmth = computed(() => (test.value ? (test.value.nightC === test.value.dayC ? format.warmth(test.value.dayC) : `${format.warmth(test.value.nightC)} at night, ${format.warmth(test.value.dayC)} by day`) : ''));
+const which = computed(() => {
+  const t = test.value;
+  if (!t) return '';
+  if (t.closedOn !== null) return `closed ${format.day(t.closedOn)}`;
+  const day = daysBetween(t.warmFrom, count.day.value || session.today);
+  if (day < 0) return `still being prepared; into the warm ${format.day(t.warmFrom)}`;
+  return `count ${String(countNumber(t.countDays, day))} of ${String(t.countDays.length)}, day ${String(day)}`;
+});
+
+/** A number typed does the same as so many taps; what cannot be is said, and stays as typed. */
+function typeCount(): void {
+  const n = typed.value.trim() === '' ? 0 : Number(typed.value);
+  const next = countTo(count.marks.value, kind.value, n, seeds.value, count.day.value);
+  if (next === null) {
+    const others = count.marks.value.length - countOf(count.marks.value, kind.value);
+    typedError.value = Number.isInteger(n) && n >= 0 ? `only ${String(seeds.value)} lie here${others > 0 ? `, and ${String(others)} are marked otherwise` : ''}` : 'a whole number, please';
+    return;
+  }
+  typedError.value = '';
+  count.keep(next);
+}
+async function digit(d: string): Promise<void> {
+  typed.value = '';
+  numberField.value?.focus();
+  await nextTick();
+  typed.value = d;
+  typeCount();
+}
+function setMarks(marks: SeedMark[]): void {
+  count.keep(marks);
+}
+async function save(): Promise<void> {
+  if (!(await count.save())) return;
+  // The next bag that nobody counted today, so that a round of bags goes hand over hand.
+  const next = data.value?.replicates.find((r) => r.number !== bag.value && r.countedOn !== count.day.value);
+  if (next) bag.value = next.number;
+}
+function change(number: number): void {
+  bag.value = number;
+}
+</script>
+
+<template>
+  <SheetProblem v-if="problem && !data" :problem="problem" what="test" />
+  <div v-else-if="data && test" class="count">
+    <section class="left scrolls" aria-label="The seed sheet">
+      <header>
+        <p class="code"><RouterLink :to="`/lots/${test.lotCode}`">{{ test.lotCode }}</RouterLink></p>
+        <h1>{{ test.variety }}</h1>
+        <p class="quiet">{{ test.crop }}, {{ TEST_METHOD_WORDS[test.method] }}, {{ warmth }}, {{ plural(data.replicates.length, 'bag') }} of {{ data.replicates[0]?.seeds }}</p>
+      </header>
+      <div class="bags">
+        <div class="row" role="group" aria-label="Bag">
+          <button v-for="r in data.replicates" :key="r.number" type="button" class="bag" :aria-pressed="r.number === bag" @click="change(r.number)">
+            <strong>Bag {{ r.number }}</strong> {{ countOf(r.number === bag ? count.marks.value : r.marks, 'normal') }} up<template v-if="r.countedOn === session.today">, counted</template>
+          </button>
+        </div>
+        <p class="which quiet">{{ which }}</p>
+      </div>
+      <p v-if="count.outdated.value" class="notice" role="status">
+        These marks were made before somebody else counted.
+        <Button severity="secondary" size="small" label="Show theirs, drop mine" @click="count.drop()" />
+      </p>
+      <SeedSheet
+        :seeds="seeds"
+        :marks="count.marks.value"
+        :warm-from="test.warmFrom"
+        :day="count.day.value"
+        :kind="kind"
+        :readonly="closed"
+        :name="`Bag ${bag}, ${seeds} seeds; arrows move, Space marks`"
+        @marks="setMarks"
+        @digit="digit"
+      />
+      <div v-if="!closed" class="stamps">
+        <div class="row" role="radiogroup" aria-label="Stamp for the next seed">
+          <label v-for="s in STAMPS" :key="s.kind" class="stamp" :class="[s.kind, { chosen: kind === s.kind }]">
+            <input v-model="kind" type="radio" name="stamp" :value="s.kind" />
+            <span class="dot" aria-hidden="true" />{{ s.words }} <kbd>{{ s.key }}</kbd> <span class="numbers">{{ countOf(count.marks.value, s.kind) }}</span>
+          </label>
+        </div>
+        <div class="typing">
+          <label for="typed">Tap a seed, or type how many are {{ STAMPS.find((s) => s.kind === kind)?.words }} in all</label>
+          <input id="typed" ref="numberField" v-model="typed" inputmode="numeric" autocomplete="off" :aria-invalid="typedError !== ''" aria-describedby="typed-error" @input="typeCount" @keydown.enter.prevent="save" />
+          <label for="counted-on">counted on</label>
+          <input id="counted-on" v-model="count.day.value" type="date" :max="session.today" :min="test.startedOn" :aria-invalid="count.errors.value.countedOn !== undefined" />
+        </div>
+        <p id="typed-error" class="error" role="alert">{{ typedError || count.errors.value.countedOn || count.errors.value.marks || '' }}</p>
+      </div>
+      <p class="quiet small">{{ MOULD_CAUTION }}</p>
+    </section>
+    <section class="right" aria-label="What it says">
+      <TestCountResult
+        :sheet="data"
+        :bag="bag"
+        :unsaved="unsavedMarks"
+        :saving="count.saving.value"
+        :problem="count.problem.value"
+        :day="count.day.value"
+        @save="save"
+        @closed="reload"
+        @back="router.push('/tests')"
+      />
+    </section>
+  </div>
+  <p v-else class="empty">Opening the test …</p>
+</template>
+
+<style scoped>
+.count {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(380px, 39.3%);
+  height: 100%;
+}
+.left {
+  padding: 14px 20px 20px;
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.right {
+  background: var(--sheet);
+  border-left: 1px solid var(--rule);
+  box-shadow: -3px 0 10px rgb(60 50 30 / 7%);
+  min-height: 0;
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  align-items: baseline;
+}
+header .code {
+  font-size: 16px;
+}
+.bags {
+  display: flex;
+  justify-content: space-between;
+  align-items: flex-end;
+  gap: 14px;
+  flex-wrap: wrap;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.bag {
+  min-height: 40px;
+  border: 1px solid #dcd2be;
+  border-bottom-width: 3px;
+  background: var(--paper-deep);
+  padding: 0 14px;
+  cursor: pointer;
+}
+.bag strong {
+  font-weight: 600;
+  margin-right: 6px;
+}
+.bag[aria-pressed='true'] {
+  background: #fdf9ee;
+  border-bottom-color: var(--action);
+}
+.stamps {
+  display: grid;
+  gap: 8px;
+}
+.stamp {
+  position: relative;
+  display: inline-flex;
+  gap: 7px;
+  align-items: center;
+  min-height: 40px;
+  padding: 0 10px;
+  border: 1px solid transparent;
+  border-radius: 3px;
+  cursor: pointer;
+}
+.stamp input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  margin: 0;
+  cursor: pointer;
+}
+.stamp.chosen {
+  border-color: var(--ink);
+  background: var(--sheet);
+  font-weight: 600;
+}
+.stamp:has(:focus-visible) {
+  outline: 3px solid var(--focus);
+}
+.dot {
+  width: 16px;
+  height: 12px;
+  border-radius: 50%;
+  background: var(--good);
+}
+.abnormal .dot {
+  background: #d29a35;
+}
+.hard .dot {
+  background: #d9cbe0;
+  border: 2px solid var(--asleep);
+}
+.fresh .dot {
+  background: #efe3f3;
+  border: 2px solid var(--asleep);
+}
+.dead .dot {
+  background: #8b877f;
+}
+.empty .dot {
+  background: none;
+  border: 2px dashed #6b6760;
+}
+.stamp.empty {
+  padding: 0 10px;
+}
+.typing {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: center;
+}
+.typing input {
+  min-height: 40px;
+  border: 1px solid #8d8778;
+  border-radius: 3px;
+  background: var(--sheet);
+  padding: 0 10px;
+}
+#typed {
+  width: 76px;
+  font-size: 18px;
+  font-weight: 600;
+}
+[aria-invalid='true'] {
+  border-color: var(--act) !important;
+}
+.error {
+  color: var(--act);
+  font-weight: 600;
+}
+@media (max-width: 900px) {
+  .count {
+    grid-template-columns: minmax(0, 1fr);
+    overflow-y: auto;
+  }
+  .left {
+    overflow: visible;
+  }
+}
+</style>

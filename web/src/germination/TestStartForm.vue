@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { addDays, plural, TEST_METHOD_WORDS, TEST_METHODS, testForm, type TestMethod } from '@esprel/core';
+import { computed, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { fromCelsius, toCelsius } from '../app/format.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { gather, numberOf, useForm } from '../app/useForm.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { useSession } from '../app/session.ts';
+import FieldChoice from '../fields/FieldChoice.vue';
+import FieldDay from '../fields/FieldDay.vue';
+import FieldNote from '../fields/FieldNote.vue';
+import FieldSelect from '../fields/FieldSelect.vue';
+import FieldText from '../fields/FieldText.vue';
+import FormFrame from '../fields/FormFrame.vue';
+import CautionNote from '../lots/CautionNote.vue';
+import SheetProblem from '../lots/SheetProblem.vue';
+import type { LotSheetData } from '../lots/types.ts';
+
+const props = defineProps<{ code: string }>();
+const router = useRouter();
+const session = useSession();
+const format = useFormat();
+const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
+
+const form = useForm({
+  name: `test.${props.code}`,
+  initial: () => ({ method: '' as TestMethod | '', bags: '1', each: '', startedOn: session.today, nightC: '', dayC: '', light: 'either' as 'light' | 'dark' | 'either', preparationDays: '', note: '' }),
+  schema: testForm,
+  body: (v) => {
+    const n = gather({
+      bags: () => numberOf('replicates', v.bags) ?? 1,
+      each: () => numberOf('replicates', v.each),
+      night: () => numberOf('nightC', v.nightC),
+      day: () => numberOf('dayC', v.dayC),
+      preparation: () => numberOf('preparationDays', v.preparationDays),
+    });
+    const bags = Math.min(17, Math.max(0, Math.floor(n.bags)));
+    return {
+      lotCode: props.code,
+      method: v.method || undefined,
+      replicates: Array.from({ length: bags }, () => n.each ?? 0),
+      startedOn: v.startedOn,
+      nightC: n.night === null ? undefined : toCelsius(n.night, unit.value),
+      dayC: n.day === null ? undefined : toCelsius(n.day, unit.value),
+      light: v.light,
+      preparationDays: n.preparation ?? 0,
+      note: v.note.trim() || null,
+    };
+  },
+  path: () => '/tests',
+});
+const { values } = form;
+
+// What the crop asks for, filled in once; whatever was typed before stays.
+watch([data, () => session.today], ([sheet, today]) => {
+  if (values.startedOn === '') values.startedOn = today;
+  if (!sheet || values.method !== '') return;
+  const p = sheet.protocol;
+  Object.assign(values, {
+    method: p.method,
+    each: String(sheet.testSize || 10),
+    nightC: String(fromCelsius(p.warmth.nightC, unit.value)),
+    dayC: String(fromCelsius(p.warmth.dayC, unit.value)),
+    light: p.light,
+    preparationDays: String(p.preparationDays),
+  });
+}, { immediate: true });
+
+const seeds = computed(() => (Number(values.bags) || 0) * (Number(values.each) || 0));
+const replicateError = computed(() => form.errors.replicates ?? form.errors['replicates[0]']);
+const cost = computed(() => {
+  const lot = data.value?.lot;
+  if (!lot) return undefined;
+  const left = lot.balance - seeds.value;
+  return `${String(seeds.value)} of ${String(lot.balance)} seeds; ${left < 0 ? 'more than there are' : `${String(left)} stay${left < lot.floor ? ', below the floor' : ''}`}`;
+});
+const warmFrom = computed(() => (values.startedOn === '' ? null : addDays(values.startedOn, Number(values.preparationDays) || 0)));
+const countDays = computed(() => {
+  const from = warmFrom.value;
+  const days = data.value?.protocol.countDays ?? [];
+  return from === null ? [] : days.map((d) => ({ day: d, on: addDays(from, d) }));
+});
+const cautions = computed(() => [...(data.value?.cautions ?? []), ...(data.value?.protocol.preparation.flatMap((p) => (p.caution === null ? [] : [p.caution])) ?? [])]);
+
+const back = (): void => void router.push(`/lots/${props.code}`);
+async function save(): Promise<void> {
+  const answer = await form.send<{ id: number }>();
+  if (answer) await router.push(`/tests/${String(answer.id)}`);
+}
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="lot" />
+  <FormFrame v-else title="Start a test" :about="data ? `${data.lot.code} ${data.lot.variety}, ${data.lot.crop}` : ''" action="Start the test" :sending="form.sending" :problem="form.problem" @submit="save" @leave="back">
+    <div v-if="data" class="plan">
+      <h2>What {{ data.lot.crop.toLowerCase() }} asks for</h2>
+      <ol class="plain">
+        <li v-for="p in data.protocol.preparation" :key="p.step"><strong>First</strong> {{ p.words }}</li>
+        <li><strong>Then</strong> {{ TEST_METHOD_WORDS[data.protocol.method] }} in a loosely closed bag, so that it gets air{{ data.protocol.light === 'either' ? '' : `, in the ${data.protocol.light}` }}</li>
+        <li v-if="warmFrom"><strong>Warm from</strong> {{ format.day(warmFrom) }}, {{ data.protocol.warmth.nightC === data.protocol.warmth.dayC ? format.warmth(data.protocol.warmth.dayC) : `${format.warmth(data.protocol.warmth.nightC)} at night and ${format.warmth(data.protocol.warmth.dayC)} for eight hours by day` }}</li>
+        <li><strong>Count</strong> <span v-for="(c, i) in countDays" :key="c.day">{{ i > 0 ? ', ' : '' }}{{ format.day(c.on) }} <span class="quiet">day {{ c.day }}</span></span></li>
+      </ol>
+    </div>
+    <CautionNote :cautions="cautions" />
+    <FieldText id="each" v-model="values.each" class="third" label="Seeds in a bag" numeric :error="replicateError" :hint="cost" />
+    <FieldText id="bags" v-model="values.bags" class="third" label="Bags" numeric hint="two or more show whether they agree" />
+    <FieldSelect id="method" v-model="values.method" class="third" label="Method" :options="TEST_METHODS.map((m) => ({ value: m as TestMethod | '', label: TEST_METHOD_WORDS[m] }))" :error="form.errors.method" />
+    <FieldText id="night" v-model="values.nightC" class="third" label="Warmth at night" numeric :unit="`°${unit}`" :error="form.errors.nightC" />
+    <FieldText id="day" v-model="values.dayC" class="third" label="By day" numeric :unit="`°${unit}`" :error="form.errors.dayC" />
+    <FieldText id="preparation" v-model="values.preparationDays" class="third" label="Preparation takes" numeric unit="days" :error="form.errors.preparationDays" />
+    <FieldChoice id="light" v-model="values.light" class="half" label="Light" :options="[{ value: 'light', label: 'Light' }, { value: 'dark', label: 'Dark' }, { value: 'either', label: 'Either' }]" :error="form.errors.light" />
+    <FieldDay id="started" v-model="values.startedOn" class="half" label="Starts on" :max="session.today" :error="form.errors.startedOn" />
+    <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
+    <template #actions><span class="quiet small">{{ plural(countDays.length, 'count') }} will stand on Today.</span></template>
+  </FormFrame>
+</template>
+
+<style scoped>
+.plan {
+  background: #fdf9ee;
+  border: 1px solid #e3d9c6;
+  padding: 10px 14px;
+  display: grid;
+  gap: 6px;
+}
+.plan h2 {
+  font-size: 17px;
+}
+.plan ol {
+  display: grid;
+  gap: 3px;
+}
+</style>

@@ -1,0 +1,61 @@
+import { scaleLinear } from 'd3-scale';
+import { area, curveMonotoneX, line } from 'd3-shape';
+
+export interface CurveData {
+  /** Cumulative share by day of the test. */
+  readonly points: readonly { readonly day: number; readonly cumulative: number }[];
+  readonly countDays: readonly number[];
+  /** Usual first and last days on which live seed of the crop sprouts. */
+  readonly usual: { readonly min: number; readonly max: number };
+  /** Share that was expected alive before this test: its low and high. */
+  readonly expected: { readonly low: number; readonly high: number } | null;
+  readonly today: number | null;
+  readonly lastCount: number | null;
+}
+
+export interface CurveLayout {
+  readonly seen: string;
+  readonly band: string;
+  readonly dots: readonly { readonly x: number; readonly y: number }[];
+  readonly ticks: readonly { readonly x: number; readonly label: string; readonly count: boolean }[];
+  readonly shares: readonly { readonly y: number; readonly label: string }[];
+  readonly todayX: number | null;
+  readonly box: { readonly x0: number; readonly x1: number; readonly y0: number; readonly y1: number };
+}
+
+/** A smooth rise from 0 before the usual first day to 1 after the usual last one; the shape of the expected band. */
+function rise(day: number, min: number, max: number): number {
+  const t = Math.min(1, Math.max(0, (day - min * 0.7) / Math.max(1, max - min * 0.7)));
+  return t * t * (3 - 2 * t);
+}
+
+/** The germination curve in a box: what was seen, what was expected, the count days. No NaN without counts. */
+export function curveLayout(data: CurveData, width: number, height: number): CurveLayout {
+  const box = { x0: 34, x1: Math.max(80, width - 8), y0: 20, y1: Math.max(60, height - 42) };
+  const lastDay = Math.max(1, ...data.countDays, ...data.points.map((p) => p.day), data.today ?? 0, data.usual.max) * 1.06;
+  const x = scaleLinear([0, lastDay], [box.x0, box.x1]).clamp(true);
+  const y = scaleLinear([0, 1], [box.y1, box.y0]).clamp(true);
+  const seen = [{ day: 0, cumulative: 0 }, ...data.points.filter((p) => p.day > 0)];
+  const last = seen[seen.length - 1];
+  // A count that found nothing new still is a count: the line runs on to it.
+  if (last && data.lastCount !== null && data.lastCount > last.day) seen.push({ day: data.lastCount, cumulative: last.cumulative });
+  const days = Array.from({ length: 33 }, (_, i) => (lastDay * i) / 32);
+  const expected = data.expected;
+  const band = area<number>()
+    .x((d) => x(d))
+    .y0((d) => y((expected?.low ?? 0) * rise(d, data.usual.min, data.usual.max)))
+    .y1((d) => y((expected?.high ?? 0) * rise(d, data.usual.min, data.usual.max)))
+    .curve(curveMonotoneX);
+  const curve = line<{ day: number; cumulative: number }>()
+    .x((p) => x(p.day))
+    .y((p) => y(p.cumulative));
+  return {
+    seen: seen.length > 1 ? (curve(seen) ?? '') : '',
+    band: expected === null ? '' : (band(days) ?? ''),
+    dots: seen.slice(1).map((p) => ({ x: x(p.day), y: y(p.cumulative) })),
+    ticks: [{ x: x(0), label: '0', count: false }, ...data.countDays.map((d) => ({ x: x(d), label: String(d), count: true }))],
+    shares: [0, 0.25, 0.5, 0.75, 1].map((s) => ({ y: y(s), label: String(s * 100) })),
+    todayX: data.today === null ? null : x(Math.max(0, data.today)),
+    box,
+  };
+}

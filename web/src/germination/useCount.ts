@@ -1,0 +1,104 @@
+import { countForm, parse, InputError } from '@esprel/core';
+import { computed, type Ref, ref, watch } from 'vue';
+import { ApiProblem, newKey } from '../app/api.ts';
+import { useChanges } from '../app/changes.ts';
+import type { Replicate, SeedMark, TestSheetData } from './types.ts';
+
+interface Draft {
+  readonly version: number;
+  readonly marks: readonly SeedMark[];
+  readonly day: string;
+}
+
+function draftKey(testId: number, replicate: number): string {
+  return `esprel.count.${String(testId)}.${String(replicate)}`;
+}
+
+function readDraft(testId: number, replicate: number): Draft | null {
+  try {
+    return JSON.parse(localStorage.getItem(draftKey(testId, replicate)) ?? 'null') as Draft | null;
+  } catch {
+    return null;
+  }
+}
+
+/**
+ * The count of one bag: marks are kept in the browser until they are saved, so that a closed lid or a server that is
+ * away loses nothing. A draft made before somebody else saved is kept and said, never silently laid over theirs.
+ */
+export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, today: Ref<string>) {
+  const changes = useChanges();
+  const marks = ref<readonly SeedMark[]>([]);
+  const day = ref(today.value);
+  const unsaved = ref(false);
+  const outdated = ref(false);
+  const errors = ref<Readonly<Record<string, string>>>({});
+  const problem = ref<ApiProblem | null>(null);
+  const saving = ref(false);
+  let attempt: { readonly key: string; readonly body: string } | null = null;
+
+  const replicate = computed<Replicate | null>(() => sheet.value?.replicates.find((r) => r.number === bag.value) ?? null);
+
+  function fill(): void {
+    const s = sheet.value;
+    const r = replicate.value;
+    if (!s || !r) return;
+    const draft = s.test.closedOn === null ? readDraft(s.test.id, r.number) : null;
+    marks.value = draft?.marks ?? r.marks;
+    day.value = draft?.day ?? today.value;
+    unsaved.value = draft !== null;
+    outdated.value = draft !== null && draft.version !== s.test.version;
+    errors.value = {};
+    problem.value = null;
+  }
+  watch([sheet, bag], fill, { immediate: true });
+
+  function keep(next: readonly SeedMark[]): void {
+    const s = sheet.value;
+    if (!s || s.test.closedOn !== null) return;
+    marks.value = next;
+    unsaved.value = true;
+    errors.value = {};
+    localStorage.setItem(draftKey(s.test.id, bag.value), JSON.stringify({ version: s.test.version, marks: next, day: day.value } satisfies Draft));
+  }
+
+  function drop(): void {
+    const s = sheet.value;
+    if (!s) return;
+    localStorage.removeItem(draftKey(s.test.id, bag.value));
+    fill();
+  }
+
+  async function save(): Promise<boolean> {
+    const s = sheet.value;
+    if (!s || saving.value) return false;
+    const body = { version: s.test.version, replicate: bag.value, countedOn: day.value, marks: marks.value.map((m) => ({ ...m, markedOn: m.markedOn > day.value ? day.value : m.markedOn })) };
+    errors.value = {};
+    problem.value = null;
+    try {
+      parse(countForm, body);
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      errors.value = Object.fromEntries(error.errors.map((e) => [e.path, e.message]));
+      return false;
+    }
+    const text = JSON.stringify(body);
+    if (attempt?.body !== text) attempt = { key: newKey(), body: text };
+    saving.value = true;
+    try {
+      await changes.send('POST', `/tests/${String(s.test.id)}/counts`, body, attempt.key);
+      localStorage.removeItem(draftKey(s.test.id, bag.value));
+      unsaved.value = false;
+      return true;
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      errors.value = Object.fromEntries(error.errors.map((e) => [e.path, e.message]));
+      problem.value = error;
+      return false;
+    } finally {
+      saving.value = false;
+    }
+  }
+
+  return { marks, day, unsaved, outdated, errors, problem, saving, replicate, keep, drop, save };
+}

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+import { get } from '../app/api.ts';
+import { useFetched } from '../app/useFetched.ts';
+import LotHistory from '../lots/LotHistory.vue';
+import type { HistoryStep } from '../lots/types.ts';
+
+const { data } = useFetched<{ steps: HistoryStep[]; next: number | null }>(() => '/history?limit=100');
+const older = ref<readonly HistoryStep[]>([]);
+const next = ref<number | null>(null);
+async function more(): Promise<void> {
+  const before = next.value ?? data.value?.next;
+  if (before == null) return;
+  const page = await get<{ steps: HistoryStep[]; next: number | null }>(`/history?limit=100&before=${String(before)}`);
+  older.value = [...older.value, ...page.steps];
+  next.value = page.next;
+}
+</script>
+
+<template>
+  <div class="history scrolls" tabindex="-1">
+    <LotHistory v-if="data" :steps="[...data.steps, ...older]" heading="Everything that happened, latest first" />
+    <button v-if="data && (older.length === 0 ? data.next : next) !== null" type="button" @click="more">Show older steps</button>
+  </div>
+</template>
+
+<style scoped>
+.history {
+  height: 100%;
+  padding: 22px 26px;
+  max-width: 900px;
+}
+button {
+  min-height: 40px;
+  margin-top: 12px;
+  border: 1px solid #cfc5b1;
+  border-radius: 3px;
+  background: var(--sheet);
+  padding: 0 14px;
+  cursor: pointer;
+}
+</style>

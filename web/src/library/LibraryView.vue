@@ -1,0 +1,60 @@
+<script setup lang="ts">
+const PAGES = [
+  { to: '/library/settings', label: 'Settings' },
+  { to: '/library/places', label: 'Places' },
+  { to: '/library/crops', label: 'Crops' },
+  { to: '/library/history', label: 'History' },
+] as const;
+</script>
+
+<template>
+  <div class="library">
+    <nav aria-label="Library">
+      <RouterLink v-for="p in PAGES" :key="p.to" :to="p.to" active-class="here">{{ p.label }}</RouterLink>
+      <RouterLink to="/keys">Keys</RouterLink>
+    </nav>
+    <section class="page" aria-label="Library page"><RouterView /></section>
+  </div>
+</template>
+
+<style scoped>
+.library {
+  display: grid;
+  grid-template-columns: 170px minmax(0, 1fr);
+  height: 100%;
+}
+nav {
+  padding: 20px 0 0 20px;
+  display: grid;
+  gap: 2px;
+  align-content: start;
+}
+nav a {
+  min-height: 40px;
+  padding: 9px 12px;
+  color: #4b545c;
+  font-weight: 600;
+  text-decoration: none;
+}
+nav a.here {
+  background: var(--sheet);
+  color: var(--ink);
+  box-shadow: inset 4px 0 0 var(--action);
+}
+.page {
+  min-height: 0;
+  background: var(--sheet);
+  border-left: 1px solid var(--rule);
+}
+@media (max-width: 700px) {
+  .library {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto minmax(0, 1fr);
+  }
+  nav {
+    grid-auto-flow: column;
+    padding: 8px 8px 0;
+    overflow-x: auto;
+  }
+}
+</style>

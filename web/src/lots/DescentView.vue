@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import Button from 'primevue/button';
+import { useRouter } from 'vue-router';
+import { plural } from '@esprel/core';
+import { amount, percent } from '../app/format.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { descentLayout, type DescentLot, NODE } from '../charts/descentLayout.ts';
+import SheetProblem from './SheetProblem.vue';
+import { verdictLook } from './verdictLook.ts';
+import VerdictShape from './VerdictShape.vue';
+
+const props = defineProps<{ code: string }>();
+const router = useRouter();
+const { data, problem } = useFetched<{ lots: DescentLot[] }>(() => `/lots/${encodeURIComponent(props.code)}/descent`);
+const layout = computed(() => descentLayout(data.value?.lots ?? []));
+const state = (lot: DescentLot): string | null => (lot.state === 'quarantine' ? 'quarantine' : lot.verdict);
+const summary = computed(() => {
+  const lots = data.value?.lots ?? [];
+  const last = Math.max(0, ...lots.map((l) => l.generation));
+  const out = lots.reduce((n, l) => n + l.openLoans, 0);
+  return `${plural(lots.length, 'lot')} in ${plural(last + 1, 'generation')}; ${out === 0 ? 'no promise is open' : `${plural(out, 'promise')} still open`}.`;
+});
+
+function parents(lot: DescentLot): string {
+  if (lot.grownBy === null) return 'taken in';
+  const plants = lot.plants === null ? '' : `, ${plural(lot.plants, 'parent')}`;
+  return `${lot.grownBy}${plants}${lot.isolated === 'yes' ? ', kept apart' : ''}`;
+}
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="lot" />
+  <article v-else class="descent scrolls" tabindex="-1">
+    <header>
+      <h1>Descent of <span class="code">{{ code }}</span></h1>
+      <p v-if="data" class="quiet">{{ summary }} Left to right: each lot and what was saved from it.</p>
+      <p><Button severity="secondary" :label="`Back to ${code}`" @click="router.push(`/lots/${code}`)" /></p>
+    </header>
+    <div class="scroller" tabindex="0" role="group" aria-label="Tree of lots">
+      <div class="tree" :style="{ width: `${layout.width}px`, height: `${layout.height}px` }">
+        <svg :width="layout.width" :height="layout.height" aria-hidden="true">
+          <path v-for="l in layout.links" :key="l.to.lot.id" :d="l.path" />
+        </svg>
+        <RouterLink
+          v-for="n in layout.nodes"
+          :key="n.lot.id"
+          :to="`/lots/${n.lot.code}`"
+          class="node"
+          :class="{ here: n.lot.code === code, doubt: n.lot.identity === 'doubtful' || n.lot.identity === 'unknown', gone: n.lot.balance === 0 }"
+          :style="{ left: `${n.x}px`, top: `${n.y}px`, width: `${NODE.width}px`, height: `${NODE.height}px`, borderTopColor: verdictLook(state(n.lot)).colour }"
+        >
+          <span class="line"><span class="code">{{ n.lot.code }}</span><span class="quiet small">{{ n.lot.year ?? '' }}, gen. {{ n.lot.generation }}</span></span>
+          <span class="line state"><VerdictShape :verdict="state(n.lot)" :size="13" />{{ n.lot.median === null ? '' : percent(n.lot.median) }}<span class="quiet">{{ n.lot.balance === 0 ? 'used up' : `${amount(n.lot.balance, 'counted')} seeds` }}</span></span>
+          <span class="small who">{{ parents(n.lot) }}</span>
+        </RouterLink>
+      </div>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.descent {
+  height: 100%;
+  padding: 20px 24px;
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  gap: 14px;
+}
+header {
+  display: grid;
+  gap: 6px;
+}
+h1 {
+  font-size: 23px;
+}
+.scroller {
+  overflow: auto;
+}
+.tree {
+  position: relative;
+}
+svg {
+  position: absolute;
+  inset: 0;
+}
+path {
+  fill: none;
+  stroke: #a79d8b;
+  stroke-width: 2;
+}
+.node {
+  position: absolute;
+  background: #fdf6e6;
+  border: 1px solid #dcd2be;
+  border-top: 5px solid;
+  color: var(--ink);
+  text-decoration: none;
+  padding: 6px 9px;
+  display: grid;
+  align-content: start;
+  line-height: 1.35;
+}
+.node.here {
+  background: #fff;
+  box-shadow: 0 0 0 2px var(--action);
+}
+.node.gone {
+  opacity: 0.8;
+  background: var(--paper);
+}
+.node.doubt .code::after {
+  content: ' ?';
+  color: var(--watch);
+}
+.line {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  align-items: baseline;
+}
+.state {
+  justify-content: flex-start;
+  align-items: center;
+  font-weight: 600;
+}
+.state .quiet {
+  font-weight: 400;
+}
+.who {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+</style>

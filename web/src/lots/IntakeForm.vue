@@ -1,0 +1,170 @@
+<script setup lang="ts">
+import { ACQUISITIONS, cautionWords, type Crop, FORM_WORDS, FORMS, InputError, intakeForm } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed, nextTick, onMounted, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { get } from '../app/api.ts';
+import { useSession } from '../app/session.ts';
+import { useTable } from '../app/table.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { useForm } from '../app/useForm.ts';
+import FieldChoice from '../fields/FieldChoice.vue';
+import FieldDay from '../fields/FieldDay.vue';
+import FieldFind from '../fields/FieldFind.vue';
+import FieldNote from '../fields/FieldNote.vue';
+import FieldSelect from '../fields/FieldSelect.vue';
+import FieldText from '../fields/FieldText.vue';
+import FormFrame from '../fields/FormFrame.vue';
+import CautionNote from './CautionNote.vue';
+import { carriedOver, emptyIntake, intakeBody, type NamedThing, seedsOf, type VarietyFound } from './useIntake.ts';
+
+const session = useSession();
+const router = useRouter();
+const table = useTable();
+const unit = computed(() => session.settings?.massUnit ?? 'g');
+const { data: places } = useFetched<{ places: NamedThing[] }>(() => '/places');
+const taken = ref<{ readonly code: string; readonly name: string } | null>(null);
+
+const form = useForm({
+  name: 'intake',
+  initial: () => emptyIntake(session.today),
+  schema: intakeForm,
+  body: (v) => intakeBody(v, unit.value),
+  path: () => '/lots',
+});
+const { values } = form;
+watch(() => session.today, (today) => {
+  if (values.receivedOn === '') values.receivedOn = today;
+}, { immediate: true });
+
+const known = computed(() => (typeof values.variety === 'object' ? values.variety : null));
+const crop = computed(() => (typeof values.crop === 'object' ? values.crop : null));
+const cautions = computed(() => cautionWords(crop.value?.cautions ?? [], values.form));
+const keeping = computed(() =>
+  crop.value === null || crop.value.storageBehaviour === 'orthodox' ? null : 'This seed must not be dried and does not keep: sow it soon, never freeze it.',
+);
+const about = computed(() => {
+  if (values.amountKnown !== 'weighed' || values.amount.trim() === '') return undefined;
+  try {
+    const n = seedsOf(values, unit.value);
+    return n === null ? undefined : `about ${String(n)} seeds, at ${String(crop.value?.seedsPerGram ?? '?')} in a gram`;
+  } catch (error) {
+    return error instanceof InputError ? error.errors[0]?.message : undefined;
+  }
+});
+
+const findVarieties = async (q: string): Promise<readonly VarietyFound[]> => (await get<{ varieties: VarietyFound[] }>(`/varieties?q=${encodeURIComponent(q.slice(0, 120))}`)).varieties;
+const findCrops = async (q: string): Promise<readonly Crop[]> => (await get<{ crops: Crop[] }>(`/crops?q=${encodeURIComponent(q.slice(0, 60))}`)).crops;
+const findSources = async (q: string): Promise<readonly NamedThing[]> => (await get<{ sources: NamedThing[] }>(`/sources?q=${encodeURIComponent(q.slice(0, 120))}`)).sources;
+
+/** A variety that is known brings its crop along. */
+async function chooseVariety(v: VarietyFound): Promise<void> {
+  const { crop: found } = await get<{ crop: Crop }>(`/crops/${v.cropKey}`);
+  values.crop = found;
+}
+
+function first(): void {
+  document.getElementById('variety')?.focus();
+}
+onMounted(() => void nextTick(first));
+
+async function save(): Promise<void> {
+  const name = typeof values.variety === 'object' ? (values.variety?.name ?? '') : String(values.variety ?? '');
+  const answer = await form.send<{ code: string }>();
+  if (!answer) return;
+  taken.value = { code: answer.code, name };
+  table.pullOut(answer.code);
+  form.reset(carriedOver(values));
+  await nextTick();
+  first();
+}
+</script>
+
+<template>
+  <FormFrame title="Take in an envelope" about="Enter saves it and opens the next one. Source, year and place stay." action="Take in" :sending="form.sending" :problem="form.problem" @submit="save" @leave="router.push('/lots')">
+    <template #before>
+      <div v-if="taken" class="taken" role="status">
+        <p>Write on the envelope: <strong class="code">{{ taken.code }}</strong> {{ taken.name }}</p>
+        <p class="row-of-buttons">
+          <Button severity="secondary" label="Open it" @click="router.push(`/lots/${taken.code}`)" />
+          <Button severity="secondary" label="Print its label" @click="router.push(`/labels?codes=${taken.code}`)" />
+          <span class="quiet small">It lies on the table.</span>
+        </p>
+      </div>
+    </template>
+    <FieldFind
+      id="variety"
+      v-model="values.variety"
+      class="half"
+      label="Variety"
+      placeholder="name on the envelope, or a nickname"
+      :search="findVarieties"
+      :words="(v) => v.name"
+      :detail="(v) => [v.crop, ...v.synonyms].join(', ')"
+      :error="form.errors.varietyName ?? form.errors.varietyId"
+      :hint="known ? `known here, ${known.lots} ${known.lots === 1 ? 'lot' : 'lots'} so far` : undefined"
+      @choose="chooseVariety"
+    />
+    <FieldFind
+      id="crop"
+      v-model="values.crop"
+      class="half"
+      label="Crop"
+      placeholder="common or scientific name"
+      :search="findCrops"
+      :words="(c) => c.name"
+      :detail="(c) => c.scientific"
+      :disabled="known !== null"
+      :error="form.errors.cropKey"
+      :hint="crop ? crop.scientific : undefined"
+    />
+    <CautionNote :cautions="keeping === null ? cautions : [keeping, ...cautions]" />
+    <FieldFind id="source" v-model="values.source" class="half" label="Came from" placeholder="person, supplier, swap" :search="findSources" :words="(s) => s.name" :error="form.errors.source" />
+    <FieldChoice id="acquisition" v-model="values.acquisition" class="half" label="How" :options="ACQUISITIONS.map((a) => ({ value: a, label: { donated: 'Gift', purchased: 'Bought', saved: 'Saved' }[a] }))" :error="form.errors.acquisition" />
+    <FieldText id="year" v-model="values.year" class="third" label="Year" numeric :disabled="values.yearKind === 'unknown'" :error="form.errors.year" />
+    <FieldChoice
+      id="year-kind"
+      v-model="values.yearKind"
+      class="two-thirds"
+      label="It is the year of"
+      :options="[{ value: 'harvest', label: 'Harvest' }, { value: 'packing', label: 'Packing' }, { value: 'unknown', label: 'Not known' }]"
+      :hint="values.yearKind === 'packing' ? 'Packed seed was usually harvested the year before; it is aged so.' : undefined"
+      :error="form.errors.yearKind"
+    />
+    <FieldText id="amount" v-model="values.amount" class="third" label="Amount" numeric :unit="values.amountKnown === 'weighed' ? unit : 'seeds'" :hint="about" :error="form.errors.seeds" />
+    <FieldChoice
+      id="amount-known"
+      v-model="values.amountKnown"
+      class="two-thirds"
+      label="Known because it was"
+      :options="[{ value: 'counted', label: 'Counted' }, { value: 'weighed', label: 'Weighed' }, { value: 'estimated', label: 'Guessed' }]"
+      :error="form.errors.amountKnown"
+    />
+    <FieldSelect id="form" v-model="values.form" class="half" label="Form" :options="FORMS.map((f) => ({ value: f, label: FORM_WORDS[f] }))" :error="form.errors.form" />
+    <FieldText id="stated" v-model="values.stated" class="half" label="Germination on the packet" optional numeric unit="%" :error="form.errors.statedGermination" />
+    <FieldSelect id="place" v-model="values.placeId" class="half" label="Goes to" optional :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.name }))" placeholder="not put away yet" :error="form.errors.placeId" />
+    <FieldDay id="received" v-model="values.receivedOn" class="half" label="Came on" :max="session.today" :error="form.errors.receivedOn" />
+    <FieldChoice
+      id="identity"
+      v-model="values.identity"
+      label="Is the name right?"
+      :options="[{ value: 'sure', label: 'Sure' }, { value: 'likely', label: 'Likely' }, { value: 'doubtful', label: 'Doubtful' }, { value: 'unknown', label: 'Nobody knows' }]"
+      :error="form.errors.identity"
+    />
+    <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
+  </FormFrame>
+</template>
+
+<style scoped>
+.taken {
+  background: var(--good-soft);
+  border-left: 4px solid var(--good);
+  padding: 10px 14px;
+  display: grid;
+  gap: 8px;
+}
+.taken .code {
+  font-size: 20px;
+  margin-right: 8px;
+}
+</style>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { movementForm } from '@esprel/core';
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import { useFetched } from '../app/useFetched.ts';
+import { numberOf, useForm } from '../app/useForm.ts';
+import FieldChoice from '../fields/FieldChoice.vue';
+import FieldText from '../fields/FieldText.vue';
+import FormFrame from '../fields/FormFrame.vue';
+import SheetProblem from './SheetProblem.vue';
+import type { LotSheetData } from './types.ts';
+
+const props = defineProps<{ code: string }>();
+const router = useRouter();
+const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const balance = computed(() => data.value?.lot.balance ?? 0);
+
+type Kind = 'recount' | 'out' | 'discarded' | 'in';
+const KINDS: readonly { readonly value: Kind; readonly label: string }[] = [
+  { value: 'recount', label: 'Counted again' },
+  { value: 'out', label: 'Given away' },
+  { value: 'discarded', label: 'Thrown out' },
+  { value: 'in', label: 'More came in' },
+];
+
+const form = useForm({
+  name: `amount.${props.code}`,
+  initial: () => ({ kind: 'recount' as Kind, seeds: '', reason: '' }),
+  schema: movementForm,
+  body: (v) => {
+    const n = numberOf('seeds', v.seeds);
+    const seeds = n === null ? undefined : v.kind === 'recount' ? n - balance.value : v.kind === 'in' ? n : -n;
+    return { kind: v.kind === 'recount' ? 'correction' : v.kind, seeds, reason: v.reason.trim() || (v.kind === 'recount' ? 'counted again' : '') };
+  },
+  path: () => `/lots/${props.code}/movements`,
+});
+const label = computed(() => (form.values.kind === 'recount' ? 'Seeds there are now' : 'Seeds'));
+const after = computed(() => {
+  const n = Number(form.values.seeds);
+  if (form.values.seeds.trim() === '' || !Number.isFinite(n)) return `${String(balance.value)} in the record now`;
+  const left = form.values.kind === 'recount' ? n : form.values.kind === 'in' ? balance.value + n : balance.value - n;
+  return `${String(balance.value)} in the record now, ${String(left)} after this`;
+});
+
+const back = (): void => void router.push(`/lots/${props.code}`);
+async function save(): Promise<void> {
+  if (await form.send()) back();
+}
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="lot" />
+  <FormFrame v-else title="Change the amount" :about="data ? `${data.lot.code} ${data.lot.variety}, ${data.lot.amountKnown}` : ''" action="Write it down" :sending="form.sending" :problem="form.problem" @submit="save" @leave="back">
+    <FieldChoice id="kind" v-model="form.values.kind" label="What happened" :options="KINDS" :error="form.errors.kind" />
+    <FieldText id="seeds" v-model="form.values.seeds" class="half" :label="label" numeric unit="seeds" :hint="after" :error="form.errors.seeds" />
+    <FieldText id="reason" v-model="form.values.reason" class="half" label="Why" :error="form.errors.reason" />
+  </FormFrame>
+</template>

@@ -1,0 +1,175 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import Button from 'primevue/button';
+import { useRouter } from 'vue-router';
+import { amount, percent } from '../app/format.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { useSession } from '../app/session.ts';
+import { useTable } from '../app/table.ts';
+import RibbonChart from '../charts/RibbonChart.vue';
+import ReleaseForm from '../returns/ReleaseForm.vue';
+import CautionNote from './CautionNote.vue';
+import LotHistory from './LotHistory.vue';
+import LotSheetRecords from './LotSheetRecords.vue';
+import { amountWords, belowWords, cameFrom, IDENTITY_WORDS, kindWords, yearWords } from './lotWords.ts';
+import SheetProblem from './SheetProblem.vue';
+import type { LotSheetData } from './types.ts';
+import VerdictNote from './VerdictNote.vue';
+
+const props = defineProps<{ code: string }>();
+const router = useRouter();
+const session = useSession();
+const table = useTable();
+const format = useFormat();
+const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+
+const lot = computed(() => data.value?.lot ?? null);
+const kept = computed(() => data.value?.storage[data.value.storage.length - 1] ?? null);
+const belowLabel = computed(() =>
+  data.value ? belowWords(data.value.estimate.belowFortyOn, data.value.estimate.today.median, session.settings?.hemisphere ?? 'north') : '',
+);
+const openTest = computed(() => data.value?.tests.find((t) => t.closedOn === null) ?? null);
+const lastTest = computed(() => {
+  const dots = data.value?.evidence.filter((e) => e.kind === 'test' && e.used) ?? [];
+  return dots[dots.length - 1] ?? null;
+});
+const inQuarantine = computed(() => lot.value?.state === 'quarantine');
+
+function go(what: string): void {
+  void router.push(`/lots/${props.code}/${what}`);
+}
+</script>
+
+<template>
+  <article class="sheet scrolls" tabindex="-1">
+    <svg class="flap" viewBox="0 0 500 26" preserveAspectRatio="none" aria-hidden="true"><path d="M0 0h500L262 24q-12 4-24 0z" /></svg>
+    <SheetProblem v-if="problem" :problem="problem" what="lot" />
+    <p v-else-if="!data || !lot" class="empty">Opening {{ code }} …</p>
+    <template v-else>
+      <header class="top">
+        <div>
+          <p class="code">{{ lot.code }}</p>
+          <h1>{{ lot.variety }}</h1>
+          <p class="quiet">{{ lot.crop }} <span class="latin">{{ lot.scientific }}</span><template v-if="kindWords(lot)">, {{ kindWords(lot) }}</template></p>
+          <p v-if="lot.synonyms.length > 0" class="quiet small">also called {{ lot.synonyms.join('; ') }}</p>
+        </div>
+        <div class="amount">
+          <p><strong class="numbers">{{ amount(lot.balance, lot.amountKnown) }}</strong> seeds</p>
+          <p class="quiet small">{{ amountWords(lot) }}</p>
+        </div>
+      </header>
+
+      <CautionNote :cautions="data.cautions" />
+      <p v-if="lot.identity === 'doubtful' || lot.identity === 'unknown'" class="doubt">
+        <strong>{{ IDENTITY_WORDS[lot.identity] }}.</strong> It may be lent only with a note on the packet. <RouterLink :to="`/lots/${lot.code}/edit`">Put it right</RouterLink>
+      </p>
+      <ReleaseForm v-if="inQuarantine && data.quarantine" :lot="lot" :waiting="data.quarantine" />
+      <VerdictNote v-if="data.verdict" :verdict="data.verdict" :quarantine="inQuarantine" />
+
+      <RibbonChart
+        :points="data.estimate.ribbon"
+        :dots="data.evidence"
+        :threshold="data.estimate.threshold"
+        :today="session.today"
+        :now="data.estimate.today"
+        :below-on="data.estimate.belowFortyOn"
+        :below-label="belowLabel"
+      />
+
+      <dl class="facts">
+        <dt>Came from</dt>
+        <dd>{{ cameFrom(lot) }}</dd>
+        <dt>Year</dt>
+        <dd>{{ yearWords(lot) }}</dd>
+        <dt>Kept</dt>
+        <dd>
+          <template v-if="kept">{{ kept.place }}, {{ format.warmth(kept.temperatureC) }}, {{ kept.rhPercent }} %</template>
+          <template v-else>nobody wrote it down</template>
+        </dd>
+        <dt>Last test</dt>
+        <dd>{{ lastTest ? `${format.day(lastTest.date)}, ${lastTest.alive} of ${lastTest.sown}` : 'none' }}</dd>
+        <template v-if="lot.statedGermination !== null">
+          <dt>On the packet</dt>
+          <dd>{{ percent(lot.statedGermination) }}</dd>
+        </template>
+        <dt>Name</dt>
+        <dd>{{ IDENTITY_WORDS[lot.identity].replace('the name is ', '') }}</dd>
+        <dt v-if="lot.parent || data.loans.length > 0">Descent</dt>
+        <dd v-if="lot.parent || data.loans.length > 0">
+          <RouterLink :to="`/lots/${lot.code}/descent`">{{ lot.parent ? `generation ${lot.generation}, from ${lot.parent}` : 'see what came of it' }}</RouterLink>
+        </dd>
+        <template v-if="lot.note">
+          <dt>Note</dt>
+          <dd class="whole">{{ lot.note }}</dd>
+        </template>
+      </dl>
+
+      <div class="row-of-buttons actions">
+        <Button v-if="openTest" @click="router.push(`/tests/${openTest.id}`)">Count the test <kbd>C</kbd></Button>
+        <Button v-if="!inQuarantine" label="Lend" :severity="openTest ? 'secondary' : undefined" @click="go('lend')" />
+        <Button v-if="!openTest" label="Test" severity="secondary" @click="go('test')" />
+        <Button v-if="!inQuarantine" label="Sow" severity="secondary" @click="go('sow')" />
+        <Button severity="secondary" @click="router.push(`/labels?codes=${lot.code}`)">Label <kbd>P</kbd></Button>
+        <Button label="Amount" severity="secondary" @click="go('amount')" />
+        <Button label="Put right" severity="secondary" @click="go('edit')" />
+        <Button severity="secondary" :aria-pressed="table.has(lot.code)" @click="table.toggle(lot.code)">
+          {{ table.has(lot.code) ? 'Off the table' : 'On the table' }} <kbd>T</kbd>
+        </Button>
+      </div>
+
+      <LotSheetRecords :sheet="data" />
+      <LotHistory :steps="data.history" />
+    </template>
+  </article>
+</template>
+
+<style scoped>
+.sheet {
+  height: 100%;
+  padding: 0 22px 28px 24px;
+  display: grid;
+  gap: 14px;
+  align-content: start;
+  outline: none;
+}
+.flap {
+  display: block;
+  width: calc(100% + 46px);
+  margin: 0 -22px -8px -24px;
+  height: 24px;
+}
+.flap path {
+  fill: #f1e9da;
+  stroke: #dcd2be;
+}
+.top {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+}
+.top h1 {
+  margin: 1px 0 2px;
+  overflow-wrap: anywhere;
+}
+.top .code {
+  font-size: 16px;
+}
+.amount {
+  text-align: right;
+  flex: none;
+  align-self: end;
+}
+.amount strong {
+  font-size: 24px;
+  font-weight: 600;
+}
+.doubt {
+  border-left: 4px solid var(--watch-fill);
+  background: var(--watch-soft);
+  padding: 8px 12px;
+}
+.actions {
+  padding-top: 2px;
+}
+</style>

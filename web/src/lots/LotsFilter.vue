@@ -1,0 +1,98 @@
+<script setup lang="ts">
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import { SORTS, type Sort } from './useLotList.ts';
+
+const props = defineProps<{ tag: string; crop: string | null; sort: Sort; tags: Readonly<Record<string, number>> }>();
+const emit = defineEmits<{ show: [query: Record<string, string | undefined>] }>();
+const router = useRouter();
+
+const LISTS = [
+  { tag: 'all', label: 'All' },
+  { tag: 'decision', label: 'To decide' },
+  { tag: 'test-first', label: 'Test first' },
+  { tag: 'quarantine', label: 'Quarantine' },
+  { tag: 'doubtful', label: 'Doubtful name' },
+  { tag: 'used-up', label: 'Used up' },
+] as const;
+const shown = computed(() => LISTS.filter((l) => l.tag === 'all' || l.tag === props.tag || (l.tag !== 'used-up' && (props.tags[l.tag] ?? 0) > 0)));
+</script>
+
+<template>
+  <div class="filter">
+    <div class="lists" role="group" aria-label="Which lots">
+      <button v-for="l in shown" :key="l.tag" type="button" class="pick" :aria-pressed="l.tag === tag" @click="emit('show', { tag: l.tag === 'all' ? undefined : l.tag })">
+        {{ l.label }} <span class="numbers">{{ tags[l.tag] ?? 0 }}</span>
+      </button>
+      <button v-if="crop !== null" type="button" class="pick crop" aria-pressed="true" @click="emit('show', { crop: undefined })">
+        only {{ crop.replaceAll('-', ' ') }} <span aria-hidden="true">×</span><span class="unseen">, show all crops</span>
+      </button>
+    </div>
+    <div class="right">
+      <label class="unseen" for="sort">Order</label>
+      <select id="sort" :value="sort" @change="emit('show', { sort: ($event.target as HTMLSelectElement).value })">
+        <option v-for="(words, key) in SORTS" :key="key" :value="key">{{ words }}</option>
+      </select>
+      <Button @click="router.push('/lots/take-in')">Take in <kbd>N</kbd></Button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.filter {
+  display: flex;
+  gap: 12px;
+  align-items: flex-start;
+  justify-content: space-between;
+  padding: 12px 18px 2px 12px;
+}
+.lists {
+  display: flex;
+  gap: 2px;
+  flex-wrap: wrap;
+}
+.pick {
+  min-height: 40px;
+  padding: 0 8px;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  background: none;
+  color: #4b545c;
+  font-weight: 600;
+  cursor: pointer;
+}
+.pick:hover {
+  border-bottom-color: var(--rule);
+}
+.pick[aria-pressed='true'] {
+  color: var(--ink);
+  border-bottom-color: var(--action);
+  background: #fffaf0;
+}
+.pick .numbers {
+  font-weight: 400;
+}
+.pick.crop {
+  border-bottom-color: var(--watch-fill);
+}
+.right {
+  display: flex;
+  gap: 8px;
+  flex: none;
+}
+select {
+  min-height: 40px;
+  border: 1px solid var(--rule);
+  background: var(--paper);
+  border-radius: 3px;
+  padding: 0 6px;
+  width: 94px;
+}
+@media (max-width: 1250px) {
+  .filter {
+    flex-wrap: wrap-reverse;
+    justify-content: flex-end;
+  }
+}
+</style>

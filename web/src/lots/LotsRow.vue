@@ -1,0 +1,151 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { amount, percent } from '../app/format.ts';
+import RibbonSmall from '../charts/RibbonSmall.vue';
+import AcquisitionShape from './AcquisitionShape.vue';
+import type { ListedLot } from './types.ts';
+import { verdictLook } from './verdictLook.ts';
+import VerdictShape from './VerdictShape.vue';
+
+const props = defineProps<{ lot: ListedLot; today: string; open: boolean; marked: boolean; onTable: boolean }>();
+const emit = defineEmits<{ open: [code: string]; pull: [code: string] }>();
+
+const state = computed(() => (props.lot.state === 'quarantine' ? 'quarantine' : props.lot.verdict));
+const look = computed(() => verdictLook(state.value));
+const doubtful = computed(() => props.lot.identity === 'doubtful' || props.lot.identity === 'unknown');
+</script>
+
+<template>
+  <div class="row" :class="{ open }">
+    <a
+      class="line"
+      :href="`/lots/${lot.code}`"
+      :data-code="lot.code"
+      :tabindex="marked ? 0 : -1"
+      :aria-current="open ? 'true' : undefined"
+      @click.exact.prevent="emit('open', lot.code)"
+    >
+      <span class="code">{{ lot.code }}</span>
+      <span class="name">{{ lot.variety }}<abbr v-if="doubtful" title="the name of this lot is in doubt"> ?</abbr></span>
+      <span class="year"><AcquisitionShape :acquisition="lot.acquisition" />{{ lot.year ?? 'no year' }}</span>
+      <RibbonSmall v-if="lot.ribbon.length > 0" class="ribbon" :points="lot.ribbon" :dots="lot.dots" :threshold="lot.threshold ?? 0.7" :today="today" :now="lot.median" />
+      <span class="alive numbers">
+        <template v-if="lot.median !== null"><strong>{{ percent(lot.median) }}</strong> {{ Math.round((lot.low ?? 0) * 100) }}–{{ Math.round((lot.high ?? 0) * 100) }}</template>
+      </span>
+      <span class="seeds numbers">{{ amount(lot.balance, lot.amountKnown) }}<span class="unseen"> seeds</span></span>
+      <span class="verdict" :style="{ color: look.colour }"><VerdictShape :verdict="state" />{{ look.words }}</span>
+    </a>
+    <button type="button" class="pull" tabindex="-1" :aria-pressed="onTable" :aria-label="`${lot.code} on the table`" :title="onTable ? 'Take off the table' : 'Put on the table'" @click="emit('pull', lot.code)">
+      <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true" fill="none" stroke="currentColor" stroke-width="1.500"><path d="M2 13h12M8 3v7M5 7l3 3 3-3" /></svg>
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.row {
+  height: 38px;
+  display: flex;
+  border-bottom: 1px solid #e6dfd0;
+  padding-right: 4px;
+}
+.row:hover {
+  background: #fbf7ee;
+}
+.row.open {
+  background: var(--sheet);
+  box-shadow: inset 5px 0 0 var(--action);
+}
+.line {
+  flex: 1;
+  min-width: 0;
+  display: grid;
+  grid-template-columns: 80px minmax(80px, 1fr) 66px 100px 94px 46px 142px;
+  gap: 8px;
+  align-items: center;
+  padding-left: 20px;
+  color: var(--ink);
+  text-decoration: none;
+}
+.line:focus-visible {
+  outline-offset: -3px;
+}
+.name {
+  font-weight: 600;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.name abbr {
+  color: var(--watch);
+  text-decoration: none;
+}
+.year {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  color: var(--quiet);
+  white-space: nowrap;
+}
+.alive {
+  color: var(--quiet);
+  white-space: nowrap;
+}
+.alive strong {
+  color: var(--ink);
+  font-weight: 600;
+}
+.seeds {
+  text-align: right;
+  color: #4b545c;
+}
+.verdict {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+  font-weight: 600;
+  white-space: nowrap;
+}
+.pull {
+  width: 38px;
+  border: 0;
+  background: none;
+  color: #857b69;
+  cursor: pointer;
+}
+.pull[aria-pressed='true'] {
+  color: var(--action);
+  background: var(--action-soft);
+}
+@media (max-width: 1250px) {
+  .line {
+    grid-template-columns: 82px minmax(70px, 1fr) 100px 94px 142px;
+  }
+  .year,
+  .seeds {
+    display: none;
+  }
+}
+@media (max-width: 1100px) {
+  .line {
+    grid-template-columns: 84px minmax(70px, 1fr) 96px 142px;
+  }
+  .ribbon {
+    display: none;
+  }
+}
+@media (max-width: 480px) {
+  .line {
+    grid-template-columns: 82px minmax(60px, 1fr) 50px 26px;
+    padding-left: 10px;
+  }
+  .alive {
+    font-size: 0;
+  }
+  .alive strong {
+    font-size: 15px;
+  }
+  .verdict {
+    font-size: 0;
+  }
+}
+</style>

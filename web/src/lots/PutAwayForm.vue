@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import { putAwayForm } from '@esprel/core';
+import Button from 'primevue/button';
+import Select from 'primevue/select';
+import InputText from 'primevue/inputtext';
+import { computed, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { useTable } from '../app/table.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { gather, numberOf, useForm } from '../app/useForm.ts';
+import FormFrame from '../fields/FormFrame.vue';
+
+interface PlaceNow {
+  readonly id: number;
+  readonly name: string;
+}
+interface OnTable {
+  readonly code: string;
+  readonly variety: string;
+  readonly balance: number;
+  readonly placeId: number | null;
+}
+
+const router = useRouter();
+const table = useTable();
+const { data: places } = useFetched<{ places: PlaceNow[] }>(() => '/places');
+const { data } = useFetched<{ lots: OnTable[] }>(() => (table.codes.length === 0 ? null : `/lots/by-code?codes=${encodeURIComponent(table.codes.join(','))}`));
+const lots = computed(() => data.value?.lots ?? []);
+const everywhere = ref<number | null>(null);
+
+const form = useForm({
+  name: 'put-away',
+  initial: () => ({ rows: {} as Record<string, { placeId: number | null; left: string }> }),
+  schema: putAwayForm,
+  body: (v) => ({
+    lots: lots.value.map((lot, i) => {
+      const row = v.rows[lot.code];
+      return { lotCode: lot.code, placeId: row?.placeId ?? null, ...gather({ left: () => numberOf(`lots[${String(i)}].left`, row?.left) ?? lot.balance }) };
+    }),
+  }),
+  path: () => '/table/put-away',
+});
+watch(lots, (now) => {
+  for (const lot of now) form.values.rows[lot.code] ??= { placeId: lot.placeId, left: String(lot.balance) };
+});
+function allTo(place: number | null): void {
+  if (place === null) return;
+  for (const lot of lots.value) {
+    const row = form.values.rows[lot.code];
+    if (row) row.placeId = place;
+  }
+}
+const wrong = (i: number, field: string): string | undefined => form.errors[`lots[${String(i)}].${field}`];
+const leave = (): void => void router.push('/lots');
+async function save(): Promise<void> {
+  const codes = lots.value.map((l) => l.code);
+  if (!(await form.send())) return;
+  form.reset();
+  table.putBack(...codes);
+  leave();
+}
+</script>
+
+<template>
+  <section class="page">
+    <FormFrame title="Put away" about="Where does each envelope go, and how much is left in it?" action="Put all away" :disabled="lots.length === 0" :sending="form.sending" :problem="form.problem" @submit="save" @leave="leave">
+      <p v-if="table.count === 0" class="empty">Nothing lies on the table.</p>
+      <div v-else class="everywhere">
+        <label for="everywhere">All of them to</label>
+        <Select v-model="everywhere" input-id="everywhere" :options="places?.places ?? []" option-label="name" option-value="id" placeholder="choose one place" append-to="self" @update:model-value="allTo" />
+      </div>
+      <table v-if="lots.length > 0" class="plain-table">
+        <thead>
+          <tr><th scope="col">Envelope</th><th scope="col">Goes to</th><th scope="col">Seeds left</th><th scope="col"><span class="unseen">Keep out</span></th></tr>
+        </thead>
+        <tbody>
+          <tr v-for="(lot, i) in lots" :key="lot.code">
+            <td><span class="code">{{ lot.code }}</span><br /><strong>{{ lot.variety }}</strong></td>
+            <td>
+              <Select
+                v-if="form.values.rows[lot.code]"
+                v-model="form.values.rows[lot.code]!.placeId"
+                :aria-label="`Place of ${lot.code}`"
+                :options="places?.places ?? []"
+                option-label="name"
+                option-value="id"
+                placeholder="stays where it was"
+                append-to="self"
+              />
+              <p v-if="wrong(i, 'placeId')" class="error" role="alert">{{ wrong(i, 'placeId') }}</p>
+            </td>
+            <td>
+              <InputText v-if="form.values.rows[lot.code]" v-model="form.values.rows[lot.code]!.left" inputmode="numeric" :aria-label="`Seeds left of ${lot.code}`" :aria-invalid="wrong(i, 'left') !== undefined" :invalid="wrong(i, 'left') !== undefined" />
+              <p class="quiet small">{{ lot.balance }} in the record</p>
+              <p v-if="wrong(i, 'left')" class="error" role="alert">{{ wrong(i, 'left') }}</p>
+            </td>
+            <td><Button severity="secondary" size="small" label="Leave it out" type="button" @click="table.putBack(lot.code)" /></td>
+          </tr>
+        </tbody>
+      </table>
+    </FormFrame>
+  </section>
+</template>
+
+<style scoped>
+.page {
+  height: 100%;
+  max-width: 880px;
+}
+.everywhere {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  font-weight: 600;
+}
+.everywhere :deep(.p-select) {
+  width: 280px;
+}
+td :deep(.p-select) {
+  width: 250px;
+}
+td :deep(.p-inputtext) {
+  width: 120px;
+}
+.error {
+  color: var(--act);
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,42 @@
+import { BREEDING_WORDS, FORM_WORDS, seasonOf } from '@esprel/core';
+import { amount } from '../app/format.ts';
+import type { LotSheetData } from './types.ts';
+
+type Lot = LotSheetData['lot'];
+
+const ACQUIRED = { donated: 'gift', purchased: 'bought', saved: 'saved' } as const;
+
+/** "gift, Spring swap 2022". */
+export function cameFrom(lot: Lot): string {
+  return `${ACQUIRED[lot.acquisition]}, ${lot.source}`;
+}
+
+/** "2021, on the envelope", "packed for 2024", "not known". */
+export function yearWords(lot: Lot): string {
+  if (lot.year === null) return 'year not known';
+  return lot.yearKind === 'packing' ? `packed for ${String(lot.year)}` : `harvest ${String(lot.year)}`;
+}
+
+/** "Tomato, vine, landrace, pelleted": what else is known of the plant and its seed. */
+export function kindWords(lot: Lot): string {
+  const breeding = lot.breeding === 'unknown' ? null : BREEDING_WORDS[lot.breeding];
+  const form = lot.form === 'cleaned' ? null : FORM_WORDS[lot.form].replace(/ \(.*/, '');
+  return [lot.habit, breeding, form].filter((x) => x !== null).join(', ');
+}
+
+export function amountWords(lot: Lot): string {
+  return `${lot.amountKnown}; ${lot.floor === 0 ? 'no floor' : `${amount(lot.floor, 'counted')} never lent`}`;
+}
+
+/** "below 40 % from spring 2029", or what is known instead. */
+export function belowWords(belowFortyOn: string | null, median: number, hemisphere: 'north' | 'south'): string {
+  if (belowFortyOn !== null) return `below 40 % from ${seasonOf(belowFortyOn, hemisphere)}`;
+  return median < 0.4 ? 'below 40 % already' : 'above 40 % for twelve years and more';
+}
+
+export const IDENTITY_WORDS = {
+  sure: 'the name is sure',
+  likely: 'the name is likely right',
+  doubtful: 'the name is in doubt',
+  unknown: 'the name is not known',
+} as const;

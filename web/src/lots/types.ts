@@ -1,0 +1,92 @@
+import type { LibraryCrop, LotEstimate, TestProtocol, Verdict } from '@esprel/core';
+import type { RibbonDot, RibbonPoint } from '../charts/ribbonLayout.ts';
+
+/** A row of the list of lots, as `GET /api/lots` answers it. */
+export interface ListedLot {
+  readonly id: number;
+  readonly code: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly cropKey: string;
+  readonly scientific: string;
+  readonly acquisition: string;
+  readonly year: number | null;
+  readonly yearKind: string;
+  readonly balance: number;
+  readonly floor: number;
+  readonly amountKnown: string;
+  readonly identity: string;
+  readonly state: 'kept' | 'quarantine';
+  readonly median: number | null;
+  readonly low: number | null;
+  readonly high: number | null;
+  readonly verdict: Verdict | null;
+  readonly beside: Verdict | null;
+  readonly ribbon: readonly RibbonPoint[];
+  readonly dots: readonly RibbonDot[];
+  readonly threshold: number | null;
+}
+
+export interface HistoryStep {
+  readonly id: number;
+  readonly at: string;
+  readonly day: string;
+  readonly person: string | null;
+  readonly kind: string;
+  readonly summary: string;
+  readonly undoes: number | null;
+  readonly undoneBy: number | null;
+}
+
+export interface EvidenceDot extends RibbonDot {
+  readonly id: number;
+  readonly why: string;
+}
+
+/** Everything about one lot, as `GET /api/lots/:code` answers it. */
+export interface LotSheetData {
+  readonly lot: {
+    readonly id: number;
+    readonly code: string;
+    readonly version: number;
+    readonly varietyId: number;
+    readonly variety: string;
+    readonly habit: string | null;
+    readonly crop: string;
+    readonly scientific: string;
+    readonly source: string;
+    readonly synonyms: readonly string[];
+    readonly breeding: 'open-pollinated' | 'hybrid-f1' | 'landrace' | 'clone' | 'unknown';
+    readonly cropKey: string;
+    readonly acquisition: 'donated' | 'purchased' | 'saved';
+    readonly form: 'raw' | 'cleaned' | 'pelleted' | 'primed' | 'treated';
+    readonly yearKind: 'harvest' | 'packing' | 'unknown';
+    readonly year: number | null;
+    readonly receivedOn: string;
+    readonly agesFrom: string;
+    readonly statedGermination: number | null;
+    readonly identity: 'sure' | 'likely' | 'doubtful' | 'unknown';
+    readonly state: 'kept' | 'quarantine';
+    readonly amountKnown: 'counted' | 'weighed' | 'estimated';
+    readonly balance: number;
+    readonly floor: number;
+    readonly lendable: number;
+    readonly note: string | null;
+    readonly generation: number;
+    readonly parent: string | null;
+  };
+  readonly cautions: readonly string[];
+  readonly crop: LibraryCrop;
+  readonly estimate: LotEstimate & { readonly threshold: number };
+  readonly verdict: { readonly verdict: Verdict; readonly beside: Verdict | null; readonly reason: string } | null;
+  readonly evidence: readonly EvidenceDot[];
+  readonly storage: readonly { readonly from: string; readonly placeId: number; readonly place: string; readonly temperatureC: number; readonly rhPercent: number; readonly sealed: number }[];
+  readonly movements: readonly { readonly id: number; readonly kind: string; readonly seeds: number; readonly day: string; readonly reason: string }[];
+  readonly tests: readonly { readonly id: number; readonly method: string; readonly startedOn: string; readonly warmFrom: string; readonly closedOn: string | null; readonly seeds: number }[];
+  readonly loans: readonly { readonly id: number; readonly seeds: number; readonly purpose: string; readonly promise: string; readonly dueOn: string | null; readonly lentOn: string; readonly settledOn: string | null; readonly memberId: number; readonly member: string }[];
+  readonly sowings: readonly { readonly id: number; readonly seeds: number; readonly sownOn: string; readonly method: string; readonly fate: string | null; readonly member: string | null; readonly emerged: number | null }[];
+  readonly quarantine: { readonly id: number; readonly version: number; readonly receivedOn: string; readonly plants: number | null; readonly grownBeside: string | null; readonly isolated: string; readonly releasedOn: string | null; readonly grownBy: string } | null;
+  readonly protocol: TestProtocol;
+  readonly testSize: number;
+  readonly history: readonly HistoryStep[];
+}

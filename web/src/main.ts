@@ -1,0 +1,25 @@
+import '@fontsource/atkinson-hyperlegible-next/latin-400.css';
+import '@fontsource/atkinson-hyperlegible-next/latin-400-italic.css';
+import '@fontsource/atkinson-hyperlegible-next/latin-600.css';
+import '@fontsource/atkinson-hyperlegible-next/latin-ext-400.css';
+import '@fontsource/atkinson-hyperlegible-next/latin-ext-600.css';
+import '@fontsource/atkinson-hyperlegible-mono/latin-400.css';
+import '@fontsource/atkinson-hyperlegible-mono/latin-600.css';
+import '@fontsource/bitter/latin-600.css';
+import '@fontsource/bitter/latin-ext-600.css';
+import './app/styles.css';
+import { createPinia } from 'pinia';
+import PrimeVue from 'primevue/config';
+import { createApp } from 'vue';
+import App from './app/App.vue';
+import { router } from './app/router.ts';
+import { useSession } from './app/session.ts';
+import { preset } from './app/theme.ts';
+
+const app = createApp(App);
+app.use(createPinia());
+app.use(PrimeVue, { theme: { preset, options: { darkModeSelector: 'none' } } });
+app.use(router);
+// What the frame shows comes with the first answer; the page does not wait for it.
+void useSession().load();
+app.mount('#app');

@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { FATE_FACTS, type Fate, PURPOSE_WORDS } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import { useChanges } from '../app/changes.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { useSession } from '../app/session.ts';
+import LotHistory from '../lots/LotHistory.vue';
+import SheetProblem from '../lots/SheetProblem.vue';
+import type { MemberLoan, MemberSheetData } from './types.ts';
+
+const props = defineProps<{ id: string }>();
+const router = useRouter();
+const session = useSession();
+const changes = useChanges();
+const format = useFormat();
+const { data, problem } = useFetched<MemberSheetData>(() => `/members/${props.id}`);
+
+const open = computed(() => (data.value?.loans ?? []).filter((l) => l.settledOn === null && l.promise !== 'nothing'));
+const others = computed(() => (data.value?.loans ?? []).filter((l) => !(l.settledOn === null && l.promise !== 'nothing')));
+const sownOf = (l: MemberLoan): number => (data.value?.sowings ?? []).filter((s) => s.loanId === l.id).reduce((n, s) => n + s.seeds, 0);
+const promised = (l: MemberLoan): string => (l.promise === 'amount' ? `${String(l.promisedSeeds)} seeds` : 'some seed');
+const fate = (f: string | null): string => (f === null ? 'still watched' : FATE_FACTS[f as Fate].words);
+
+function settle(l: MemberLoan): void {
+  void changes.send('POST', `/loans/${String(l.id)}/settle`, {}).catch((error: unknown) => {
+    changes.undoProblem = (error as Error).message;
+  });
+}
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="member" />
+  <article v-else-if="data" class="sheet scrolls" tabindex="-1">
+    <header>
+      <h1>{{ data.member.name }}</h1>
+      <p class="quiet">{{ [data.member.place, data.member.contact].filter(Boolean).join(', ') || 'no place written down' }}, member since {{ format.day(data.member.joinedOn) }}</p>
+      <p v-if="data.member.note">{{ data.member.note }}</p>
+    </header>
+    <p v-if="data.loans.length === 0" class="notice">Nothing borrowed yet. Open a lot and press Lend.</p>
+    <section v-if="open.length > 0" aria-label="Promised back">
+      <h2>Promised back</h2>
+      <ul class="plain">
+        <li v-for="l in open" :key="l.id" class="loan">
+          <p>
+            <strong>{{ l.variety }}</strong>, {{ l.crop.toLowerCase() }} <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink><br />
+            <span class="quiet">{{ l.seeds }} seeds {{ PURPOSE_WORDS[l.purpose] }}, lent {{ format.day(l.lentOn) }}; {{ sownOf(l) }} sown.</span>
+            Promised {{ promised(l) }} by {{ format.day(l.dueOn ?? l.lentOn) }}<span v-if="l.dueOn && l.dueOn < session.today" class="late">, {{ format.due(l.dueOn) }}</span>.
+          </p>
+          <div class="row-of-buttons">
+            <Button label="It came back" @click="router.push(`/members/${id}/return/${l.id}`)" />
+            <Button v-if="sownOf(l) < l.seeds" label="Sowed it" severity="secondary" @click="router.push(`/lots/${l.lotCode}/sow?loan=${l.id}`)" />
+            <Button label="Let the promise go" severity="secondary" @click="settle(l)" />
+          </div>
+        </li>
+      </ul>
+    </section>
+    <section v-if="data.sowings.length > 0" aria-label="Sowings">
+      <h2>Sown</h2>
+      <ul class="plain">
+        <li v-for="s in data.sowings" :key="s.id">
+          <RouterLink :to="`/sowing/${s.id}`" class="sown"><strong>{{ s.variety }}</strong><span class="numbers">{{ s.emerged ?? 0 }} of {{ s.seeds }} up</span><span class="quiet">{{ format.day(s.sownOn) }}, {{ fate(s.fate) }}</span></RouterLink>
+        </li>
+      </ul>
+    </section>
+    <section v-if="others.length > 0" aria-label="Other loans">
+      <h2>{{ open.length > 0 ? 'Other loans' : 'Loans' }}</h2>
+      <ul class="plain">
+        <li v-for="l in others" :key="l.id" class="other">
+          <p>
+            <strong>{{ l.variety }}</strong> <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink>
+            <span class="quiet"> {{ l.seeds }} seeds, {{ format.day(l.lentOn) }}; {{ l.promise === 'nothing' ? 'nothing promised' : l.cameBack ? 'came back' : 'promise let go' }}</span>
+            <template v-if="l.cameBack"><RouterLink v-for="c in l.cameBack.split(',')" :key="c" class="code back" :to="`/lots/${c}`">{{ c }}</RouterLink></template>
+          </p>
+          <Button v-if="sownOf(l) < l.seeds" label="Sowed it" severity="secondary" size="small" @click="router.push(`/lots/${l.lotCode}/sow?loan=${l.id}`)" />
+          <Button label="It came back" severity="secondary" size="small" @click="router.push(`/members/${id}/return/${l.id}`)" />
+        </li>
+      </ul>
+    </section>
+    <LotHistory :steps="data.history" />
+  </article>
+  <p v-else class="empty">Opening …</p>
+</template>
+
+<style scoped>
+.sheet {
+  height: 100%;
+  padding: 22px 24px 28px;
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+section {
+  display: grid;
+  gap: 4px;
+}
+h2 {
+  font-size: 18px;
+}
+strong {
+  font-weight: 600;
+}
+.loan {
+  display: grid;
+  gap: 8px;
+  border-left: 4px solid var(--watch-fill);
+  background: #fdf9ee;
+  padding: 10px 14px;
+  margin-bottom: 8px;
+}
+.late {
+  color: var(--act);
+  font-weight: 600;
+}
+.sown {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 90px minmax(0, 1.2fr);
+  gap: 10px;
+  align-items: center;
+  min-height: 40px;
+  color: var(--ink);
+  text-decoration: none;
+  border-bottom: 1px solid #ece6d9;
+}
+.sown:hover {
+  background: #fbf7ee;
+}
+.other {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  border-bottom: 1px solid #ece6d9;
+  padding: 4px 0;
+}
+.other p {
+  flex: 1;
+}
+.back {
+  margin-left: 8px;
+}
+</style>

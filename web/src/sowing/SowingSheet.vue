@@ -1,0 +1,206 @@
+<script setup lang="ts">
+import { emergenceForm, FATE_FACTS, fateForm, FATES, type Fate, SOWING_METHOD_FACTS } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed, watch } from 'vue';
+import { aliveWords, percent } from '../app/format.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { numberOf, useForm } from '../app/useForm.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { useSession } from '../app/session.ts';
+import FieldDay from '../fields/FieldDay.vue';
+import FieldText from '../fields/FieldText.vue';
+import LotHistory from '../lots/LotHistory.vue';
+import SheetProblem from '../lots/SheetProblem.vue';
+import type { SowingSheetData } from './types.ts';
+
+const props = defineProps<{ id: string }>();
+const session = useSession();
+const format = useFormat();
+const { data, problem } = useFetched<SowingSheetData>(() => `/sowings/${props.id}`);
+const s = computed(() => data.value?.sowing ?? null);
+const up = computed(() => Math.max(0, ...(data.value?.counts.map((c) => c.emerged) ?? [0])));
+const expected = computed(() => (data.value?.estimate && s.value ? data.value.estimate.median * s.value.emergence * s.value.seeds : null));
+
+const count = useForm({
+  name: null,
+  initial: () => ({ emerged: '', countedOn: session.today }),
+  schema: emergenceForm,
+  body: (v) => ({ version: s.value?.version ?? 0, countedOn: v.countedOn, emerged: numberOf('emerged', v.emerged) ?? undefined }),
+  path: () => `/sowings/${props.id}/counts`,
+});
+const fate = useForm({
+  name: null,
+  initial: () => ({ fate: null as Fate | null, fateOn: session.today }),
+  schema: fateForm,
+  body: (v) => ({ version: s.value?.version ?? 0, fate: v.fate ?? undefined, fateOn: v.fateOn }),
+  path: () => `/sowings/${props.id}/fate`,
+});
+watch(() => props.id, () => {
+  count.reset();
+  fate.reset();
+});
+watch(() => session.today, (today) => {
+  if (count.values.countedOn === '') count.values.countedOn = today;
+  if (fate.values.fateOn === '') fate.values.fateOn = today;
+}, { immediate: true });
+
+async function saveCount(): Promise<void> {
+  if (await count.send()) count.reset();
+}
+async function saveFate(): Promise<void> {
+  if (await fate.send()) fate.reset();
+}
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="sowing" />
+  <article v-else-if="data && s" class="sheet scrolls" tabindex="-1">
+    <header>
+      <p class="code"><RouterLink :to="`/lots/${s.lotCode}`">{{ s.lotCode }}</RouterLink></p>
+      <h1>{{ s.variety }}</h1>
+      <p class="quiet">
+        {{ s.crop }}, {{ s.seeds }} seeds in {{ SOWING_METHOD_FACTS[s.method].words }}, {{ s.cells }} × {{ s.seedsPerCell }}, sown {{ format.day(s.sownOn) }} by
+        <RouterLink v-if="s.memberId" :to="`/members/${s.memberId}`">{{ s.member }}</RouterLink><template v-else>the library</template><template v-if="s.whereSown">, {{ s.whereSown }}</template>
+      </p>
+    </header>
+    <div class="up">
+      <p class="big numbers"><strong>{{ up }}</strong> of {{ s.seeds }} up</p>
+      <div class="meter" aria-hidden="true"><span class="came" :style="{ width: percent(up / s.seeds) }" /><span v-if="expected !== null" class="mark" :style="{ left: percent(Math.min(1, expected / s.seeds)) }" /></div>
+      <p class="quiet small">
+        <template v-if="expected !== null">About {{ Math.round(expected) }} are expected in the end, from {{ data.estimate ? aliveWords(data.estimate) : '' }}.</template>
+        Usual for {{ s.crop.toLowerCase() }}: first up {{ data.crop.emergeMinD }}, last {{ data.crop.emergeMaxD }} days after sowing.
+      </p>
+    </div>
+
+    <div v-if="s.fate" class="notice">
+      <h3>{{ FATE_FACTS[s.fate].words.charAt(0).toUpperCase() + FATE_FACTS[s.fate].words.slice(1) }}</h3>
+      <p>{{ format.day(s.fateOn ?? s.sownOn) }}. {{ FATE_FACTS[s.fate].speaksOfSeed ? `It counts for the lot: ${FATE_FACTS[s.fate].why}.` : `It does not count for the lot: ${FATE_FACTS[s.fate].why}.` }}</p>
+      <p v-if="data.estimate">The lot now: <strong>{{ aliveWords(data.estimate) }}</strong>.</p>
+    </div>
+    <template v-else>
+      <p v-if="data.next" class="notice"><strong>{{ data.next.last ? 'Say what became of it' : 'Look at it' }} {{ format.due(data.next.due) }}</strong>, {{ format.day(data.next.due) }}.</p>
+      <form class="block" novalidate @submit.prevent="saveCount">
+        <h2>Count what is up</h2>
+        <div class="fields">
+          <FieldText id="emerged" v-model="count.values.emerged" label="Up in all, ever" numeric :unit="`of ${s.seeds}`" :error="count.errors.emerged" />
+          <FieldDay id="counted" v-model="count.values.countedOn" label="Counted on" :max="session.today" :min="s.sownOn" :error="count.errors.countedOn" />
+        </div>
+        <p v-if="count.problem" class="caution" role="alert">{{ count.problem.message }}</p>
+        <Button type="submit" :disabled="count.sending" label="Save the count" />
+      </form>
+      <form class="block" novalidate @submit.prevent="saveFate">
+        <fieldset>
+          <legend><h2>What became of it</h2></legend>
+          <label v-for="f in FATES" :key="f" class="fate" :class="{ chosen: fate.values.fate === f }">
+            <input v-model="fate.values.fate" type="radio" name="fate" :value="f" />
+            <span>{{ FATE_FACTS[f].words }}</span>
+            <span class="small" :class="FATE_FACTS[f].speaksOfSeed ? 'speaks' : 'quiet'">{{ FATE_FACTS[f].speaksOfSeed ? 'counts for the lot' : 'does not count' }}</span>
+          </label>
+        </fieldset>
+        <p v-if="fate.errors.fate" class="error" role="alert">{{ fate.errors.fate }}</p>
+        <FieldDay id="fate-on" v-model="fate.values.fateOn" label="On" :max="session.today" :min="s.sownOn" :error="fate.errors.fateOn" />
+        <p v-if="fate.problem" class="caution" role="alert">{{ fate.problem.message }}</p>
+        <Button type="submit" :disabled="fate.sending" label="Save what became of it" severity="secondary" />
+      </form>
+    </template>
+
+    <section v-if="data.counts.length > 0" aria-label="Counts">
+      <h2>Counts</h2>
+      <table class="plain-table numbers"><tbody><tr v-for="c in data.counts" :key="c.id"><td>{{ format.day(c.countedOn) }}</td><td class="right">{{ c.emerged }} up</td></tr></tbody></table>
+    </section>
+    <LotHistory :steps="data.history" />
+  </article>
+  <p v-else class="empty">Opening the sowing …</p>
+</template>
+
+<style scoped>
+.sheet {
+  height: 100%;
+  padding: 20px 24px 28px;
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+header h1 {
+  margin: 2px 0;
+}
+.up {
+  display: grid;
+  gap: 4px;
+}
+.big strong {
+  font-size: 26px;
+  font-weight: 600;
+}
+.meter {
+  position: relative;
+  height: 14px;
+  background: #efe8da;
+}
+.came {
+  position: absolute;
+  inset: 0 auto 0 0;
+  background: var(--good);
+}
+.mark {
+  position: absolute;
+  top: -3px;
+  bottom: -3px;
+  width: 3px;
+  background: var(--ink);
+}
+.block {
+  display: grid;
+  gap: 10px;
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+  justify-items: start;
+}
+.block h2 {
+  font-size: 17px;
+}
+.fields {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 14px;
+  width: 100%;
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  width: 100%;
+  display: grid;
+}
+legend {
+  padding: 0;
+  margin-bottom: 4px;
+}
+.fate {
+  display: grid;
+  grid-template-columns: 22px minmax(0, 1fr) auto;
+  gap: 8px;
+  align-items: center;
+  min-height: 40px;
+  padding: 0 8px;
+  border-bottom: 1px solid #ece6d9;
+  cursor: pointer;
+}
+.fate input {
+  width: 18px;
+  height: 18px;
+  accent-color: var(--action);
+}
+.fate.chosen {
+  background: var(--action-soft);
+  font-weight: 600;
+}
+.speaks {
+  color: var(--good);
+  font-weight: 600;
+}
+.error {
+  color: var(--act);
+  font-weight: 600;
+}
+</style>

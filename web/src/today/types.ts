@@ -1,0 +1,30 @@
+import type { Verdict } from '@esprel/core';
+
+export interface WorkItem {
+  readonly kind: 'count' | 'warm' | 'look' | 'fate' | 'promise' | 'quarantine';
+  readonly due: string;
+  readonly title: string;
+  readonly detail: string;
+  readonly at: string;
+  readonly lotCode: string;
+  readonly minutes: number;
+}
+
+export interface LosingLot {
+  readonly code: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly year: number | null;
+  readonly verdict: Verdict;
+  readonly reason: string;
+  readonly belowFortyOn: string | null;
+  readonly median: number;
+  readonly balance: number;
+}
+
+export interface TodayData {
+  readonly headline: string;
+  readonly items: readonly WorkItem[];
+  readonly soon: readonly WorkItem[];
+  readonly losing: readonly LosingLot[];
+}

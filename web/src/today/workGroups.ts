@@ -1,0 +1,28 @@
+import type { WorkItem } from './types.ts';
+
+/** What the button of a piece of work says. */
+export const WORK_VERB: Readonly<Record<WorkItem['kind'], string>> = {
+  count: 'Count',
+  warm: 'Open',
+  look: 'Look',
+  fate: 'Say',
+  promise: 'Ask',
+  quarantine: 'Look through',
+};
+
+const GROUPS = [
+  { name: 'At the tests', kinds: ['count', 'warm'] },
+  { name: 'At the trays', kinds: ['look', 'fate'] },
+  { name: 'In quarantine', kinds: ['quarantine'] },
+  { name: 'From members', kinds: ['promise'] },
+] as const satisfies readonly { name: string; kinds: readonly WorkItem['kind'][] }[];
+
+export interface WorkGroup {
+  readonly name: string;
+  readonly items: readonly WorkItem[];
+}
+
+/** Work by where it is done, in the order in which a volunteer walks the room; empty places are left out. */
+export function workGroups(items: readonly WorkItem[]): WorkGroup[] {
+  return GROUPS.map((g) => ({ name: g.name, items: items.filter((i) => (g.kinds as readonly string[]).includes(i.kind)) })).filter((g) => g.items.length > 0);
+}
