@@ -3,7 +3,7 @@ import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { addSynonym, Change, type Db, one } from '@esprel/server';
 import { Desk } from './desk.ts';
 import {
-  CROPS, DEMO_START, DEMO_TODAY, DESK, LIBRARY_NAME, MIXUP_REASONS, memberName, NICKNAMES, OWN_PLOT, PLACES, QUARTERS, SUPPLIERS, SWAPS, varietyName,
+  CROPS, DEMO_START, DEMO_TODAY, DESK, LIBRARY_NAME, MIXUP_REASONS, memberName, NICKNAMES, OWN_PLOT, PLACE_WEIGHTS, PLACES, QUARTERS, SUPPLIERS, SWAPS, varietyName,
 } from './names.ts';
 import { Random } from './random.ts';
 import { aliveOn, drawTruth, type Truth } from './truth.ts';
@@ -78,7 +78,7 @@ class Story {
     CROPS.forEach((cropKey, i) => {
       const crop = CROP_REFERENCE.find((c) => c.key === cropKey);
       if (!crop) throw new Error(`no crop ${cropKey}`);
-      const many = i < 12 ? 4 : i < 30 ? 2 : 1;
+      const many = i < 10 ? 3 : i < 30 ? 2 : 1;
       for (let v = 0; v < many; v++) {
         const breeding = crop.f1Common && this.random.chance(0.15) ? 'hybrid-f1' : this.random.chance(0.2) ? 'landrace' : 'open-pollinated';
         this.varieties.push({ name: varietyName(crop.kind, i * 5 + v * 2 + (v > 1 ? 7 : 0)), cropKey, breeding });
@@ -101,7 +101,9 @@ class Story {
     }
     // The founding boxes: one of each variety, and some twice.
     this.varieties.forEach((variety, i) => {
-      this.on(addDays(DEMO_START, 1 + (i % 16)), (day) => {
+      // A third of the varieties joined later, a few each year.
+      const joined = i % 3 === 2 ? addDays(DEMO_START, 300 + ((i * 37) % 1100)) : addDays(DEMO_START, 1 + (i % 16));
+      this.on(joined, (day) => {
         this.takeIn(day, variety);
       });
     });
@@ -123,15 +125,15 @@ class Story {
 
   private planYear(year: number): void {
     const r = this.random;
-    for (let i = 0; i < 11; i++) this.on(addDays(dayInYear(year, '02-01'), r.whole(0, 35)), (day) => { this.takeIn(day, r.pick(this.varieties)); });
-    for (let i = 0; i < 10; i++) this.on(addDays(dayInYear(year, '10-05'), r.whole(0, 20)), (day) => { this.takeIn(day, r.pick(this.varieties)); });
-    const rounds = year === 2027 ? 40 : 46;
+    for (let i = 0; i < 9; i++) this.on(addDays(dayInYear(year, '02-01'), r.whole(0, 35)), (day) => { this.takeIn(day, r.pick(this.varieties)); });
+    for (let i = 0; i < 9; i++) this.on(addDays(dayInYear(year, '10-05'), r.whole(0, 20)), (day) => { this.takeIn(day, r.pick(this.varieties)); });
+    const rounds = year === 2027 ? 75 : 62;
     for (let i = 0; i < rounds; i++) {
       this.on(addDays(dayInYear(year, '01-08'), r.whole(0, year === 2027 ? 60 : 55)), (day) => { this.test(day); });
     }
     for (let i = 0; i < 80; i++) this.on(addDays(dayInYear(year, '02-10'), r.whole(0, 75)), (day) => { this.lend(day); });
     for (let i = 0; i < 22; i++) this.on(addDays(dayInYear(year, '02-20'), r.whole(0, 60)), (day) => { this.sowOwn(day); });
-    for (let i = 0; i < 6; i++) this.on(addDays(dayInYear(year, '01-20'), r.whole(0, 20)), (day) => { this.discard(day); });
+    for (let i = 0; i < 10; i++) this.on(addDays(dayInYear(year, '01-20'), r.whole(0, 20)), (day) => { this.discard(day); });
     for (let i = 0; i < 22; i++) this.on(addDays(dayInYear(year, '11-05'), r.whole(0, 30)), (day) => { this.move(day); });
   }
 
@@ -143,13 +145,13 @@ class Story {
     const source =
       acquisition === 'purchased' ? r.pick(SUPPLIERS) : acquisition === 'saved' ? OWN_PLOT : r.chance(0.5) ? r.pick(SWAPS) : memberName(r.whole(0, 29));
     const yearKind = acquisition === 'purchased' ? 'packing' : !found && r.chance(0.12) ? 'unknown' : 'harvest';
-    const back = day < '2023-04-01' ? r.whole(0, 4) : r.whole(0, 2);
+    const back = day < '2023-04-01' ? r.whole(0, 2) : r.whole(0, 1);
     const newest = day.slice(5) < '09-15' ? yearOf(day) - 1 : yearOf(day);
     const year = found ? found.year : yearKind === 'unknown' ? null : yearKind === 'packing' ? yearOf(day) - Math.min(back, 2) : newest - back;
     const form = acquisition === 'purchased' && r.chance(0.12) ? (r.chance(0.5) ? 'pelleted' : 'treated') : r.chance(0.75) ? 'cleaned' : 'raw';
     const dust = crop.seedsPerGram > 3000;
-    const seeds = crop.seedsPerGram < 12 ? r.whole(12, 60) : dust ? r.whole(5, 20) * 100 : r.whole(4, 40) * 10 + r.whole(0, 9);
-    const place = this.places[crop.storageBehaviour === 'recalcitrant' ? 6 : r.whole(0, 6)];
+    const seeds = crop.seedsPerGram < 12 ? r.whole(30, 110) : dust ? r.whole(5, 20) * 100 : r.whole(10, 55) * 10 + r.whole(0, 9);
+    const place = this.places[crop.storageBehaviour === 'recalcitrant' ? 6 : r.weighted(PLACE_WEIGHTS)];
     const lot = this.desk.do<{ id: number; code: string }>(day, 'post', '/lots', {
       varietyName: variety.name, cropKey: variety.cropKey, breeding: variety.breeding,
       identity: yearKind === 'unknown' && r.chance(0.4) ? 'doubtful' : r.chance(0.5) ? 'sure' : 'likely',
@@ -188,7 +190,7 @@ class Story {
   private lotToTest(day: string): Lot | null {
     let best: { readonly lot: Lot; readonly last: string } | null = null;
     for (let i = 0; i < 5; i++) {
-      const lot = this.someLot(55);
+      const lot = this.someLot(45);
       if (!lot) continue;
       const last = one<{ last: string | null }>(this.db, 'SELECT max(started_on) AS last FROM tests WHERE lot_id = ?', lot.id)?.last ?? '';
       if (last > addDays(day, -400)) continue;
@@ -338,7 +340,7 @@ class Story {
     };
     this.lots.push(child);
     this.on(addDays(day, r.whole(16, 40)), (when) => {
-      const place = this.places[r.whole(0, 4)];
+      const place = this.places[r.weighted(PLACE_WEIGHTS)];
       if (place) child.truth.storage.push({ from: when, temperatureC: place.temperatureC, rhPercent: place.rhPercent });
       this.desk.do(when, 'post', `/returns/${String(back.id)}/release`, { version: 1, dried: true, clean: true, named: true, placeId: place?.id ?? null });
     });
@@ -356,7 +358,7 @@ class Story {
   }
 
   private discard(day: string): void {
-    const old = this.lots.filter((l) => l.kept && aliveOn(l.truth, day) < 0.06);
+    const old = this.lots.filter((l) => l.kept && aliveOn(l.truth, day) < 0.15);
     const lot = old.find((l) => (one<{ balance: number }>(this.db, 'SELECT balance FROM lots WHERE id = ?', l.id)?.balance ?? 0) > 0);
     const balance = lot ? one<{ balance: number }>(this.db, 'SELECT balance FROM lots WHERE id = ?', lot.id)?.balance : 0;
     if (!lot || !balance) return;

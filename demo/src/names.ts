@@ -65,12 +65,15 @@ export const CROPS = [
   'larkspur', 'snapdragon', 'nigella', 'zinnia', 'china-aster', 'corn-poppy', 'thyme', 'sage', 'borage', 'rose', 'avocado',
 ] as const;
 
+/** How often each place is chosen, of a hundred. */
+export const PLACE_WEIGHTS = [11, 9, 8, 48, 18, 3, 3] as const;
+
 export const PLACES = [
-  { name: 'Box A, hall cupboard', temperatureC: 17, rhPercent: 52, sealed: false },
-  { name: 'Box B, hall cupboard', temperatureC: 17, rhPercent: 52, sealed: false },
-  { name: 'Box C, hall cupboard', temperatureC: 17, rhPercent: 52, sealed: false },
+  { name: 'Box A, hall cupboard', temperatureC: 16, rhPercent: 45, sealed: false },
+  { name: 'Box B, hall cupboard', temperatureC: 16, rhPercent: 45, sealed: false },
+  { name: 'Box C, hall cupboard', temperatureC: 16, rhPercent: 45, sealed: false },
   { name: 'Jars in the fridge', temperatureC: 5, rhPercent: 30, sealed: true },
   { name: 'Jars in the freezer', temperatureC: -18, rhPercent: 20, sealed: true },
   { name: 'Shelf by the window', temperatureC: 21, rhPercent: 48, sealed: false },
-  { name: 'Cellar steps', temperatureC: 12, rhPercent: 66, sealed: false },
+  { name: 'Cellar steps', temperatureC: 12, rhPercent: 64, sealed: false },
 ] as const;

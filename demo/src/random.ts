@@ -30,6 +30,16 @@ export class Random {
     return item;
   }
 
+  /** An index, chosen by weight. */
+  weighted(weights: readonly number[]): number {
+    let left = this.next() * weights.reduce((a, b) => a + b, 0);
+    for (let i = 0; i < weights.length; i++) {
+      left -= weights[i] as number;
+      if (left < 0) return i;
+    }
+    return weights.length - 1;
+  }
+
   /** Normal with this mean and standard deviation (Box-Muller). */
   normal(mean: number, sd: number): number {
     const u = Math.max(this.next(), 1e-12);

@@ -7,7 +7,7 @@ import helmet from 'helmet';
 import { calculate, CALCULATORS, CoreError, InputError, parse } from '@esprel/core';
 import { type Db, one, run } from '../db/db.ts';
 import { Change } from '../journal/change.ts';
-import { refreshLots } from '../lots/estimates.ts';
+import { refreshLots, refreshStale } from '../lots/estimates.ts';
 import { Problem, PROBLEMS } from './problem.ts';
 import type { ChangeRoute, Route } from './route.ts';
 import { routes } from './routes.ts';
@@ -64,7 +64,15 @@ export function createApp(options: AppOptions): Express {
     response.json(calculate(name, request.body as unknown));
   });
   app.use('/api', limited(6000), sameOrigin, express.json({ limit: '2mb', strict: false }));
-  for (const route of routes(options)) mount(app, route, options);
+  const refreshAll = (): void => {
+    // After the answer: the settings are written, the estimates follow in small steps.
+    setImmediate(() => {
+      refreshStale(options.db, options.today(), true).catch((error: unknown) => {
+        options.log?.({ level: 'error', message: 'refreshing the estimates', error });
+      });
+    });
+  };
+  for (const route of routes(options, refreshAll)) mount(app, route, options);
   app.use('/api', (request) => {
     throw new Problem('not-found', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);
   });

@@ -4,7 +4,6 @@ import { findRoutes } from '../find/find.ts';
 import { testRoutes } from '../germination/tests.ts';
 import { journalRoutes } from '../journal/routes.ts';
 import { labelRoutes } from '../labels/labels.ts';
-import { refreshStale } from '../lots/estimates.ts';
 import { lotRoutes } from '../lots/routes.ts';
 import { memberRoutes } from '../members/members.ts';
 import { placeRoutes } from '../places/places.ts';
@@ -16,17 +15,9 @@ import { varietyRoutes } from '../varieties/varieties.ts';
 import type { AppOptions } from './app.ts';
 import type { Route } from './route.ts';
 
-/** Every route of the API. */
-export function routes(options: AppOptions): Route[] {
+/** Every route of the API. `refreshAll` is called when every estimate has to be made again. */
+export function routes(options: Pick<AppOptions, 'db' | 'demo'>, refreshAll: () => void): Route[] {
   const { db } = options;
-  const refreshAll = (): void => {
-    // After the answer: the settings are written, the estimates follow in small steps.
-    setImmediate(() => {
-      refreshStale(db, options.today(), true).catch((error: unknown) => {
-        options.log?.({ level: 'error', message: 'refreshing the estimates', error });
-      });
-    });
-  };
   const lotsOfCrop = (cropKey: string): number[] =>
     all<{ id: number }>(db, 'SELECT l.id FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE v.crop_key = ?', cropKey).map((r) => r.id);
   return [

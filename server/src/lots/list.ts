@@ -1,4 +1,4 @@
-import { cautionWords, type LibraryCrop, type SeedForm, wrong } from '@esprel/core';
+import { cautionWords, type SeedForm, wrong } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db } from '../db/db.ts';
 import { queryOneOf, queryText, queryWhole } from '../http/query.ts';
@@ -101,13 +101,6 @@ export function listTags(db: Db): Record<string, number> {
   return Object.fromEntries(rows.map((r) => [r.tag, r.n]));
 }
 
-/** "6 mm deep, first up in 5 to 10 days", for a label; depth in mm. */
-function sowingLine(crop: LibraryCrop): string {
-  const depth = crop.sowDepthMm === 0 ? 'on the surface' : `${String(crop.sowDepthMm)} mm deep`;
-  const light = crop.lightNeed === 'either' ? '' : `, in the ${crop.lightNeed}`;
-  return `Sow ${depth}${light}, ${String(crop.spacingCm)} cm apart; up in ${String(crop.emergeMinD)} to ${String(crop.emergeMaxD)} days`;
-}
-
 /**
  * The rows of these lots, in the order asked for, with what a label and putting away need: where each is kept, how it
  * is sown, its cautions. Unknown codes are left out.
@@ -124,6 +117,6 @@ export function lotsByCode(db: Db, codes: readonly string[]): unknown[] {
   );
   return rows.map((row) => {
     const crop = libraryCrop(db, row.cropKey as string);
-    return { ...sent(row), sowing: sowingLine(crop), cautions: cautionWords(crop.cautions, row.form as SeedForm) };
+    return { ...sent(row), sowing: { depthMm: crop.sowDepthMm, light: crop.lightNeed, spacingCm: crop.spacingCm, emergeMinD: crop.emergeMinD, emergeMaxD: crop.emergeMaxD }, cautions: cautionWords(crop.cautions, row.form as SeedForm) };
   });
 }

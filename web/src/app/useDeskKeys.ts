@@ -38,6 +38,10 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
   }
 
   function labels(): void {
+    if (route.path === '/labels') {
+      window.print();
+      return;
+    }
     const code = openCode();
     const codes = code === null ? table.codes : [code];
     if (codes.length > 0) void router.push(`/labels?codes=${codes.join(',')}`);

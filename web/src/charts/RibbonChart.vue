@@ -3,7 +3,7 @@ import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { percent } from '../app/format.ts';
 import { useFormat } from '../app/useFormat.ts';
-import { ribbonLayout, type RibbonDot, type RibbonPoint } from './ribbonLayout.ts';
+import { dotLabels, ribbonLayout, type RibbonDot, type RibbonPoint } from './ribbonLayout.ts';
 
 const props = defineProps<{
   points: readonly RibbonPoint[];
@@ -32,15 +32,7 @@ const layout = computed(() =>
 const todayAtLeft = computed(() => layout.value.todayX > layout.value.box.x1 - 100);
 const belowAtLeft = computed(() => layout.value.belowX !== null && layout.value.belowX > layout.value.box.x1 - 190);
 
-const dotLabels = computed(() =>
-  layout.value.dots.map((d, i) => ({
-    d,
-    text: `${String(d.alive)} of ${String(d.sown)}`,
-    // Neighbours take turns above and below.
-    dy: i % 2 === 0 ? -d.r - 6 : d.r + 16,
-    anchor: d.x > layout.value.box.x1 - 50 ? 'end' : d.x < layout.value.box.x0 + 40 ? 'start' : 'middle',
-  })),
-);
+const labels = computed(() => dotLabels(layout.value));
 const summary = computed(
   () =>
     `Today ${percent(props.now.median)} alive, between ${percent(props.now.low)} and ${percent(props.now.high)} with 90 % confidence; lending line ${percent(props.threshold)}. ${props.belowLabel}`,
@@ -64,18 +56,18 @@ const summary = computed(
       <line :x1="layout.box.x0" :x2="layout.box.x1" :y1="layout.lineY" :y2="layout.lineY" class="line" />
       <text :x="layout.box.x1" :y="layout.lineY - 5" text-anchor="end" class="axis dark">lending line {{ percent(threshold) }}</text>
       <path :d="layout.median" class="median" />
-      <g v-for="(l, i) in dotLabels" :key="i" :class="{ unused: !l.d.used }">
-        <circle v-if="l.d.kind === 'test'" :cx="l.d.x" :cy="l.d.y" :r="l.d.r" class="test" />
-        <rect v-else :x="l.d.x - l.d.r * 0.85" :y="l.d.y - l.d.r * 0.85" :width="l.d.r * 1.7" :height="l.d.r * 1.7" :transform="`rotate(45 ${l.d.x} ${l.d.y})`" class="sowing" />
-        <text v-if="l.d.used" :x="l.d.x" :y="Math.max(14, Math.min(layout.box.y1 - 3, l.d.y + l.dy))" :text-anchor="l.anchor" class="dotlabel" :class="l.d.kind">{{ l.text }}</text>
-      </g>
-      <g v-if="layout.belowX !== null">
-        <line :x1="layout.belowX" :x2="layout.belowX" :y1="layout.box.y1 - 10" :y2="layout.box.y1" class="below" />
-        <text :x="layout.belowX + (belowAtLeft ? 4 : -4)" :y="layout.box.y1 - 14" :text-anchor="belowAtLeft ? 'end' : 'start'" class="belowtext">{{ belowLabel }}</text>
+      <g v-for="(d, i) in layout.dots" :key="i" :class="{ unused: !d.used }">
+        <circle v-if="d.kind === 'test'" :cx="d.x" :cy="d.y" :r="d.r" class="test" />
+        <rect v-else :x="d.x - d.r * 0.85" :y="d.y - d.r * 0.85" :width="d.r * 1.7" :height="d.r * 1.7" :transform="`rotate(45 ${d.x} ${d.y})`" class="sowing" />
       </g>
       <line :x1="layout.todayX" :x2="layout.todayX" y1="4" :y2="layout.box.y1" class="today" />
       <text :x="layout.todayX + (todayAtLeft ? -7 : 7)" y="14" :text-anchor="todayAtLeft ? 'end' : 'start'" class="todaytext">today {{ percent(now.median) }}</text>
       <circle v-if="layout.todayY !== null" :cx="layout.todayX" :cy="layout.todayY" r="4.500" class="nowdot" />
+      <text v-for="(l, i) in labels" :key="`l${i}`" :x="l.x" :y="l.y" :text-anchor="l.anchor" class="dotlabel" :class="l.kind">{{ l.text }}</text>
+      <g v-if="layout.belowX !== null">
+        <line :x1="layout.belowX" :x2="layout.belowX" :y1="layout.box.y1 - 10" :y2="layout.box.y1" class="below" />
+        <text :x="belowAtLeft ? layout.box.x1 : layout.belowX - 4" :y="layout.box.y1 - 14" :text-anchor="belowAtLeft ? 'end' : 'start'" class="belowtext">{{ belowLabel }}</text>
+      </g>
     </svg>
     <details class="numbers-table">
       <summary class="small">The numbers</summary>

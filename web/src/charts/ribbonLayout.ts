@@ -41,6 +41,14 @@ export interface PlacedDot extends RibbonDot {
   readonly r: number;
 }
 
+export interface DotLabel {
+  readonly x: number;
+  readonly y: number;
+  readonly anchor: 'start' | 'middle' | 'end';
+  readonly text: string;
+  readonly kind: 'test' | 'sowing';
+}
+
 export interface RibbonLayout {
   readonly known: string;
   readonly ahead: string;
@@ -119,4 +127,35 @@ export function ribbonLayout(data: RibbonData, width: number, height: number, ma
     shares: [0, 0.25, 0.5, 0.75, 1].map((s) => ({ y: y(s), label: String(s * 100) })),
     box,
   };
+}
+
+const LETTER = 7.2;
+const LINE = 15;
+
+/**
+ * Labels for the dots that count, where they neither cover each other nor leave the box: tests before sowings, the
+ * larger first, above the dot or else below it. What finds no room goes without; the numbers are in the table.
+ */
+export function dotLabels(layout: RibbonLayout): DotLabel[] {
+  const { box } = layout;
+  const rank = (d: PlacedDot): number => (d.kind === 'test' ? 1e9 : 0) + d.sown;
+  const wanted = layout.dots.filter((d) => d.used).sort((a, b) => rank(b) - rank(a));
+  const taken: { x0: number; x1: number; y0: number; y1: number }[] = [];
+  const labels: DotLabel[] = [];
+  for (const d of wanted) {
+    const text = `${String(d.alive)} of ${String(d.sown)}`;
+    const width = text.length * LETTER;
+    const x = Math.min(box.x1 - width / 2, Math.max(box.x0 + width / 2, d.x));
+    for (const y of [d.y - d.r - 5, d.y + d.r + 14]) {
+      const area = { x0: x - width / 2, x1: x + width / 2, y0: y - LINE + 3, y1: y + 3 };
+      const inside = area.y0 >= 0 && area.y1 <= box.y1;
+      const free = taken.every((t) => area.x1 < t.x0 || area.x0 > t.x1 || area.y1 < t.y0 || area.y0 > t.y1);
+      const clear = layout.dots.every((o) => o === d || o.x + o.r < area.x0 || o.x - o.r > area.x1 || o.y + o.r < area.y0 || o.y - o.r > area.y1);
+      if (!inside || !free || !clear) continue;
+      taken.push(area);
+      labels.push({ x, y, anchor: 'middle', text, kind: d.kind });
+      break;
+    }
+  }
+  return labels;
 }

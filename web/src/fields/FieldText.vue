@@ -1,14 +1,18 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
+import { computed, useAttrs } from 'vue';
 import FieldShell from './FieldShell.vue';
 
 defineOptions({ inheritAttrs: false });
 defineProps<{ id: string; label: string; error?: string | undefined; hint?: string | undefined; optional?: boolean; type?: string; numeric?: boolean; unit?: string }>();
 const model = defineModel<string | null>({ required: true });
+const attrs = useAttrs();
+/** Everything but the class, which places the field in its form, belongs to the input. */
+const inputAttrs = computed(() => Object.fromEntries(Object.entries(attrs).filter(([name]) => name !== 'class')));
 </script>
 
 <template>
-  <FieldShell :id="id" :label="label" :error="error" :hint="hint" :optional="optional">
+  <FieldShell :id="id" :class="$attrs.class" :label="label" :error="error" :hint="hint" :optional="optional">
     <template #default="{ described }">
       <span class="with-unit">
         <InputText
@@ -20,7 +24,7 @@ const model = defineModel<string | null>({ required: true });
           :aria-invalid="error !== undefined"
           :aria-describedby="described"
           autocomplete="off"
-          v-bind="$attrs"
+          v-bind="inputAttrs"
         />
         <span v-if="unit" class="quiet unit">{{ unit }}</span>
       </span>

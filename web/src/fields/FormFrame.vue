@@ -65,7 +65,13 @@ footer {
   display: flex;
   gap: 8px;
   flex-wrap: wrap;
-  padding-top: 4px;
+  align-items: center;
+  position: sticky;
+  bottom: -26px;
+  background: var(--sheet);
+  border-top: 1px solid var(--rule);
+  padding: 10px 0 12px;
+  z-index: 2;
 }
 @media (max-width: 560px) {
   .fields > :deep(*) {

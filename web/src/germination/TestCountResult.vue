@@ -84,7 +84,7 @@ async function close(): Promise<void> {
     </div>
     <div v-else-if="says && counted" class="notice">
       <h3>If you close it now</h3>
-      <p>The lot goes from {{ aliveWords(says.before) }} to <strong>{{ aliveWords(says.after) }}</strong>.<template v-if="seedsOut > 0"> {{ seedsOut }} seeds are still out; slow seed may yet come.</template></p>
+      <p>The lot goes from {{ aliveWords(says.before) }} to <strong>{{ aliveWords(says.after) }}</strong>{{ seedsOut > 0 ? `. ${seedsOut} seeds are still out; slow seed may yet come.` : '.' }}</p>
     </div>
     <div v-if="!closed && sheet.next" class="notice">
       <h3>{{ format.due(sheet.next.due) === 'today' ? 'Count it today' : `Next count ${format.day(sheet.next.due)}` }}</h3>
@@ -103,12 +103,12 @@ async function close(): Promise<void> {
     </dl>
     <div v-if="problem && problem.code !== 'bad-input'" class="caution" role="alert">{{ problem.message }}</div>
     <div v-if="form.problem || Object.keys(form.errors).length > 0" class="caution" role="alert">{{ form.problem?.message ?? Object.values(form.errors)[0] }}</div>
-    <div class="row-of-buttons">
+    <div class="row-of-buttons last">
       <Button v-if="!closed" :disabled="saving" @click="emit('save')">{{ unsaved ? 'Save this count' : 'Save: nothing new' }}</Button>
       <Button v-if="!closed" severity="secondary" :disabled="unsaved !== null || !counted" label="Close the test" @click="close" />
       <Button v-if="closed" @click="emit('back')">Back to the tests</Button>
+      <span v-if="!closed && unsaved" class="quiet small">kept in this browser until it is saved</span>
     </div>
-    <p v-if="!closed && unsaved" class="quiet small">Kept in this browser until it is saved.</p>
     <p v-if="!closed && test.warmFrom > session.today" class="quiet">Preparation: {{ sheet.protocol.preparation.map((p) => p.words).join('; ') }}. Into the warm {{ format.day(test.warmFrom) }}, {{ format.due(test.warmFrom) }}.</p>
   </div>
 </template>
@@ -123,6 +123,13 @@ async function close(): Promise<void> {
 }
 .result > h2 {
   margin-bottom: -8px;
+}
+.last {
+  position: sticky;
+  bottom: -18px;
+  background: var(--sheet);
+  padding: 10px 0 12px;
+  border-top: 1px solid var(--rule);
 }
 .after {
   display: grid;

@@ -7,6 +7,7 @@ import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
 import SheetProblem from '../lots/SheetProblem.vue';
+import DayInput from '../fields/DayInput.vue';
 import SeedSheet from './SeedSheet.vue';
 import { countOf, countTo, STAMPS } from './seedSheet.ts';
 import TestCountResult from './TestCountResult.vue';
@@ -99,6 +100,21 @@ function change(number: number): void {
         These marks were made before somebody else counted.
         <Button severity="secondary" size="small" label="Show theirs, drop mine" @click="count.drop()" />
       </p>
+      <div v-if="!closed" class="stamps">
+        <div class="row" role="radiogroup" aria-label="Stamp for the next seed">
+          <label v-for="s in STAMPS" :key="s.kind" class="stamp" :class="[s.kind, { chosen: kind === s.kind }]">
+            <input v-model="kind" type="radio" name="stamp" :value="s.kind" />
+            <span class="dot" aria-hidden="true" />{{ s.words }} <kbd>{{ s.key }}</kbd> <span class="numbers">{{ countOf(count.marks.value, s.kind) }}</span>
+          </label>
+        </div>
+        <div class="typing">
+          <label for="typed">Tap the seeds, or type how many are {{ STAMPS.find((s) => s.kind === kind)?.words }} in all</label>
+          <input id="typed" ref="numberField" v-model="typed" inputmode="numeric" autocomplete="off" :aria-invalid="typedError !== ''" aria-describedby="typed-error" @input="typeCount" @keydown.enter.prevent="save" />
+          <label for="counted-on">counted on</label>
+          <DayInput id="counted-on" v-model="count.day.value" class="on" :max="session.today" :min="test.startedOn" :invalid="count.errors.value.countedOn !== undefined" />
+        </div>
+        <p v-show="typedError || count.errors.value.countedOn || count.errors.value.marks" id="typed-error" class="error" role="alert">{{ typedError || count.errors.value.countedOn || count.errors.value.marks || '' }}</p>
+      </div>
       <SeedSheet
         :seeds="seeds"
         :marks="count.marks.value"
@@ -110,21 +126,6 @@ function change(number: number): void {
         @marks="setMarks"
         @digit="digit"
       />
-      <div v-if="!closed" class="stamps">
-        <div class="row" role="radiogroup" aria-label="Stamp for the next seed">
-          <label v-for="s in STAMPS" :key="s.kind" class="stamp" :class="[s.kind, { chosen: kind === s.kind }]">
-            <input v-model="kind" type="radio" name="stamp" :value="s.kind" />
-            <span class="dot" aria-hidden="true" />{{ s.words }} <kbd>{{ s.key }}</kbd> <span class="numbers">{{ countOf(count.marks.value, s.kind) }}</span>
-          </label>
-        </div>
-        <div class="typing">
-          <label for="typed">Tap a seed, or type how many are {{ STAMPS.find((s) => s.kind === kind)?.words }} in all</label>
-          <input id="typed" ref="numberField" v-model="typed" inputmode="numeric" autocomplete="off" :aria-invalid="typedError !== ''" aria-describedby="typed-error" @input="typeCount" @keydown.enter.prevent="save" />
-          <label for="counted-on">counted on</label>
-          <input id="counted-on" v-model="count.day.value" type="date" :max="session.today" :min="test.startedOn" :aria-invalid="count.errors.value.countedOn !== undefined" />
-        </div>
-        <p id="typed-error" class="error" role="alert">{{ typedError || count.errors.value.countedOn || count.errors.value.marks || '' }}</p>
-      </div>
       <p class="quiet small">{{ MOULD_CAUTION }}</p>
     </section>
     <section class="right" aria-label="What it says">
@@ -152,9 +153,12 @@ function change(number: number): void {
 }
 .left {
   padding: 14px 20px 20px;
-  display: grid;
+  display: flex;
+  flex-direction: column;
   gap: 10px;
-  align-content: start;
+}
+.left > :deep(*) {
+  flex: none;
 }
 .right {
   background: var(--sheet);
@@ -209,7 +213,7 @@ header .code {
   gap: 7px;
   align-items: center;
   min-height: 40px;
-  padding: 0 10px;
+  padding: 0 7px;
   border: 1px solid transparent;
   border-radius: 3px;
   cursor: pointer;
@@ -253,16 +257,16 @@ header .code {
   background: none;
   border: 2px dashed #6b6760;
 }
-.stamp.empty {
-  padding: 0 10px;
-}
 .typing {
   display: flex;
   flex-wrap: wrap;
   gap: 8px 12px;
   align-items: center;
 }
-.typing input {
+.typing .on {
+  width: 168px;
+}
+#typed {
   min-height: 40px;
   border: 1px solid #8d8778;
   border-radius: 3px;

@@ -7,7 +7,7 @@ export const STAMPS = [
   { kind: 'abnormal', words: 'abnormal', key: 'A' },
   { kind: 'hard', words: 'hard', key: 'H' },
   { kind: 'fresh', words: 'fresh', key: 'F' },
-  { kind: 'dead', words: 'mouldy or dead', key: 'M' },
+  { kind: 'dead', words: 'mouldy, dead', key: 'M' },
   { kind: 'empty', words: 'empty', key: 'E' },
 ] as const satisfies readonly { kind: SeedKind; words: string; key: string }[];
 

@@ -29,7 +29,7 @@ function readDraft(testId: number, replicate: number): Draft | null {
 export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, today: Ref<string>) {
   const changes = useChanges();
   const marks = ref<readonly SeedMark[]>([]);
-  const day = ref(today.value);
+  const day = ref<string>(today.value);
   const unsaved = ref(false);
   const outdated = ref(false);
   const errors = ref<Readonly<Record<string, string>>>({});

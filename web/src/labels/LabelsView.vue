@@ -58,8 +58,8 @@ const print = (): void => {
             <div class="text">
               <p class="code">{{ lot.code }}</p>
               <p class="variety">{{ lot.variety }}</p>
-              <p v-for="l in labelLines(lot, session.settings?.libraryName ?? '')" :key="l" class="line">{{ l }}</p>
               <p v-for="c in lot.cautions" :key="c" class="warn">{{ c }}</p>
+              <p v-for="l in labelLines(lot, session.settings?.libraryName ?? '', session.settings?.lengthUnit ?? 'mm')" :key="l" class="line">{{ l }}</p>
             </div>
           </div>
         </template>
@@ -83,6 +83,7 @@ const print = (): void => {
 .field {
   display: grid;
   gap: 3px;
+  grid-template-columns: minmax(0, 1fr);
 }
 .field label {
   font-weight: 600;
@@ -144,9 +145,8 @@ const print = (): void => {
   font-size: 10.5pt;
 }
 .warn {
-  font-weight: 600;
+  font-weight: 700;
   font-size: 8pt;
-  border-top: 1px solid #000;
 }
 .label.tags {
   padding: 1mm 2mm;

@@ -1,3 +1,6 @@
+import type { Settings } from '@esprel/core';
+import { depth } from '../app/format.ts';
+
 /** A sheet of sticky labels on A4, all measures in millimetres. */
 export interface LabelSheet {
   readonly words: string;
@@ -27,7 +30,13 @@ export interface LabelLot {
   readonly generation: number;
   readonly identity: string;
   readonly form: string;
-  readonly sowing: string;
+  readonly sowing: {
+    readonly depthMm: number;
+    readonly light: 'light' | 'dark' | 'either';
+    readonly spacingCm: number;
+    readonly emergeMinD: number;
+    readonly emergeMaxD: number;
+  };
   readonly cautions: readonly string[];
 }
 
@@ -43,12 +52,18 @@ export function labelCells(lots: readonly LabelLot[], sheet: LabelSheet, skip: n
 }
 
 /** The lines under the name: what the gardener needs when the envelope is all there is. */
-export function labelLines(lot: LabelLot, library: string): string[] {
+export function labelLines(lot: LabelLot, library: string, lengthUnit: Settings['lengthUnit']): string[] {
   const year = lot.year === null ? 'year not known' : `${lot.yearKind === 'packing' ? 'packed for' : 'harvest'} ${String(lot.year)}`;
-  const doubt = lot.identity === 'doubtful' || lot.identity === 'unknown' ? 'name in doubt' : '';
+  const { sowing: s } = lot;
+  const depthWords = s.depthMm === 0 ? 'on the surface' : `${depth(s.depthMm, lengthUnit)} deep`;
+  const apart = lengthUnit === 'mm' ? `${String(s.spacingCm)} cm` : `${String(Math.round(s.spacingCm / 2.54))} inch`;
+  const light = s.light === 'either' ? '' : `, in the ${s.light}`;
+  const doubtful = lot.identity === 'doubtful' || lot.identity === 'unknown';
   return [
     `${lot.crop}, ${year}${lot.generation > 0 ? `, generation ${String(lot.generation)}` : ''}`,
-    lot.sowing,
-    [doubt, library].filter((x) => x !== '').join(' · '),
-  ].filter((x) => x !== '');
+    ...(doubtful ? ['The name is in doubt'] : []),
+    `Sow ${depthWords}${light}, ${apart} apart; up in ${String(s.emergeMinD)} to ${String(s.emergeMaxD)} days`,
+    // A caution needs the room more than our name does.
+    ...(lot.cautions.length === 0 ? [library] : []),
+  ];
 }

@@ -62,7 +62,7 @@ function go(what: string): void {
 
       <CautionNote :cautions="data.cautions" />
       <p v-if="lot.identity === 'doubtful' || lot.identity === 'unknown'" class="doubt">
-        <strong>{{ IDENTITY_WORDS[lot.identity] }}.</strong> It may be lent only with a note on the packet. <RouterLink :to="`/lots/${lot.code}/edit`">Put it right</RouterLink>
+        <strong>{{ IDENTITY_WORDS[lot.identity].replace('the', 'The') }}.</strong> It may be lent only with a note on the packet. <RouterLink :to="`/lots/${lot.code}/edit`">Put it right</RouterLink>
       </p>
       <ReleaseForm v-if="inQuarantine && data.quarantine" :lot="lot" :waiting="data.quarantine" />
       <VerdictNote v-if="data.verdict" :verdict="data.verdict" :quarantine="inQuarantine" />

@@ -13,7 +13,7 @@ const LISTS = [
   { tag: 'decision', label: 'To decide' },
   { tag: 'test-first', label: 'Test first' },
   { tag: 'quarantine', label: 'Quarantine' },
-  { tag: 'doubtful', label: 'Doubtful name' },
+  { tag: 'doubtful', label: 'Doubtful' },
   { tag: 'used-up', label: 'Used up' },
 ] as const;
 const shown = computed(() => LISTS.filter((l) => l.tag === 'all' || l.tag === props.tag || (l.tag !== 'used-up' && (props.tags[l.tag] ?? 0) > 0)));

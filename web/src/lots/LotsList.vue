@@ -37,7 +37,7 @@ function bringIntoView(code: string): void {
 watch([() => props.open, () => list.lots.length > 0], ([open]) => {
   if (open === null) return;
   marked.value = open;
-  void nextTick(() => {
+  void list.reach(open).then(() => nextTick()).then(() => {
     bringIntoView(open);
   });
 }, { immediate: true });

@@ -66,6 +66,15 @@ export const useLotList = defineStore('lot-list', () => {
     }
   }
 
+  /** Reads on until the lot is there, a thousand lots at the most: further down one filters by crop. */
+  async function reach(code: string): Promise<void> {
+    while (next.value !== null && lots.value.length < 1000 && !lots.value.some((l) => l.code === code)) {
+      const before = lots.value.length;
+      await more();
+      if (lots.value.length === before) return;
+    }
+  }
+
   watch([tag, crop, sort], () => {
     lots.value = [];
     void load(0);
@@ -73,5 +82,5 @@ export const useLotList = defineStore('lot-list', () => {
   watch(() => changes.revision, () => void load(lots.value.length));
   void load(0);
 
-  return { tag, crop, sort, lots, tags, loading, problem, more, reload: () => load(lots.value.length), ended: computed(() => next.value === null) };
+  return { tag, crop, sort, lots, tags, loading, problem, more, reach, reload: () => load(lots.value.length), ended: computed(() => next.value === null) };
 });

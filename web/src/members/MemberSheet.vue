@@ -71,11 +71,11 @@ function settle(l: MemberLoan): void {
         <li v-for="l in others" :key="l.id" class="other">
           <p>
             <strong>{{ l.variety }}</strong> <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink>
-            <span class="quiet"> {{ l.seeds }} seeds, {{ format.day(l.lentOn) }}; {{ l.promise === 'nothing' ? 'nothing promised' : l.cameBack ? 'came back' : 'promise let go' }}</span>
+            <span class="quiet after">{{ l.seeds }} seeds, {{ format.day(l.lentOn) }}; {{ l.promise === 'nothing' ? 'nothing promised' : l.cameBack ? 'came back' : 'promise let go' }}</span>
             <template v-if="l.cameBack"><RouterLink v-for="c in l.cameBack.split(',')" :key="c" class="code back" :to="`/lots/${c}`">{{ c }}</RouterLink></template>
           </p>
-          <Button v-if="sownOf(l) < l.seeds" label="Sowed it" severity="secondary" size="small" @click="router.push(`/lots/${l.lotCode}/sow?loan=${l.id}`)" />
-          <Button label="It came back" severity="secondary" size="small" @click="router.push(`/members/${id}/return/${l.id}`)" />
+          <Button v-if="sownOf(l) < l.seeds" label="Sowed it" severity="secondary" variant="text" size="small" @click="router.push(`/lots/${l.lotCode}/sow?loan=${l.id}`)" />
+          <Button label="It came back" severity="secondary" variant="text" size="small" @click="router.push(`/members/${id}/return/${l.id}`)" />
         </li>
       </ul>
     </section>
@@ -137,7 +137,8 @@ strong {
 .other p {
   flex: 1;
 }
-.back {
+.back,
+.after {
   margin-left: 8px;
 }
 </style>
