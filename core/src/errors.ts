@@ -20,34 +20,16 @@ export class CoreError extends Error {
 }
 
 /** Throws a CoreError unless `value` is a finite number in `min..max` (both allowed). */
-export function needNumber(
-  where: string,
-  field: string,
-  value: number,
-  min = -Infinity,
-  max = Infinity,
-): void {
+export function needNumber(where: string, field: string, value: number, min = -Infinity, max = Infinity): void {
   if (!Number.isFinite(value) || value < min || value > max) {
-    const range =
-      min === -Infinity && max === Infinity ? 'finite' : `between ${String(min)} and ${String(max)}`;
+    const range = min === -Infinity && max === Infinity ? 'finite' : `between ${String(min)} and ${String(max)}`;
     throw new CoreError(where, field, value, `must be ${range}`);
   }
 }
 
 /** Throws a CoreError unless `value` is a whole number in `min..max`. */
-export function needCount(
-  where: string,
-  field: string,
-  value: number,
-  min = 0,
-  max = Number.MAX_SAFE_INTEGER,
-): void {
+export function needCount(where: string, field: string, value: number, min = 0, max = Number.MAX_SAFE_INTEGER): void {
   if (!Number.isInteger(value) || value < min || value > max) {
-    throw new CoreError(
-      where,
-      field,
-      value,
-      `must be a whole number from ${String(min)} to ${String(max)}`,
-    );
+    throw new CoreError(where, field, value, `must be a whole number from ${String(min)} to ${String(max)}`);
   }
 }

@@ -3,7 +3,21 @@ import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { addSynonym, Change, type Db, one } from '@esprel/server';
 import { Desk } from './desk.ts';
 import {
-  CROPS, DEMO_START, DEMO_TODAY, DESK, LIBRARY_NAME, MIXUP_REASONS, memberName, NICKNAMES, OWN_PLOT, PLACE_WEIGHTS, PLACES, QUARTERS, SUPPLIERS, SWAPS, varietyName,
+  CROPS,
+  DEMO_START,
+  DEMO_TODAY,
+  DESK,
+  LIBRARY_NAME,
+  MIXUP_REASONS,
+  memberName,
+  NICKNAMES,
+  OWN_PLOT,
+  PLACE_WEIGHTS,
+  PLACES,
+  QUARTERS,
+  SUPPLIERS,
+  SWAPS,
+  varietyName,
 } from './names.ts';
 import { Random } from './random.ts';
 import { aliveOn, drawTruth, type Truth } from './truth.ts';
@@ -68,8 +82,17 @@ class Story {
     for (const name of DESK) this.desk.do(day, 'post', '/people', { name });
     this.desk.sit(1);
     this.desk.do(day, 'put', '/settings', {
-      libraryName: LIBRARY_NAME, hemisphere: 'north', lastFrost: '04-27', lastFrostSdDays: 10, firstFrost: '10-14', firstFrostSdDays: 12,
-      lendingThreshold: 0.7, temperatureUnit: 'C', lengthUnit: 'mm', massUnit: 'g', dateOrder: 'day-month',
+      libraryName: LIBRARY_NAME,
+      hemisphere: 'north',
+      lastFrost: '04-27',
+      lastFrostSdDays: 10,
+      firstFrost: '10-14',
+      firstFrostSdDays: 12,
+      lendingThreshold: 0.7,
+      temperatureUnit: 'C',
+      lengthUnit: 'mm',
+      massUnit: 'g',
+      dateOrder: 'day-month',
     });
     for (const p of PLACES) {
       const { id } = this.desk.do(day, 'post', '/places', p);
@@ -94,7 +117,9 @@ class Story {
           name: memberName(i),
           place: this.random.pick(QUARTERS),
           contact: null,
-          note: this.random.chance(0.2) ? this.random.pick(['room for tall beans', 'greenhouse', 'grows onions for seed', 'balcony only', 'bees next door']) : null,
+          note: this.random.chance(0.2)
+            ? this.random.pick(['room for tall beans', 'greenhouse', 'grows onions for seed', 'balcony only', 'bees next door'])
+            : null,
         });
         this.members.push(id);
       });
@@ -110,7 +135,10 @@ class Story {
     for (let year = 2023; year <= 2027; year++) {
       this.planYear(year);
     }
-    for (let i = 0; i < 5; i++) this.on(dayInYear(2024 + (i % 3), '06-20'), (day) => { this.doubt(day, i); });
+    for (let i = 0; i < 5; i++)
+      this.on(dayInYear(2024 + (i % 3), '06-20'), (day) => {
+        this.doubt(day, i);
+      });
     // A box that stood forgotten in a warm shed: short-lived seed, too old.
     for (const cropKey of ['parsnip', 'onion', 'leek', 'sweet-pepper']) {
       this.on('2026-10-12', (day) => {
@@ -118,23 +146,49 @@ class Story {
         if (variety) this.takeIn(day, variety, { year: 2019, note: 'from a box in a warm shed' });
       });
     }
-    this.on('2025-02-11', (day) => { this.slip(day); });
-    this.on('2026-10-03', (day) => { this.slip(day); });
-    this.on('2027-03-02', (day) => { this.slip(day); });
+    this.on('2025-02-11', (day) => {
+      this.slip(day);
+    });
+    this.on('2026-10-03', (day) => {
+      this.slip(day);
+    });
+    this.on('2027-03-02', (day) => {
+      this.slip(day);
+    });
   }
 
   private planYear(year: number): void {
     const r = this.random;
-    for (let i = 0; i < 9; i++) this.on(addDays(dayInYear(year, '02-01'), r.whole(0, 35)), (day) => { this.takeIn(day, r.pick(this.varieties)); });
-    for (let i = 0; i < 9; i++) this.on(addDays(dayInYear(year, '10-05'), r.whole(0, 20)), (day) => { this.takeIn(day, r.pick(this.varieties)); });
+    for (let i = 0; i < 9; i++)
+      this.on(addDays(dayInYear(year, '02-01'), r.whole(0, 35)), (day) => {
+        this.takeIn(day, r.pick(this.varieties));
+      });
+    for (let i = 0; i < 9; i++)
+      this.on(addDays(dayInYear(year, '10-05'), r.whole(0, 20)), (day) => {
+        this.takeIn(day, r.pick(this.varieties));
+      });
     const rounds = year === 2027 ? 75 : 62;
     for (let i = 0; i < rounds; i++) {
-      this.on(addDays(dayInYear(year, '01-08'), r.whole(0, year === 2027 ? 60 : 55)), (day) => { this.test(day); });
+      this.on(addDays(dayInYear(year, '01-08'), r.whole(0, year === 2027 ? 60 : 55)), (day) => {
+        this.test(day);
+      });
     }
-    for (let i = 0; i < 80; i++) this.on(addDays(dayInYear(year, '02-10'), r.whole(0, 75)), (day) => { this.lend(day); });
-    for (let i = 0; i < 22; i++) this.on(addDays(dayInYear(year, '02-20'), r.whole(0, 60)), (day) => { this.sowOwn(day); });
-    for (let i = 0; i < 10; i++) this.on(addDays(dayInYear(year, '01-20'), r.whole(0, 20)), (day) => { this.discard(day); });
-    for (let i = 0; i < 22; i++) this.on(addDays(dayInYear(year, '11-05'), r.whole(0, 30)), (day) => { this.move(day); });
+    for (let i = 0; i < 80; i++)
+      this.on(addDays(dayInYear(year, '02-10'), r.whole(0, 75)), (day) => {
+        this.lend(day);
+      });
+    for (let i = 0; i < 22; i++)
+      this.on(addDays(dayInYear(year, '02-20'), r.whole(0, 60)), (day) => {
+        this.sowOwn(day);
+      });
+    for (let i = 0; i < 10; i++)
+      this.on(addDays(dayInYear(year, '01-20'), r.whole(0, 20)), (day) => {
+        this.discard(day);
+      });
+    for (let i = 0; i < 22; i++)
+      this.on(addDays(dayInYear(year, '11-05'), r.whole(0, 30)), (day) => {
+        this.move(day);
+      });
   }
 
   private takeIn(day: string, variety: Variety, found?: { readonly year: number; readonly note: string }): void {
@@ -143,28 +197,57 @@ class Story {
     if (!crop) return;
     const acquisition = found || r.chance(0.45) ? 'donated' : r.chance(0.6) ? 'purchased' : 'saved';
     const source =
-      acquisition === 'purchased' ? r.pick(SUPPLIERS) : acquisition === 'saved' ? OWN_PLOT : r.chance(0.5) ? r.pick(SWAPS) : memberName(r.whole(0, 29));
+      acquisition === 'purchased'
+        ? r.pick(SUPPLIERS)
+        : acquisition === 'saved'
+          ? OWN_PLOT
+          : r.chance(0.5)
+            ? r.pick(SWAPS)
+            : memberName(r.whole(0, 29));
     const yearKind = acquisition === 'purchased' ? 'packing' : !found && r.chance(0.12) ? 'unknown' : 'harvest';
     const back = day < '2023-04-01' ? r.whole(0, 2) : r.whole(0, 1);
     const newest = day.slice(5) < '09-15' ? yearOf(day) - 1 : yearOf(day);
-    const year = found ? found.year : yearKind === 'unknown' ? null : yearKind === 'packing' ? yearOf(day) - Math.min(back, 2) : newest - back;
-    const form = acquisition === 'purchased' && r.chance(0.12) ? (r.chance(0.5) ? 'pelleted' : 'treated') : r.chance(0.75) ? 'cleaned' : 'raw';
+    const year = found
+      ? found.year
+      : yearKind === 'unknown'
+        ? null
+        : yearKind === 'packing'
+          ? yearOf(day) - Math.min(back, 2)
+          : newest - back;
+    const form =
+      acquisition === 'purchased' && r.chance(0.12) ? (r.chance(0.5) ? 'pelleted' : 'treated') : r.chance(0.75) ? 'cleaned' : 'raw';
     const dust = crop.seedsPerGram > 3000;
     const seeds = crop.seedsPerGram < 12 ? r.whole(30, 110) : dust ? r.whole(5, 20) * 100 : r.whole(10, 55) * 10 + r.whole(0, 9);
     const place = this.places[crop.storageBehaviour === 'recalcitrant' ? 6 : r.weighted(PLACE_WEIGHTS)];
     const lot = this.desk.do<{ id: number; code: string }>(day, 'post', '/lots', {
-      varietyName: variety.name, cropKey: variety.cropKey, breeding: variety.breeding,
+      varietyName: variety.name,
+      cropKey: variety.cropKey,
+      breeding: variety.breeding,
       identity: yearKind === 'unknown' && r.chance(0.4) ? 'doubtful' : r.chance(0.5) ? 'sure' : 'likely',
-      source, acquisition, yearKind, year, form, seeds,
+      source,
+      acquisition,
+      yearKind,
+      year,
+      form,
+      seeds,
       amountKnown: dust ? 'estimated' : r.chance(0.5) ? 'counted' : r.chance(0.5) ? 'weighed' : 'estimated',
       statedGermination: acquisition === 'purchased' && r.chance(0.7) ? Math.round(crop.freshGermination * 100) / 100 : null,
-      placeId: place?.id ?? null, receivedOn: day, floor: null,
+      placeId: place?.id ?? null,
+      receivedOn: day,
+      floor: null,
       note: found?.note ?? (r.chance(0.1) ? r.pick(NICKNAMES) : null),
     });
     const row = one<{ variety_id: number; identity: string }>(this.db, 'SELECT variety_id, identity FROM lots WHERE id = ?', lot.id);
     const truth = drawTruth(r, crop, ageingStart(yearKind, year, day, 'north'), form);
     if (place) truth.storage.push({ from: day, temperatureC: place.temperatureC, rhPercent: place.rhPercent });
-    this.lots.push({ id: lot.id, code: lot.code, truth, varietyId: row?.variety_id ?? 0, doubtful: row?.identity === 'doubtful', kept: true });
+    this.lots.push({
+      id: lot.id,
+      code: lot.code,
+      truth,
+      varietyId: row?.variety_id ?? 0,
+      doubtful: row?.identity === 'doubtful',
+      kept: true,
+    });
     if (r.chance(0.06)) {
       const change = new Change(this.db, day, 1, 'synonym');
       addSynonym(change, row?.variety_id ?? 0, r.pick(NICKNAMES));
@@ -173,7 +256,11 @@ class Story {
   }
 
   private free(lot: Lot): number {
-    const row = one<{ balance: number; floor: number; state: string }>(this.db, 'SELECT balance, floor, state FROM lots WHERE id = ?', lot.id);
+    const row = one<{ balance: number; floor: number; state: string }>(
+      this.db,
+      'SELECT balance, floor, state FROM lots WHERE id = ?',
+      lot.id,
+    );
     return row?.state === 'kept' ? lendable(row.balance, row.floor) : 0;
   }
 
@@ -207,8 +294,14 @@ class Story {
     const bags = this.free(lot) > 250 ? 2 : 1;
     const size = this.free(lot) > 150 ? 50 : this.free(lot) > 90 ? 25 : 20;
     const { id } = this.desk.do(day, 'post', '/tests', {
-      lotCode: lot.code, method: protocol.method, replicates: Array.from({ length: bags }, () => size), startedOn: day,
-      nightC: protocol.warmth.nightC, dayC: protocol.warmth.dayC, light: protocol.light, preparationDays: protocol.preparationDays,
+      lotCode: lot.code,
+      method: protocol.method,
+      replicates: Array.from({ length: bags }, () => size),
+      startedOn: day,
+      nightC: protocol.warmth.nightC,
+      dayC: protocol.warmth.dayC,
+      light: protocol.light,
+      preparationDays: protocol.preparationDays,
     });
     const warm = addDays(day, protocol.preparationDays);
     const alive = aliveOn(lot.truth, warm);
@@ -219,7 +312,11 @@ class Story {
         const lives = r.chance(alive);
         const sleeps = lives && r.chance(0.05);
         const dayUp = Math.max(2, Math.round(r.normal((emergeMinD + Math.min(emergeMaxD, last)) / 2.2, (last - emergeMinD) / 5)));
-        return { position: i + 1, kind: sleeps ? 'hard' : lives ? (r.chance(0.04) ? 'abnormal' : 'normal') : r.chance(0.5) ? 'dead' : 'empty', dayUp: lives && !sleeps ? dayUp : last };
+        return {
+          position: i + 1,
+          kind: sleeps ? 'hard' : lives ? (r.chance(0.04) ? 'abnormal' : 'normal') : r.chance(0.5) ? 'dead' : 'empty',
+          dayUp: lives && !sleeps ? dayUp : last,
+        };
       }),
     );
     const seen = laid.map(() => new Map<number, { kind: string; markedOn: string }>());
@@ -238,7 +335,9 @@ class Story {
           }
           const version = one<{ version: number }>(this.db, 'SELECT version FROM tests WHERE id = ?', id)?.version ?? 1;
           this.desk.do(when, 'post', `/tests/${String(id)}/counts`, {
-            version, replicate: b + 1, countedOn: when,
+            version,
+            replicate: b + 1,
+            countedOn: when,
             marks: [...marks].sort((a, z) => a[0] - z[0]).map(([position, m]) => ({ position, ...m })),
           });
         });
@@ -264,15 +363,32 @@ class Story {
     const dueOn = promise === 'nothing' ? null : dayInYear(yearOf(day) + (r.chance(0.5) ? 1 : 0), '11-30');
     const due = dueOn !== null && dueOn.startsWith(String(yearOf(day) + 1)) ? dayInYear(yearOf(day) + 1, '03-20') : dueOn;
     const loan = this.desk.do(day, 'post', '/loans', {
-      lotCode: lot.code, memberId, seeds, purpose, promise,
-      promisedSeeds: promise === 'amount' ? seeds * 3 : null, dueOn: due, lentOn: day,
-      packetNote: lot.doubtful || one<{ identity: string }>(this.db, 'SELECT identity FROM lots WHERE id = ?', lot.id)?.identity !== 'sure' ? 'name not certain; tell us what it looks like' : null,
+      lotCode: lot.code,
+      memberId,
+      seeds,
+      purpose,
+      promise,
+      promisedSeeds: promise === 'amount' ? seeds * 3 : null,
+      dueOn: due,
+      lentOn: day,
+      packetNote:
+        lot.doubtful || one<{ identity: string }>(this.db, 'SELECT identity FROM lots WHERE id = ?', lot.id)?.identity !== 'sure'
+          ? 'name not certain; tell us what it looks like'
+          : null,
     });
-    if (r.chance(0.62)) this.on(addDays(day, r.whole(5, 45)), (when) => { this.sow(when, lot, loan.id, seeds); });
+    if (r.chance(0.62))
+      this.on(addDays(day, r.whole(5, 45)), (when) => {
+        this.sow(when, lot, loan.id, seeds);
+      });
     if (promise !== 'nothing') {
       if (r.chance(purpose === 'garden' ? 0.35 : 0.68)) {
-        const back = due !== null && due.slice(5) === '03-20' ? addDays(dayInYear(yearOf(day) + 1, '01-20'), r.whole(0, 55)) : addDays(dayInYear(yearOf(day), '09-10'), r.whole(0, 70));
-        this.on(back, (when) => { this.bringBack(when, lot, loan.id); });
+        const back =
+          due !== null && due.slice(5) === '03-20'
+            ? addDays(dayInYear(yearOf(day) + 1, '01-20'), r.whole(0, 55))
+            : addDays(dayInYear(yearOf(day), '09-10'), r.whole(0, 70));
+        this.on(back, (when) => {
+          this.bringBack(when, lot, loan.id);
+        });
       } else if (due !== null) {
         const patience = addDays(due, r.whole(10, 60));
         this.on(patience, (when) => {
@@ -285,7 +401,8 @@ class Story {
 
   private sowOwn(day: string): void {
     const lot = this.someLot(14);
-    if (lot && (aliveOn(lot.truth, day) > 0.3 || this.random.chance(0.2))) this.sow(day, lot, null, Math.min(this.free(lot), this.random.whole(8, 24)));
+    if (lot && (aliveOn(lot.truth, day) > 0.3 || this.random.chance(0.2)))
+      this.sow(day, lot, null, Math.min(this.free(lot), this.random.whole(8, 24)));
   }
 
   private sow(day: string, lot: Lot, loanId: number | null, most: number): void {
@@ -294,20 +411,32 @@ class Story {
     const seeds = Math.max(1, Math.min(most, per * Math.max(1, Math.floor(most / per))));
     const method = r.pick(['cells', 'cells', 'heated-cells', 'pot', 'open-ground'] as const);
     const { id } = this.desk.do(day, 'post', '/sowings', {
-      lotCode: lot.code, loanId, method, cells: Math.ceil(seeds / per), seedsPerCell: per, seeds, sownOn: day,
+      lotCode: lot.code,
+      loanId,
+      method,
+      cells: Math.ceil(seeds / per),
+      seedsPerCell: per,
+      seeds,
+      sownOn: day,
       whereSown: loanId === null ? r.pick(['tray on the bench', 'bed by the gate', 'cold frame']) : null,
     });
     const { crop } = lot.truth;
     const luck = Math.min(0.98, Math.max(0.1, r.normal(0.84, 0.1)));
     const up = r.binomial(seeds, aliveOn(lot.truth, day) * luck);
-    const bad: Fate | null = r.chance(0.2) ? r.pick(['damped-off', 'eaten', 'dried-out', 'too-cold', 'washed-away', 'mixed-up', 'thrown-out'] as const) : null;
+    const bad: Fate | null = r.chance(0.2)
+      ? r.pick(['damped-off', 'eaten', 'dried-out', 'too-cold', 'washed-away', 'mixed-up', 'thrown-out'] as const)
+      : null;
     const version = (): number => one<{ version: number }>(this.db, 'SELECT version FROM sowings WHERE id = ?', id)?.version ?? 1;
     const look = (when: string, number: number): void => {
       if (when > addDays(DEMO_TODAY, -2) && r.chance(0.6)) return;
       const share = Math.min(1, daysBetween(day, when) / (crop.emergeMaxD + 2));
       const emerged = Math.round((bad !== null && number > 0 ? 0.4 : 1) * up * share);
       const before = one<{ n: number | null }>(this.db, 'SELECT max(emerged) AS n FROM emergence_counts WHERE sowing_id = ?', id)?.n ?? 0;
-      this.desk.do(when, 'post', `/sowings/${String(id)}/counts`, { version: version(), countedOn: when, emerged: Math.max(before, emerged) });
+      this.desk.do(when, 'post', `/sowings/${String(id)}/counts`, {
+        version: version(),
+        countedOn: when,
+        emerged: Math.max(before, emerged),
+      });
       const next = nextLook(day, crop.emergeMinD, crop.emergeMaxD, when);
       if (next.last) {
         this.on(addDays(next.due, r.whole(0, 4)), (end) => {
@@ -315,9 +444,14 @@ class Story {
           const fate: Fate = bad ?? (came > 0 ? 'came-up' : 'not-come-up');
           this.desk.do(end, 'post', `/sowings/${String(id)}/fate`, { version: version(), fate, fateOn: end });
         });
-      } else this.on(addDays(when, 7), (later) => { look(later, number + 1); });
+      } else
+        this.on(addDays(when, 7), (later) => {
+          look(later, number + 1);
+        });
     };
-    this.on(addDays(day, crop.emergeMinD + r.whole(0, 3)), (when) => { look(when, 0); });
+    this.on(addDays(day, crop.emergeMinD + r.whole(0, 3)), (when) => {
+      look(when, 0);
+    });
   }
 
   private bringBack(day: string, lot: Lot, loanId: number): void {
@@ -326,23 +460,39 @@ class Story {
     if (crop.trueToType === 'rarely' || crop.storageBehaviour === 'recalcitrant') return;
     const year = day.slice(5) < '09-01' ? yearOf(day) - 1 : yearOf(day);
     const back = this.desk.do<{ id: number; lotCode: string }>(day, 'post', '/returns', {
-      loanId, receivedOn: day, harvestYear: year, seeds: crop.seedsPerGram < 12 ? r.whole(20, 60) : r.whole(6, 30) * 10,
-      amountKnown: r.pick(['estimated', 'estimated', 'counted'] as const), form: 'raw',
+      loanId,
+      receivedOn: day,
+      harvestYear: year,
+      seeds: crop.seedsPerGram < 12 ? r.whole(20, 60) : r.whole(6, 30) * 10,
+      amountKnown: r.pick(['estimated', 'estimated', 'counted'] as const),
+      form: 'raw',
       plants: r.chance(0.8) ? r.whole(1, Math.max(8, Math.round(crop.seedPlantsMin * 1.4))) : null,
-      grownBeside: r.chance(0.4) ? r.pick(['another kind two rows on', 'nothing of its kind nearby', 'the neighbour’s, over the hedge', 'squash across the path']) : null,
+      grownBeside: r.chance(0.4)
+        ? r.pick(['another kind two rows on', 'nothing of its kind nearby', 'the neighbour’s, over the hedge', 'squash across the path'])
+        : null,
       isolated: r.pick(['yes', 'no', 'unknown'] as const),
     });
     const row = one<{ id: number; variety_id: number }>(this.db, 'SELECT id, variety_id FROM lots WHERE code = ?', back.lotCode);
     if (!row) return;
     const child: Lot = {
-      id: row.id, code: back.lotCode, varietyId: row.variety_id, doubtful: lot.doubtful, kept: true,
+      id: row.id,
+      code: back.lotCode,
+      varietyId: row.variety_id,
+      doubtful: lot.doubtful,
+      kept: true,
       truth: drawTruth(r, crop, ageingStart('harvest', year, day, 'north'), 'cleaned'),
     };
     this.lots.push(child);
     this.on(addDays(day, r.whole(16, 40)), (when) => {
       const place = this.places[r.weighted(PLACE_WEIGHTS)];
       if (place) child.truth.storage.push({ from: when, temperatureC: place.temperatureC, rhPercent: place.rhPercent });
-      this.desk.do(when, 'post', `/returns/${String(back.id)}/release`, { version: 1, dried: true, clean: true, named: true, placeId: place?.id ?? null });
+      this.desk.do(when, 'post', `/returns/${String(back.id)}/release`, {
+        version: 1,
+        dried: true,
+        clean: true,
+        named: true,
+        placeId: place?.id ?? null,
+      });
     });
   }
 
@@ -353,7 +503,9 @@ class Story {
     const row = one<{ version: number; identity: string }>(this.db, 'SELECT version, identity FROM lots WHERE id = ?', lot.id);
     if (!row || row.identity === 'doubtful') return;
     this.desk.do(day, 'patch', `/lots/${lot.code}`, {
-      version: row.version, identity: 'doubtful', identityReason: MIXUP_REASONS[i % MIXUP_REASONS.length],
+      version: row.version,
+      identity: 'doubtful',
+      identityReason: MIXUP_REASONS[i % MIXUP_REASONS.length],
     });
   }
 
@@ -363,7 +515,11 @@ class Story {
     const balance = lot ? one<{ balance: number }>(this.db, 'SELECT balance FROM lots WHERE id = ?', lot.id)?.balance : 0;
     if (!lot || !balance) return;
     lot.kept = false;
-    this.desk.do(day, 'post', `/lots/${lot.code}/movements`, { kind: 'discarded', seeds: -balance, reason: 'nothing came up two years running' });
+    this.desk.do(day, 'post', `/lots/${lot.code}/movements`, {
+      kind: 'discarded',
+      seeds: -balance,
+      reason: 'nothing came up two years running',
+    });
   }
 
   private move(day: string): void {

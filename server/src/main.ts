@@ -16,7 +16,8 @@ const port = Number(process.env.PORT ?? '4173');
 const fixedDay = process.env.ESPREL_TODAY;
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2));
 
-if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`PORT must be a number from 0 to 65535, got ${String(process.env.PORT)}`);
+if (!Number.isInteger(port) || port < 0 || port > 65_535)
+  throw new Error(`PORT must be a number from 0 to 65535, got ${String(process.env.PORT)}`);
 if (fixedDay !== undefined && !isDay(fixedDay)) throw new Error(`ESPREL_TODAY must be a date that exists, got ${fixedDay}`);
 
 /** The calendar day where the library is, not in UTC. */

@@ -14,7 +14,10 @@ function paths(name: string, body: unknown): string[] {
 
 const lot = {
   crop: { halfLifeYears: 4.5, oilClass: 'oily', freshGermination: 0.9 },
-  form: 'raw', acquisition: 'saved', start: '2024-10-01', at: ['2027-03-14'],
+  form: 'raw',
+  acquisition: 'saved',
+  start: '2024-10-01',
+  at: ['2027-03-14'],
 };
 
 describe('calculators', () => {
@@ -25,14 +28,37 @@ describe('calculators', () => {
   });
 
   it.each([
-    ['germination', { replicates: [{ sown: '25', counts: [{ day: 4, normal: 1.5 }] }] }, ['replicates[0].counts[0].normal', 'replicates[0].sown']],
-    ['germination', { replicates: [{ sown: 10, counts: [{ day: 4, normal: 8 }, { day: 4, normal: 1 }], dead: 5 }] }, ['replicates[0].counts[1].day', 'replicates[0].sown']],
+    [
+      'germination',
+      { replicates: [{ sown: '25', counts: [{ day: 4, normal: 1.5 }] }] },
+      ['replicates[0].counts[0].normal', 'replicates[0].sown'],
+    ],
+    [
+      'germination',
+      {
+        replicates: [
+          {
+            sown: 10,
+            counts: [
+              { day: 4, normal: 8 },
+              { day: 4, normal: 1 },
+            ],
+            dead: 5,
+          },
+        ],
+      },
+      ['replicates[0].counts[1].day', 'replicates[0].sown'],
+    ],
     ['germination', { replicates: [] }, ['replicates']],
     ['germination', { replicates: [{ sown: 10, colour: 1 }], constructor: 1 }, ['constructor', 'replicates[0].colour']],
     ['viability', { ...lot, start: '2026-02-30', at: [] }, ['at', 'start']],
     ['viability', { ...lot, at: ['2020-01-01'], tests: [{ date: '2025-01-01', sown: 5, alive: 6 }] }, ['at[0]', 'tests[0].alive']],
     ['viability', { ...lot, crop: { ...lot.crop, halfLifeYears: Infinity } }, ['crop.halfLifeYears']],
-    ['viability', { ...lot, storage: [{ from: '2025-01-01', temperatureC: 61, rhPercent: 101 }] }, ['storage[0].rhPercent', 'storage[0].temperatureC']],
+    [
+      'viability',
+      { ...lot, storage: [{ from: '2025-01-01', temperatureC: 61, rhPercent: 101 }] },
+      ['storage[0].rhPercent', 'storage[0].temperatureC'],
+    ],
     ['seeds-per-cell', { viability: { share: 0.5, alpha: 2 }, emergence: 0.8, plants: 5, certainty: 0.9 }, ['viability.share']],
     ['seeds-per-cell', { viability: {}, emergence: true, plants: 0, certainty: 1 }, ['certainty', 'emergence', 'plants']],
     ['longevity', { ke: 9, cw: 5, ch: 0.04, cq: 0.0004, moisturePercent: 0, temperatureC: 20, initial: 1 }, ['initial', 'moisturePercent']],

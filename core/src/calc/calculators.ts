@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import type * as yup from 'yup';
 import { CoreError } from '../errors.ts';
 import { germinationSummary, type ReplicateResult } from '../germination/summary.ts';
 import { day, list, need, number, oneOf, openShare, shape, share, whole } from '../schemas/fields.ts';
@@ -26,8 +26,7 @@ const longevitySchema = shape({
   target: openShare(),
 });
 
-const afterStart = (field: string, others: (body: ViabilityBody) => (string | undefined)[]) =>
-  ({ field, others }) as const;
+const afterStart = (field: string, others: (body: ViabilityBody) => (string | undefined)[]) => ({ field, others }) as const;
 
 interface ViabilityBody {
   start?: string;
@@ -69,10 +68,7 @@ const germinationSchema = shape({
     list(
       shape({
         sown: need(seeds(1)),
-        counts: list(
-          shape({ day: need(number({ min: 0, max: 10_000 })), normal: need(seeds()) }),
-          CALC_LIMITS.dates,
-        ),
+        counts: list(shape({ day: need(number({ min: 0, max: 10_000 })), normal: need(seeds()) }), CALC_LIMITS.dates),
         abnormal: seeds(),
         hard: seeds(),
         fresh: seeds(),
@@ -86,9 +82,7 @@ const germinationSchema = shape({
 });
 
 const seedsPerCellSchema = shape({
-  viability: need(
-    shape({ alpha: number({ above: 0, max: 1e9 }), beta: number({ above: 0, max: 1e9 }), share: share() }),
-  ),
+  viability: need(shape({ alpha: number({ above: 0, max: 1e9 }), beta: number({ above: 0, max: 1e9 }), share: share() })),
   emergence: need(number({ above: 0, max: 1 })),
   plants: need(whole({ min: 1, max: CALC_LIMITS.plants })),
   certainty: need(openShare()),
@@ -116,7 +110,8 @@ function checkViability(body: ViabilityBody): void {
     if (t.alive > t.sown) errors.push({ path: `tests[${String(i)}].alive`, message: `must not be more than the ${String(t.sown)} sown` });
   });
   body.sowings?.forEach((s, i) => {
-    if (s.emerged > s.sown) errors.push({ path: `sowings[${String(i)}].emerged`, message: `must not be more than the ${String(s.sown)} sown` });
+    if (s.emerged > s.sown)
+      errors.push({ path: `sowings[${String(i)}].emerged`, message: `must not be more than the ${String(s.sown)} sown` });
   });
   if (errors.length > 0) throw new InputError(errors);
 }

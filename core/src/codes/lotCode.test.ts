@@ -3,9 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { CODE_LETTERS, correctionsOf, formatLotCode, MAX_SERIAL, parseLotCode } from './lotCode.ts';
 
 const letter = fc.constantFrom(...CODE_LETTERS);
-const code = fc
-  .tuple(letter, letter, fc.integer({ min: 1, max: MAX_SERIAL }))
-  .map(([a, b, n]) => formatLotCode(a + b, n));
+const code = fc.tuple(letter, letter, fc.integer({ min: 1, max: MAX_SERIAL })).map(([a, b, n]) => formatLotCode(a + b, n));
 
 describe('lot codes', () => {
   it('reads back what it writes, however it is typed', () => {

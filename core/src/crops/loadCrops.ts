@@ -62,7 +62,10 @@ const cropSchema = yup
     spacingCm: number(0, 5000),
     transplant: text(),
     clumpSeeds: count(1, 50),
-    cautions: yup.array().of(text().oneOf(Object.keys(CAUTION_WORDS))).defined(),
+    cautions: yup
+      .array()
+      .of(text().oneOf(Object.keys(CAUTION_WORDS)))
+      .defined(),
   })
   .noUnknown(true)
   .strict(true);

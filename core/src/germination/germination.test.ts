@@ -57,7 +57,17 @@ describe('germination summary', () => {
 
   it('refuses more than was sown and days that do not rise', () => {
     expect(() => germinationSummary([{ sown: 10, counts: counts(5, 4), hard: 2 }])).toThrow('replicates[0].sown');
-    expect(() => germinationSummary([{ sown: 10, counts: [{ day: 5, normal: 1 }, { day: 5, normal: 1 }] }])).toThrow('counts[1].day');
+    expect(() =>
+      germinationSummary([
+        {
+          sown: 10,
+          counts: [
+            { day: 5, normal: 1 },
+            { day: 5, normal: 1 },
+          ],
+        },
+      ]),
+    ).toThrow('counts[1].day');
   });
 });
 

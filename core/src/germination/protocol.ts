@@ -46,7 +46,11 @@ function preparationOf(step: string, crop: Crop): Preparation | null {
         'Never use boiling water on seed you hold in a cup: scalds. Lukewarm is enough.',
       );
     case 'scarify':
-      return plain('nick or file the hard coat, away from the pale end', 0, 'Blades and files slip: hold the seed in pliers, not in the fingers.');
+      return plain(
+        'nick or file the hard coat, away from the pale end',
+        0,
+        'Blades and files slip: hold the seed in pliers, not in the fingers.',
+      );
     case 'remove-coat':
       return plain('peel the outer coat', 0, 'Blades slip: cut away from the hand.');
     case 'prechill':

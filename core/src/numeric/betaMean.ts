@@ -16,8 +16,7 @@ export function betaNodes(alpha: number, beta: number): BetaNodes {
   needNumber('betaNodes', 'alpha', alpha, Number.MIN_VALUE);
   needNumber('betaNodes', 'beta', beta, Number.MIN_VALUE);
   const norm = logBeta(alpha, beta);
-  const logDensity = (x: number): number =>
-    alpha * -Math.log1p(Math.exp(-x)) + beta * -Math.log1p(Math.exp(x)) - norm;
+  const logDensity = (x: number): number => alpha * -Math.log1p(Math.exp(-x)) + beta * -Math.log1p(Math.exp(x)) - norm;
   const mode = Math.log(alpha) - Math.log(beta);
   const top = logDensity(mode);
   const reach = (direction: 1 | -1): number => {

@@ -37,8 +37,7 @@ function numberField(what: string, range: Range, whole: boolean): yup.NumberSche
 /** A finite number; optional until `.required()` is added by `need`. */
 export const number = (range: Range = {}): yup.NumberSchema<number | undefined> => numberField('a number', range, false);
 /** A whole number. */
-export const whole = (range: Range = { min: 0 }): yup.NumberSchema<number | undefined> =>
-  numberField('a whole number', range, true);
+export const whole = (range: Range = { min: 0 }): yup.NumberSchema<number | undefined> => numberField('a whole number', range, true);
 /** A share, both ends allowed. */
 export const share = (): yup.NumberSchema<number | undefined> => numberField('a share', { min: 0, max: 1 }, false);
 /** A share strictly between 0 and 1. */
@@ -64,7 +63,11 @@ export const text = (max: number): yup.StringSchema<string | undefined> =>
     .typeError('must be text')
     .max(max, `is too long; ${String(max)} characters at most`)
     // eslint-disable-next-line no-control-regex -- control characters are what is looked for
-    .test('plain', 'holds characters that cannot be printed; type it again', (v) => v == null || !/[\u0000-\u0008\u000b-\u001f\u007f]/.test(v));
+    .test(
+      'plain',
+      'holds characters that cannot be printed; type it again',
+      (v) => v == null || !/[\u0000-\u0008\u000b-\u001f\u007f]/.test(v),
+    );
 
 /** Text that must hold something besides blanks. */
 export const filled = (max: number, what: string): yup.StringSchema<string> =>
@@ -74,9 +77,7 @@ export const filled = (max: number, what: string): yup.StringSchema<string> =>
 
 export const oneOf = <T extends string>(values: readonly T[]): yup.StringSchema<T | undefined> => {
   const message = `must be one of: ${values.join(', ')}`;
-  return yup
-    .mixed<T>()
-    .test('one-of', message, (v) => v == null || values.includes(v)) as unknown as yup.StringSchema<T | undefined>;
+  return yup.mixed<T>().test('one-of', message, (v) => v == null || values.includes(v)) as unknown as yup.StringSchema<T | undefined>;
 };
 
 export const flag = (): yup.BooleanSchema<boolean | undefined> => yup.boolean().typeError('must be true or false');

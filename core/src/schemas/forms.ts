@@ -47,13 +47,7 @@ export const lotEditForm = shape({
 export const moveForm = shape({ placeId: need(id()), movedOn: need(day()) });
 
 export const putAwayForm = shape({
-  lots: need(
-    list(
-      shape({ lotCode: filled(20, 'choose a lot'), placeId: orNull(id()), left: need(seeds()) }),
-      200,
-      1,
-    ),
-  ),
+  lots: need(list(shape({ lotCode: filled(20, 'choose a lot'), placeId: orNull(id()), left: need(seeds()) }), 200, 1)),
 });
 
 export const movementForm = shape({
@@ -81,12 +75,7 @@ export const countForm = shape({
   replicate: need(whole({ min: 1, max: 16 })),
   countedOn: need(day()),
   /** Every seed of the replicate that is marked, with the day it was first seen so. */
-  marks: need(
-    list(
-      shape({ position: need(whole({ min: 1, max: 400 })), kind: need(oneOf(SEED_KINDS)), markedOn: need(day()) }),
-      400,
-    ),
-  ),
+  marks: need(list(shape({ position: need(whole({ min: 1, max: 400 })), kind: need(oneOf(SEED_KINDS)), markedOn: need(day()) }), 400)),
 });
 
 export const closeTestForm = shape({ version: version(), closedOn: need(day()), note: orNull(note()) });

@@ -25,7 +25,11 @@ export type Fate = (typeof FATES)[number];
 
 export const FATE_FACTS: Readonly<Record<Fate, { readonly words: string; readonly speaksOfSeed: boolean; readonly why: string }>> = {
   'came-up': { words: 'came up, as far as it could', speaksOfSeed: true, why: 'the seed had a fair chance' },
-  'not-come-up': { words: 'had a fair chance and did not come up', speaksOfSeed: true, why: 'warmth and water were right, so the seed is to blame' },
+  'not-come-up': {
+    words: 'had a fair chance and did not come up',
+    speaksOfSeed: true,
+    why: 'warmth and water were right, so the seed is to blame',
+  },
   'damped-off': { words: 'came up and fell over (damping off)', speaksOfSeed: false, why: 'a fungus took it, alive or not' },
   eaten: { words: 'eaten', speaksOfSeed: false, why: 'nobody knows what would have come up' },
   'dried-out': { words: 'dried out', speaksOfSeed: false, why: 'live seed dies too when the tray dries' },

@@ -3,9 +3,7 @@ import { type BetaNodes, betaNodes } from '../numeric/betaMean.ts';
 import { betaCdf } from '../numeric/gamma.ts';
 
 /** Viability as a distribution or, when it is known for certain, as one share. */
-export type ViabilityBelief =
-  | { readonly alpha: number; readonly beta: number }
-  | { readonly share: number };
+export type ViabilityBelief = { readonly alpha: number; readonly beta: number } | { readonly share: number };
 
 export interface SeedsPerCellInput {
   readonly viability: ViabilityBelief;
@@ -59,7 +57,10 @@ function mean(nodes: BetaNodes, values: readonly number[]): number {
 function chanceOfPlants(nodes: BetaNodes, up: readonly number[], plants: number, cells: number): number {
   if (cells < plants) return 0;
   // P(Bin(c, p) >= m) = I_p(m, c - m + 1)
-  return mean(nodes, up.map((p) => betaCdf(p, plants, cells - plants + 1)));
+  return mean(
+    nodes,
+    up.map((p) => betaCdf(p, plants, cells - plants + 1)),
+  );
 }
 
 function cellsNeeded(nodes: BetaNodes, up: readonly number[], plants: number, certainty: number): number | null {

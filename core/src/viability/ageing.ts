@@ -47,12 +47,7 @@ export function ageingRate(crop: AgeingCrop, temperatureC: number, rhPercent: nu
  * Age in reference years on each of `days`, for seed harvested on `start`. Each period runs until the
  * next one begins; the days before the first, and all days when there is none, age as unknown storage.
  */
-export function ageAt(
-  crop: AgeingCrop,
-  start: Day,
-  storage: readonly StoragePeriod[],
-  days: readonly Day[],
-): number[] {
+export function ageAt(crop: AgeingCrop, start: Day, storage: readonly StoragePeriod[], days: readonly Day[]): number[] {
   const s = dayNumber(start);
   const periods = [...storage]
     .map((p) => ({ from: Math.max(s, dayNumber(p.from)), rate: ageingRate(crop, p.temperatureC, p.rhPercent) }))

@@ -73,8 +73,7 @@ export class EvidenceTable {
         const up = i * STRIDE;
         const down = NORMAL_NODES.size - 1 - up;
         this.values[i] = evidence.alive * NORMAL_NODES.logAt(up) + dead * NORMAL_NODES.logAt(down);
-        this.slopes[i] =
-          (evidence.alive * NORMAL_NODES.hazardAt(up) - dead * NORMAL_NODES.hazardAt(down)) / this.perUnit;
+        this.slopes[i] = (evidence.alive * NORMAL_NODES.hazardAt(up) - dead * NORMAL_NODES.hazardAt(down)) / this.perUnit;
       } else {
         const z = -Z_MAX + i / this.perUnit;
         this.values[i] = logLikelihoodAt(z, evidence);

@@ -24,7 +24,14 @@ export const LONGEVITY_CONSTANTS: readonly LongevityConstants[] = [
   { cropKey: 'soya-bean', ke: 7.748, cw: 3.979, ch: 0.053, cq: 0.000228, source: 'Ellis, Osei-Bonsu & Roberts 1982, Annals of Botany 50' },
   { cropKey: 'chickpea', ke: 9.07, cw: 4.82, ch: 0.045, cq: 0.000324, source: 'Ellis, Osei-Bonsu & Roberts 1982, Annals of Botany 50' },
   { cropKey: 'cowpea', ke: 8.69, cw: 4.715, ch: 0.026, cq: 0.000498, source: 'Ellis, Osei-Bonsu & Roberts 1982, Annals of Botany 50' },
-  { cropKey: 'universal', ke: null, cw: null, ch: 0.0329, cq: 0.000478, source: 'Dickie, Ellis, Kraak, Ryder & Tompsett 1990, Annals of Botany 65' },
+  {
+    cropKey: 'universal',
+    ke: null,
+    cw: null,
+    ch: 0.0329,
+    cq: 0.000478,
+    source: 'Dickie, Ellis, Kraak, Ryder & Tompsett 1990, Annals of Botany 65',
+  },
 ];
 
 export interface LongevityInput {

@@ -17,17 +17,10 @@ export type YearKind = 'harvest' | 'packing' | 'unknown';
  * year is taken as the harvest of the year before; an unknown year as two years before it came.
  * Never later than the day it came.
  */
-export function ageingStart(
-  yearKind: YearKind,
-  year: number | null,
-  receivedOn: Day,
-  hemisphere: 'north' | 'south',
-): Day {
+export function ageingStart(yearKind: YearKind, year: number | null, receivedOn: Day, hemisphere: 'north' | 'south'): Day {
   const ripe = hemisphere === 'north' ? '10-01' : '04-01';
   const start =
-    yearKind === 'unknown' || year === null
-      ? addDays(receivedOn, -730)
-      : dayInYear(yearKind === 'packing' ? year - 1 : year, ripe);
+    yearKind === 'unknown' || year === null ? addDays(receivedOn, -730) : dayInYear(yearKind === 'packing' ? year - 1 : year, ripe);
   return start > receivedOn ? receivedOn : start;
 }
 
@@ -128,13 +121,7 @@ export function estimateLot(facts: LotFacts, today: Day, frost: FrostDates, poin
 }
 
 /** First day after `today` on which the median is below `line`; null when it already is, or not within twelve years. */
-function crossing(
-  reader: PosteriorReader,
-  ages: (days: readonly Day[]) => number[],
-  start: Day,
-  today: Day,
-  line: number,
-): Day | null {
+function crossing(reader: PosteriorReader, ages: (days: readonly Day[]) => number[], start: Day, today: Day, line: number): Day | null {
   const from = dayNumber(today < start ? start : today);
   // P(v >= line) falls through one half exactly where the median falls through the line.
   const below = (n: number): boolean => reader.chanceAtLeast(line, ages([dayFromNumber(n)])[0] as number) < 0.5;

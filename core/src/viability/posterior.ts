@@ -36,13 +36,7 @@ const REACH = 15;
 /** Points further below the highest than this (in logs) are left at -Infinity: nothing can raise them. */
 const NEGLIGIBLE = 40;
 
-function evaluate(
-  prior: Prior,
-  evidence: readonly EvidenceTable[],
-  box: Box,
-  pivotAge: number,
-  size: number,
-): Float64Array {
+function evaluate(prior: Prior, evidence: readonly EvidenceTable[], box: Box, pivotAge: number, size: number): Float64Array {
   const out = new Float64Array(size * size);
   const kStep = (box.kHigh - box.kLow) / (size - 1);
   const sStep = (box.sHigh - box.sLow) / (size - 1);

@@ -15,8 +15,15 @@ const onion = { halfLifeYears: 2, oilClass: 'starchy', freshGermination: 0.9 } a
 describe('longevity with known constants', () => {
   it('follows Ellis & Roberts (1980) for barley at 10 % and 20 C', () => {
     const out = longevity({
-      ke: 9.983, cw: 5.896, ch: 0.04, cq: 0.000428,
-      moisturePercent: 10, temperatureC: 20, initial: 0.99, days: 1000, target: 0.5,
+      ke: 9.983,
+      cw: 5.896,
+      ch: 0.04,
+      cq: 0.000428,
+      moisturePercent: 10,
+      temperatureC: 20,
+      initial: 0.99,
+      days: 1000,
+      target: 0.5,
     });
     // log10 sigma = 9.983 - 5.896 - 0.8 - 0.1712 = 3.1158
     expect(out.sigmaDays).toBeCloseTo(10 ** 3.1158, 6);
@@ -107,7 +114,12 @@ describe('posterior', () => {
     ['nothing known', priorOf(tomato, 'raw', 'donated', null, false), [], 4],
     ['20 of 100 against a packet that says 95 %', priorOf(tomato, 'raw', 'purchased', 0.95, true), [test(2, 100, 20)], 3],
     ['a test of ten', priorOf(onion, 'raw', 'saved', null, true), [test(1.5, 10, 7)], 2],
-    ['two tests and a tray', priorOf(onion, 'raw', 'saved', null, true), [test(1, 25, 21), test(2, 20, 9), { age: 1.5, sown: 24, alive: 14, emergence: 0.85 }], 2.5],
+    [
+      'two tests and a tray',
+      priorOf(onion, 'raw', 'saved', null, true),
+      [test(1, 25, 21), test(2, 20, 9), { age: 1.5, sown: 24, alive: 14, emergence: 0.85 }],
+      2.5,
+    ],
     ['four thousand seeds, old', priorOf(tomato, 'raw', 'purchased', 0.95, true), [test(10, 4000, 2400)], 12],
     ['all of a tray without loss', priorOf(tomato, 'raw', 'saved', null, true), [{ age: 1, sown: 40, alive: 40, emergence: 1 }], 2],
   ];
@@ -154,8 +166,14 @@ describe('posterior', () => {
 
 describe('viability of a lot', () => {
   const lot = {
-    crop: tomato, form: 'raw', acquisition: 'donated', start: '2020-10-01',
-    storage: [{ from: '2020-10-01', temperatureC: 15, rhPercent: 50 }], tests: [], sowings: [], at: ['2020-10-01', '2029-10-01'],
+    crop: tomato,
+    form: 'raw',
+    acquisition: 'donated',
+    start: '2020-10-01',
+    storage: [{ from: '2020-10-01', temperatureC: 15, rhPercent: 50 }],
+    tests: [],
+    sowings: [],
+    at: ['2020-10-01', '2029-10-01'],
   } as const;
 
   it('without evidence follows the prior: the crop halves in its half-life', () => {

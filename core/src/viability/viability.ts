@@ -90,7 +90,12 @@ export function viabilityReader(input: ViabilityInput): PosteriorReader {
     needCount('viability', `${e.path}.alive`, e.alive, 0, e.sown);
     if (e.emergence !== null) needNumber('viability', `${e.path}.emergence`, e.emergence, 1e-9, 1);
   }
-  const ages = ageAt(crop, start, input.storage, seen.map((e) => e.date));
+  const ages = ageAt(
+    crop,
+    start,
+    input.storage,
+    seen.map((e) => e.date),
+  );
   const evidence: Evidence[] = seen.map((e, i) => ({
     age: ages[i] as number,
     sown: e.sown,

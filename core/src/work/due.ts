@@ -20,12 +20,7 @@ const EXTENDED_GAP = 4;
  * The next count of a test: the first count day after the last counted day. After the last one, every four
  * days while seed is out. Null when every seed is marked.
  */
-export function nextCount(
-  warmFrom: Day,
-  countDays: readonly number[],
-  lastCountedOn: Day | null,
-  seedsOut: number,
-): CountsDue | null {
+export function nextCount(warmFrom: Day, countDays: readonly number[], lastCountedOn: Day | null, seedsOut: number): CountsDue | null {
   if (seedsOut <= 0) return null;
   const counted = lastCountedOn === null ? 0 : daysBetween(warmFrom, lastCountedOn);
   const i = countDays.findIndex((d) => d > counted);

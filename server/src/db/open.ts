@@ -15,7 +15,9 @@ export interface Migration {
 
 /** The numbered migrations in order. Throws when numbers are missing or doubled: they are append-only. */
 export function readMigrations(folder: string = MIGRATIONS): readonly Migration[] {
-  const files = readdirSync(folder).filter((f) => f.endsWith('.sql')).sort();
+  const files = readdirSync(folder)
+    .filter((f) => f.endsWith('.sql'))
+    .sort();
   return files.map((file, i) => {
     const number = Number(file.slice(0, 4));
     if (number !== i + 1) throw new Error(`migrations: expected number ${String(i + 1)}, found ${file}`);

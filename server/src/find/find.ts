@@ -43,7 +43,10 @@ function mistype(db: Db, text: string): { readonly message: string; readonly fou
   });
   const first = existing[0];
   if (!first) {
-    return { message: `${text.trim()} is not a code of this library: one character is wrong, and no lot here is near it. Read it again.`, found: [] };
+    return {
+      message: `${text.trim()} is not a code of this library: one character is wrong, and no lot here is near it. Read it again.`,
+      found: [],
+    };
   }
   const { correction: c } = first;
   const message =
@@ -79,9 +82,7 @@ export function find(db: Db, text: string): object {
     pattern,
     pattern.slice(1),
   ).map(lotFound);
-  const crops = findCrops(text, 4).map(
-    (c): Found => ({ kind: 'crop', title: c.name, detail: c.scientific, at: `/lots?crop=${c.key}` }),
-  );
+  const crops = findCrops(text, 4).map((c): Found => ({ kind: 'crop', title: c.name, detail: c.scientific, at: `/lots?crop=${c.key}` }));
   const members = all<{ id: number; name: string; place: string | null }>(
     db,
     `SELECT id, name, place FROM members WHERE folded LIKE ? ESCAPE '\\' ORDER BY folded LIMIT 4`,
@@ -94,7 +95,11 @@ export function find(db: Db, text: string): object {
     pattern,
   ).map((l) => ({ ...lotFound(l), detail: `from ${l.source}` }));
   const found = [...lots, ...crops, ...members, ...sources].slice(0, 14);
-  return { exact: null, message: found.length === 0 ? `Nothing here is called "${text.trim().slice(0, 40)}". Try a part of the name, or the crop.` : null, found };
+  return {
+    exact: null,
+    message: found.length === 0 ? `Nothing here is called "${text.trim().slice(0, 40)}". Try a part of the name, or the crop.` : null,
+    found,
+  };
 }
 
 export function findRoutes(): Route[] {

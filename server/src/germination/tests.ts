@@ -1,4 +1,16 @@
-import { addDays, countForm, closeTestForm, germinationSummary, lendable, markedResult, nextCount, type SeedKind, testForm, testProtocol, wrong } from '@esprel/core';
+import {
+  addDays,
+  countForm,
+  closeTestForm,
+  germinationSummary,
+  lendable,
+  markedResult,
+  nextCount,
+  type SeedKind,
+  testForm,
+  testProtocol,
+  wrong,
+} from '@esprel/core';
 import type * as yup from 'yup';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
@@ -39,10 +51,12 @@ function testRow(db: Db, id: number): TestRow {
 }
 
 function replicatesOf(db: Db, testId: number): (ReplicateRow & { readonly marks: readonly Mark[] })[] {
-  return all<ReplicateRow>(db, 'SELECT id, number, seeds, counted_on FROM replicates WHERE test_id = ? ORDER BY number', testId).map((r) => ({
-    ...r,
-    marks: all<Mark>(db, 'SELECT position, kind, marked_on FROM seed_marks WHERE replicate_id = ? ORDER BY position', r.id),
-  }));
+  return all<ReplicateRow>(db, 'SELECT id, number, seeds, counted_on FROM replicates WHERE test_id = ? ORDER BY number', testId).map(
+    (r) => ({
+      ...r,
+      marks: all<Mark>(db, 'SELECT position, kind, marked_on FROM seed_marks WHERE replicate_id = ? ORDER BY position', r.id),
+    }),
+  );
 }
 
 /** A test as its page shows it: what was laid, what is marked, what it says so far, what comes next. */
@@ -79,7 +93,15 @@ function testSheet(db: Db, id: number): object {
       countedOn: r.counted_on,
       marks: r.marks.map((m) => ({ position: m.position, kind: m.kind, markedOn: m.marked_on })),
     })),
-    summary: germinationSummary(replicates.map((r) => markedResult(r.seeds, r.marks.map((m) => ({ kind: m.kind as SeedKind, markedOn: m.marked_on })), test.warm_from))),
+    summary: germinationSummary(
+      replicates.map((r) =>
+        markedResult(
+          r.seeds,
+          r.marks.map((m) => ({ kind: m.kind as SeedKind, markedOn: m.marked_on })),
+          test.warm_from,
+        ),
+      ),
+    ),
     next: test.closed_on === null ? nextCount(test.warm_from, countDays, lastCounted, out) : null,
     seedsOut: out,
     protocol: testProtocol(crop),
@@ -139,14 +161,19 @@ function saveCount(change: Change, id: number, body: yup.InferType<typeof countF
   // The version of the test guards all its replicates: two people counting one bag see each other.
   change.update('tests', id, {}, body.version);
   change.update('replicates', replicate.id, { counted_on: body.countedOn });
-  change.replaceMarks(replicate.id, marks.map((m) => ({ position: m.position, kind: m.kind, marked_on: m.markedOn })));
+  change.replaceMarks(
+    replicate.id,
+    marks.map((m) => ({ position: m.position, kind: m.kind, marked_on: m.markedOn })),
+  );
   change.touch('test', id);
   change.touch('lot', test.lot_id);
   const before = replicate.marks.filter((m) => m.kind === 'normal').length;
   const now = marks.filter((m) => m.kind === 'normal').length;
   const lot = lotRow(db, test.lot_id);
   const name = `${lot?.code ?? ''}${sizesOf(db, id) > 1 ? `, bag ${String(replicate.number)}` : ''}`;
-  change.describe(`Counted ${name}: ${String(now)} of ${String(replicate.seeds)} sprouted${now > before ? `, ${String(now - before)} new` : ''}`);
+  change.describe(
+    `Counted ${name}: ${String(now)} of ${String(replicate.seeds)} sprouted${now > before ? `, ${String(now - before)} new` : ''}`,
+  );
   return testSheet(db, id);
 }
 
@@ -163,20 +190,36 @@ function closeTest(change: Change, id: number, body: yup.InferType<typeof closeT
   const marks = replicates.flatMap((r) => r.marks);
   const latest = replicates.reduce((a, r) => (r.counted_on !== null && r.counted_on > a ? r.counted_on : a), test.started_on);
   if (body.closedOn < latest) throw wrong('closedOn', `must not be before the last count, ${latest}`);
-  if (replicates.every((r) => r.counted_on === null)) throw wrong('closedOn', 'nothing has been counted yet; count it once, also when nothing came');
+  if (replicates.every((r) => r.counted_on === null))
+    throw wrong('closedOn', 'nothing has been counted yet; count it once, also when nothing came');
   change.update('tests', id, { closed_on: body.closedOn, ...(body.note != null ? { note: body.note } : {}) }, body.version);
   change.touch('test', id);
   change.touch('lot', test.lot_id);
   const sown = replicates.reduce((sum, r) => sum + r.seeds, 0);
   const alive = marks.filter((m) => ['normal', 'hard', 'fresh'].includes(m.kind)).length;
   const lot = lotRow(db, test.lot_id);
-  change.describe(`Closed the test of ${lot?.code ?? ''}: ${String(alive)} of ${String(sown)} alive (it was put at ${medianWords(db, test.lot_id)})`);
+  change.describe(
+    `Closed the test of ${lot?.code ?? ''}: ${String(alive)} of ${String(sown)} alive (it was put at ${medianWords(db, test.lot_id)})`,
+  );
   return testSheet(db, id);
 }
 
 /** Open tests by the day of their next count, closed ones by the day they were closed. */
 export function listTests(db: Db, state: 'open' | 'closed'): object[] {
-  const rows = all<TestRow & { code: string; variety: string; crop: string; seeds: number; marked: number; normal: number; alive: number; last: string | null; missing: number; bags: number }>(
+  const rows = all<
+    TestRow & {
+      code: string;
+      variety: string;
+      crop: string;
+      seeds: number;
+      marked: number;
+      normal: number;
+      alive: number;
+      last: string | null;
+      missing: number;
+      bags: number;
+    }
+  >(
     db,
     `SELECT t.*, l.code, v.name AS variety, c.name AS crop,
        (SELECT sum(seeds) FROM replicates WHERE test_id = t.id) AS seeds,
@@ -219,7 +262,11 @@ export function testRoutes(): Route[] {
     read('/tests', ({ db }, { query }) => ({ tests: listTests(db, queryOneOf(query, 'state', ['open', 'closed'] as const) ?? 'open') })),
     read('/tests/:id', ({ db }, { params }) => testSheet(db, pathId(params.id, 'id'))),
     changes('post', '/tests', 'start test', testForm, (change, { body }) => startTest(change, body)),
-    changes('post', '/tests/:id/counts', 'count', countForm, (change, { params, body }) => saveCount(change, pathId(params.id, 'id'), body)),
-    changes('post', '/tests/:id/close', 'close test', closeTestForm, (change, { params, body }) => closeTest(change, pathId(params.id, 'id'), body)),
+    changes('post', '/tests/:id/counts', 'count', countForm, (change, { params, body }) =>
+      saveCount(change, pathId(params.id, 'id'), body),
+    ),
+    changes('post', '/tests/:id/close', 'close test', closeTestForm, (change, { params, body }) =>
+      closeTest(change, pathId(params.id, 'id'), body),
+    ),
   ];
 }

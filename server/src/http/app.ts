@@ -93,17 +93,20 @@ function limited(limit: number): RequestHandler {
   });
 }
 
+function hostOf(origin: string): string | null {
+  try {
+    return new URL(origin).host;
+  } catch {
+    return null;
+  }
+}
+
 /** A page of another site must not write here through somebody's browser. */
 const sameOrigin: RequestHandler = (request, _response, next) => {
   const { origin } = request.headers;
   if (request.method !== 'GET' && origin !== undefined && request.headers.host !== undefined) {
-    let host: string | null = null;
-    try {
-      host = new URL(origin).host;
-    } catch {
-      host = null;
-    }
-    if (host !== request.headers.host) throw new Problem('not-allowed-host', `Requests from ${origin.slice(0, 100)} are not taken.`);
+    if (hostOf(origin) !== request.headers.host)
+      throw new Problem('not-allowed-host', `Requests from ${origin.slice(0, 100)} are not taken.`);
   }
   next();
 };

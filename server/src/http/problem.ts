@@ -21,12 +21,7 @@ export class Problem extends Error {
   readonly errors: readonly FieldError[];
   readonly more: Readonly<Record<string, unknown>>;
 
-  constructor(
-    code: ProblemCode,
-    detail: string,
-    errors: readonly FieldError[] = [],
-    more: Readonly<Record<string, unknown>> = {},
-  ) {
+  constructor(code: ProblemCode, detail: string, errors: readonly FieldError[] = [], more: Readonly<Record<string, unknown>> = {}) {
     super(detail);
     this.name = 'Problem';
     this.code = code;

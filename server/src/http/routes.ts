@@ -19,7 +19,9 @@ import type { Route } from './route.ts';
 export function routes(options: Pick<AppOptions, 'db' | 'demo'>, refreshAll: () => void): Route[] {
   const { db } = options;
   const lotsOfCrop = (cropKey: string): number[] =>
-    all<{ id: number }>(db, 'SELECT l.id FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE v.crop_key = ?', cropKey).map((r) => r.id);
+    all<{ id: number }>(db, 'SELECT l.id FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE v.crop_key = ?', cropKey).map(
+      (r) => r.id,
+    );
   return [
     ...todayRoutes(options.demo ?? false),
     ...settingsRoutes(refreshAll),

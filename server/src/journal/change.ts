@@ -88,11 +88,7 @@ export class Change {
   insert(table: JournaledTable, row: Row): number {
     const columns = Object.keys(row);
     const marks = columns.map(() => '?').join(', ');
-    const result = run(
-      this.db,
-      `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${marks})`,
-      ...columns.map((c) => row[c] ?? null),
-    );
+    const result = run(this.db, `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${marks})`, ...columns.map((c) => row[c] ?? null));
     const key = table === 'settings' ? (row.key as string) : Number(result.lastInsertRowid);
     this.record(table, key, null, this.image(table, key));
     return Number(result.lastInsertRowid);
@@ -114,12 +110,7 @@ export class Change {
     const columns = Object.keys(patch);
     const sets = columns.map((c) => `${c} = ?`);
     if (versioned) sets.push('version = version + 1');
-    run(
-      this.db,
-      `UPDATE ${table} SET ${sets.join(', ')} WHERE ${keyColumn(table)} = ?`,
-      ...columns.map((c) => patch[c] ?? null),
-      key,
-    );
+    run(this.db, `UPDATE ${table} SET ${sets.join(', ')} WHERE ${keyColumn(table)} = ?`, ...columns.map((c) => patch[c] ?? null), key);
     this.record(table, key, before, this.image(table, key));
   }
 

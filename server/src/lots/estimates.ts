@@ -1,5 +1,5 @@
 import {
-  BREEDINGS,
+  type Breeding,
   estimateLot,
   FATE_FACTS,
   type Fate,
@@ -35,7 +35,7 @@ export interface LotRow {
   readonly note: string | null;
   readonly version: number;
   readonly crop_key: string;
-  readonly breeding: (typeof BREEDINGS)[number];
+  readonly breeding: Breeding;
 }
 
 /** One dot on a ribbon: what was counted, and whether it counts. */
@@ -57,11 +57,7 @@ export interface StoredEstimate extends LotEstimate {
 }
 
 export function lotRow(db: Db, id: number): LotRow | undefined {
-  return one<LotRow>(
-    db,
-    'SELECT l.*, v.crop_key, v.breeding FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE l.id = ?',
-    id,
-  );
+  return one<LotRow>(db, 'SELECT l.*, v.crop_key, v.breeding FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE l.id = ?', id);
 }
 
 /** Every test and sowing of a lot, with the reason why it counts as evidence or does not. */
@@ -123,9 +119,7 @@ export function lotFacts(db: Db, lot: LotRow, dots: readonly EvidenceDot[], defa
       lot.id,
     ),
     tests: used.filter((d) => d.kind === 'test').map((d) => ({ date: d.date, sown: d.sown, alive: d.alive })),
-    sowings: used
-      .filter((d) => d.kind === 'sowing')
-      .map((d) => ({ date: d.date, sown: d.sown, emerged: d.alive, emergence: d.emergence })),
+    sowings: used.filter((d) => d.kind === 'sowing').map((d) => ({ date: d.date, sown: d.sown, emerged: d.alive, emergence: d.emergence })),
     threshold: crop.lendingThreshold ?? defaultThreshold,
   };
 }
@@ -267,7 +261,11 @@ export async function refreshStale(db: Db, today: string, everything = false): P
     if (!db.open) return count;
     db.transaction(() => {
       const lots = all<{ id: number }>(db, 'SELECT id FROM lots WHERE variety_id = ?', id);
-      refreshLots(db, lots.map((l) => l.id), today);
+      refreshLots(
+        db,
+        lots.map((l) => l.id),
+        today,
+      );
       count += lots.length;
     }).immediate();
     await new Promise((resolve) => setImmediate(resolve));

@@ -27,10 +27,17 @@ export function sourceId(change: Change, name: string): number {
 }
 
 /** The variety of an intake: the one chosen, one known by this name or a synonym, or a new one. */
-function varietyOf(change: Change, body: Intake): { readonly id: number; readonly name: string; readonly crop_key: string; readonly breeding: string } {
+function varietyOf(
+  change: Change,
+  body: Intake,
+): { readonly id: number; readonly name: string; readonly crop_key: string; readonly breeding: string } {
   const { db } = change;
   const byId = (id: number) =>
-    one<{ id: number; name: string; crop_key: string; breeding: string }>(db, 'SELECT id, name, crop_key, breeding FROM varieties WHERE id = ?', id);
+    one<{ id: number; name: string; crop_key: string; breeding: string }>(
+      db,
+      'SELECT id, name, crop_key, breeding FROM varieties WHERE id = ?',
+      id,
+    );
   if (body.varietyId != null) {
     const found = byId(body.varietyId);
     if (!found) throw wrong('varietyId', 'is not in the register; choose again');
@@ -50,9 +57,7 @@ function varietyOf(change: Change, body: Intake): { readonly id: number; readonl
     body.cropKey,
     folded,
   );
-  const id =
-    known?.id ??
-    change.insert('varieties', { crop_key: body.cropKey, name, folded, breeding: body.breeding ?? 'unknown' });
+  const id = known?.id ?? change.insert('varieties', { crop_key: body.cropKey, name, folded, breeding: body.breeding ?? 'unknown' });
   return byId(id) as NonNullable<ReturnType<typeof byId>>;
 }
 
@@ -60,13 +65,16 @@ function varietyOf(change: Change, body: Intake): { readonly id: number; readonl
 function checkIntake(change: Change, body: Intake): void {
   if (body.receivedOn > change.today) throw wrong('receivedOn', `must not be after today, ${change.today}`);
   if (body.receivedOn < '1900-01-01') throw wrong('receivedOn', 'is too long ago; check the year');
-  if (body.yearKind === 'unknown' && body.year != null) throw wrong('year', 'leave it out when the year is not known, or say which year it is');
+  if (body.yearKind === 'unknown' && body.year != null)
+    throw wrong('year', 'leave it out when the year is not known, or say which year it is');
   if (body.yearKind !== 'unknown' && body.year == null) throw wrong('year', 'is needed; or say that the year is not known');
   // A packet is often "packed for" the season to come.
   const latest = yearOf(body.receivedOn) + (body.yearKind === 'packing' ? 1 : 0);
   if (body.year != null && body.year > latest) throw wrong('year', `must not be after ${String(latest)}, when it came`);
-  if (body.floor != null && body.floor > body.seeds) throw wrong('floor', `must not be more than the ${String(body.seeds)} seeds there are`);
-  if (body.placeId != null && !one(change.db, 'SELECT 1 FROM places WHERE id = ?', body.placeId)) throw wrong('placeId', 'is not a place here; choose again');
+  if (body.floor != null && body.floor > body.seeds)
+    throw wrong('floor', `must not be more than the ${String(body.seeds)} seeds there are`);
+  if (body.placeId != null && !one(change.db, 'SELECT 1 FROM places WHERE id = ?', body.placeId))
+    throw wrong('placeId', 'is not a place here; choose again');
 }
 
 export interface NewLot {

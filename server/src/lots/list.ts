@@ -117,6 +117,16 @@ export function lotsByCode(db: Db, codes: readonly string[]): unknown[] {
   );
   return rows.map((row) => {
     const crop = libraryCrop(db, row.cropKey as string);
-    return { ...sent(row), sowing: { depthMm: crop.sowDepthMm, light: crop.lightNeed, spacingCm: crop.spacingCm, emergeMinD: crop.emergeMinD, emergeMaxD: crop.emergeMaxD }, cautions: cautionWords(crop.cautions, row.form as SeedForm) };
+    return {
+      ...sent(row),
+      sowing: {
+        depthMm: crop.sowDepthMm,
+        light: crop.lightNeed,
+        spacingCm: crop.spacingCm,
+        emergeMinD: crop.emergeMinD,
+        emergeMaxD: crop.emergeMaxD,
+      },
+      cautions: cautionWords(crop.cautions, row.form as SeedForm),
+    };
   });
 }

@@ -53,7 +53,10 @@ function lend(change: Change, body: yup.InferType<typeof loanForm>): object {
     );
   }
   if ((body.promise === 'amount') !== (body.promisedSeeds != null)) {
-    throw wrong('promisedSeeds', body.promise === 'amount' ? 'say how many seeds are promised' : 'leave it out unless an amount is promised');
+    throw wrong(
+      'promisedSeeds',
+      body.promise === 'amount' ? 'say how many seeds are promised' : 'leave it out unless an amount is promised',
+    );
   }
   if ((body.promise === 'nothing') !== (body.dueOn == null)) {
     throw wrong('dueOn', body.promise === 'nothing' ? 'leave it out when nothing is promised' : 'say by when it is promised');
@@ -82,11 +85,7 @@ function lend(change: Change, body: yup.InferType<typeof loanForm>): object {
 }
 
 function memberSheet(db: Db, id: number): object {
-  const member = one(
-    db,
-    'SELECT id, name, place, contact, note, joined_on AS joinedOn, version FROM members WHERE id = ?',
-    id,
-  );
+  const member = one(db, 'SELECT id, name, place, contact, note, joined_on AS joinedOn, version FROM members WHERE id = ?', id);
   if (!member) throw notFound('That member');
   return {
     member,

@@ -16,7 +16,8 @@ export function placeRoutes(): Route[] {
       ),
     })),
     changes('post', '/places', 'place', placeForm, (change, { body }) => {
-      if (one(change.db, 'SELECT 1 FROM places WHERE name = ?', body.name.trim())) throw wrong('name', 'there is a place of this name already');
+      if (one(change.db, 'SELECT 1 FROM places WHERE name = ?', body.name.trim()))
+        throw wrong('name', 'there is a place of this name already');
       const id = change.insert('places', {
         name: body.name.trim(),
         temperature_c: body.temperatureC,

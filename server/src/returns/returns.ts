@@ -70,10 +70,16 @@ function bringBack(change: Change, body: yup.InferType<typeof returnForm>): obje
   change.touch('member', loan.member_id);
   const few = body.plants != null && body.plants < crop.seedPlantsMin;
   const warnings = [
-    ...(few ? [`Only ${String(body.plants)} parents; ${crop.name} wants ${String(crop.seedPlantsMin)} or more. The line narrows: mix with other lots when it is renewed.`] : []),
+    ...(few
+      ? [
+          `Only ${String(body.plants)} parents; ${crop.name} wants ${String(crop.seedPlantsMin)} or more. The line narrows: mix with other lots when it is renewed.`,
+        ]
+      : []),
     ...(parent.breeding === 'hybrid-f1' ? ['The parent is a hybrid: this seed will not come true.'] : []),
     ...(crop.trueToType === 'rarely' ? [`${crop.name} hardly ever comes true from seed.`] : []),
-    ...(body.isolated !== 'yes' && crop.outcrossRate >= 0.1 ? [`${crop.name} crosses with its neighbours; the name is marked as likely, not sure.`] : []),
+    ...(body.isolated !== 'yes' && crop.outcrossRate >= 0.1
+      ? [`${crop.name} crosses with its neighbours; the name is marked as likely, not sure.`]
+      : []),
   ];
   change.describe(`${member} brought back ${String(body.seeds)} seeds of ${lotNames(db, parent.id).variety}: ${lot.code}, in quarantine`);
   return { id, lotCode: lot.code, generation: parent.generation + 1, warnings };
@@ -89,7 +95,8 @@ function release(change: Change, id: number, body: yup.InferType<typeof releaseF
   if (!body.dried) throw wrong('dried', 'let it dry first: a seed should break or shatter, not bend');
   if (!body.clean) throw wrong('clean', 'clean it first, and look for beetles, holes and mould');
   if (!body.named) throw wrong('named', 'put the label on the envelope first');
-  if (body.floor != null && body.floor > lot.balance) throw wrong('floor', `must not be more than the ${String(lot.balance)} seeds there are`);
+  if (body.floor != null && body.floor > lot.balance)
+    throw wrong('floor', `must not be more than the ${String(lot.balance)} seeds there are`);
   if (body.placeId != null) {
     if (!one(db, 'SELECT 1 FROM places WHERE id = ?', body.placeId)) throw wrong('placeId', 'is not a place here; choose again');
     change.insert('storage_periods', { lot_id: lot.id, place_id: body.placeId, from_day: today });
@@ -126,6 +133,8 @@ export function returnRoutes(): Route[] {
   return [
     read('/returns', ({ db }) => ({ returns: waitingReturns(db) })),
     changes('post', '/returns', 'return', returnForm, (change, { body }) => bringBack(change, body)),
-    changes('post', '/returns/:id/release', 'release', releaseForm, (change, { params, body }) => release(change, pathId(params.id, 'id'), body)),
+    changes('post', '/returns/:id/release', 'release', releaseForm, (change, { params, body }) =>
+      release(change, pathId(params.id, 'id'), body),
+    ),
   ];
 }

@@ -1,4 +1,14 @@
-import { emergenceForm, FATE_FACTS, fateForm, nextLook, seedsPerCell, SOWING_METHOD_FACTS, SOWING_METHODS, sowingForm, wrong } from '@esprel/core';
+import {
+  emergenceForm,
+  FATE_FACTS,
+  fateForm,
+  nextLook,
+  seedsPerCell,
+  SOWING_METHOD_FACTS,
+  SOWING_METHODS,
+  sowingForm,
+  wrong,
+} from '@esprel/core';
 import type * as yup from 'yup';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
@@ -80,7 +90,10 @@ function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
   const earliest = loan ? loan.lent_on : lot.received_on;
   if (body.sownOn < earliest) throw wrong('sownOn', `must not be before ${earliest}, when the seed ${loan ? 'was lent' : 'came'}`);
   if (body.seeds > body.cells * body.seedsPerCell) {
-    throw wrong('seeds', `${String(body.cells)} cells of ${String(body.seedsPerCell)} take ${String(body.cells * body.seedsPerCell)} at most`);
+    throw wrong(
+      'seeds',
+      `${String(body.cells)} cells of ${String(body.seedsPerCell)} take ${String(body.cells * body.seedsPerCell)} at most`,
+    );
   }
   if (loan) {
     const left = leftOfLoan(db, loan.id, loan.seeds);
@@ -147,9 +160,7 @@ function setFate(change: Change, id: number, body: yup.InferType<typeof fateForm
   change.update('sowings', id, { fate: body.fate, fate_on: body.fateOn, ...(body.note != null ? { note: body.note } : {}) }, body.version);
   touchSowing(change, sowing);
   const lot = lotRow(db, sowing.lot_id);
-  change.describe(
-    `The sowing of ${lot?.code ?? ''}: ${facts.words}${facts.speaksOfSeed ? '' : '; says nothing about the seed'}`,
-  );
+  change.describe(`The sowing of ${lot?.code ?? ''}: ${facts.words}${facts.speaksOfSeed ? '' : '; says nothing about the seed'}`);
   return sowingSheet(db, id);
 }
 
@@ -243,7 +254,9 @@ export function sowingRoutes(): Route[] {
     read('/sowings/:id', ({ db }, { params }) => sowingSheet(db, pathId(params.id, 'id'))),
     read('/lots/:code/sowing-advice', ({ db }, { params, query }) => advice(db, lotByCode(db, params.code ?? ''), query)),
     changes('post', '/sowings', 'sow', sowingForm, (change, { body }) => sow(change, body)),
-    changes('post', '/sowings/:id/counts', 'count sowing', emergenceForm, (change, { params, body }) => countUp(change, pathId(params.id, 'id'), body)),
+    changes('post', '/sowings/:id/counts', 'count sowing', emergenceForm, (change, { params, body }) =>
+      countUp(change, pathId(params.id, 'id'), body),
+    ),
     changes('post', '/sowings/:id/fate', 'fate', fateForm, (change, { params, body }) => setFate(change, pathId(params.id, 'id'), body)),
   ];
 }

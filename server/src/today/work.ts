@@ -29,7 +29,13 @@ interface TestListed {
   readonly bags: number;
   readonly marked: number;
   readonly normal: number;
-  readonly next: { readonly due: string; readonly number: number; readonly of: number; readonly testDay: number; readonly extended: boolean } | null;
+  readonly next: {
+    readonly due: string;
+    readonly number: number;
+    readonly of: number;
+    readonly testDay: number;
+    readonly extended: boolean;
+  } | null;
 }
 
 const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
@@ -59,7 +65,14 @@ function testWork(test: TestListed, today: string): WorkItem[] {
       minutes: 3 + 2 * test.bags,
     });
   } else {
-    items.push({ ...base, kind: 'count', due: today, title: `Close the test of ${test.variety}`, detail: `${test.crop}, every seed is marked`, minutes: 2 });
+    items.push({
+      ...base,
+      kind: 'count',
+      due: today,
+      title: `Close the test of ${test.variety}`,
+      detail: `${test.crop}, every seed is marked`,
+      minutes: 2,
+    });
   }
   return items;
 }
@@ -97,7 +110,16 @@ export function allWork(db: Db, today: string): WorkItem[] {
 }
 
 function promises(db: Db): WorkItem[] {
-  const rows = all<{ dueOn: string; member: string; memberId: number; variety: string; crop: string; code: string; promise: string; promisedSeeds: number | null }>(
+  const rows = all<{
+    dueOn: string;
+    member: string;
+    memberId: number;
+    variety: string;
+    crop: string;
+    code: string;
+    promise: string;
+    promisedSeeds: number | null;
+  }>(
     db,
     `SELECT o.due_on AS dueOn, o.promise, o.promised_seeds AS promisedSeeds, m.name AS member, m.id AS memberId, v.name AS variety, c.name AS crop, l.code
      FROM loans o JOIN members m ON m.id = o.member_id JOIN lots l ON l.id = o.lot_id JOIN varieties v ON v.id = l.variety_id

@@ -35,7 +35,7 @@ const place = computed(() => String(route.meta.place ?? ''));
       <div v-if="session.session" class="date">
         <strong>{{ format.longDay(session.session.today) }}</strong>
         <span>
-          <em v-if="session.session.demo" class="demo">demo, fixed date</em>
+          <em v-if="session.session.demo" class="demo">demo date</em>
           {{ session.session.season }}
         </span>
       </div>
@@ -94,6 +94,7 @@ const place = computed(() => String(route.meta.place ?? ''));
   text-align: right;
   display: grid;
   line-height: 1.3;
+  white-space: nowrap;
 }
 .date strong {
   font-weight: 600;

@@ -51,7 +51,14 @@ async function add(): Promise<void> {
     </button>
     <div v-if="open" class="people">
       <p class="quiet small">Who is at the desk? Every step is written down with a name.</p>
-      <button v-for="p in session.session?.people ?? []" :key="p.id" type="button" class="choice" :aria-pressed="p.id === session.personId" @click="sit(p.id)">
+      <button
+        v-for="p in session.session?.people ?? []"
+        :key="p.id"
+        type="button"
+        class="choice"
+        :aria-pressed="p.id === session.personId"
+        @click="sit(p.id)"
+      >
         {{ p.name }}
       </button>
       <form class="add" novalidate @submit.prevent="add">
@@ -81,6 +88,7 @@ async function add(): Promise<void> {
   min-height: 40px;
   line-height: 1.25;
   padding: 0 4px;
+  white-space: nowrap;
 }
 .who strong {
   font-weight: 600;

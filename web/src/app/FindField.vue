@@ -96,7 +96,9 @@ defineExpose({ open });
 <template>
   <div class="find" @focusout="leave">
     <svg class="glyph" viewBox="0 0 20 20" width="18" height="18" aria-hidden="true" fill="none" stroke="currentColor" stroke-width="1.600">
-      <path d="M2 6V3.500A1.500 1.500 0 0 1 3.500 2H6M14 2h2.500A1.500 1.500 0 0 1 18 3.500V6M18 14v2.500a1.500 1.500 0 0 1-1.500 1.500H14M6 18H3.500A1.500 1.500 0 0 1 2 16.500V14M6 7v6M9 7v6M11.500 7v6M14 7v6" />
+      <path
+        d="M2 6V3.500A1.500 1.500 0 0 1 3.500 2H6M14 2h2.500A1.500 1.500 0 0 1 18 3.500V6M18 14v2.500a1.500 1.500 0 0 1-1.500 1.500H14M6 18H3.500A1.500 1.500 0 0 1 2 16.500V14M6 7v6M9 7v6M11.500 7v6M14 7v6"
+      />
     </svg>
     <input
       ref="field"

@@ -9,7 +9,9 @@ import { KEYS } from './keys.ts';
     <table class="plain-table">
       <tbody>
         <tr v-for="k in KEYS" :key="k.key">
-          <th scope="row"><kbd>{{ k.key }}</kbd></th>
+          <th scope="row">
+            <kbd>{{ k.key }}</kbd>
+          </th>
           <td>{{ k.does }}</td>
         </tr>
       </tbody>
@@ -17,10 +19,22 @@ import { KEYS } from './keys.ts';
     <h2>On the seed sheet</h2>
     <table class="plain-table">
       <tbody>
-        <tr><th scope="row"><kbd>arrows</kbd></th><td>move from seed to seed</td></tr>
-        <tr><th scope="row"><kbd>Space</kbd></th><td>mark the seed with the chosen stamp, or take its mark off</td></tr>
-        <tr><th scope="row"><kbd>S A H F M E</kbd></th><td>mark it sprouted, abnormal, hard, fresh, mouldy or dead, empty</td></tr>
-        <tr><th scope="row"><kbd>0 to 9</kbd></th><td>type how many in all instead</td></tr>
+        <tr>
+          <th scope="row"><kbd>arrows</kbd></th>
+          <td>move from seed to seed</td>
+        </tr>
+        <tr>
+          <th scope="row"><kbd>Space</kbd></th>
+          <td>mark the seed with the chosen stamp, or take its mark off</td>
+        </tr>
+        <tr>
+          <th scope="row"><kbd>S A H F M E</kbd></th>
+          <td>mark it sprouted, abnormal, hard, fresh, mouldy or dead, empty</td>
+        </tr>
+        <tr>
+          <th scope="row"><kbd>0 to 9</kbd></th>
+          <td>type how many in all instead</td>
+        </tr>
       </tbody>
     </table>
   </section>

@@ -6,7 +6,9 @@ defineProps<{ opened: boolean; label: string }>();
 <template>
   <div class="two" :class="{ opened }">
     <section class="left scrolls" :aria-label="label" tabindex="-1"><slot /></section>
-    <section class="right" aria-label="The opened sheet"><slot name="sheet"><RouterView /></slot></section>
+    <section class="right" aria-label="The opened sheet">
+      <slot name="sheet"><RouterView /></slot>
+    </section>
   </div>
 </template>
 

@@ -1,17 +1,24 @@
 <script setup lang="ts">
+import { computed } from 'vue';
 import { PLACES } from './router.ts';
 import { useSession } from './session.ts';
 
 defineProps<{ place: string }>();
 const session = useSession();
 
-function countOf(name: string): { readonly n: number; readonly words: string; readonly late: boolean } | null {
-  const s = session.session;
-  if (!s) return null;
-  if (name === 'today' && s.due > 0) return { n: s.due, words: 'due', late: s.late > 0 };
-  if (name === 'tests' && s.openTests > 0) return { n: s.openTests, words: 'open', late: false };
-  return null;
+interface Count {
+  readonly n: number;
+  readonly words: string;
+  readonly late: boolean;
 }
+const counts = computed<Readonly<Record<string, Count | undefined>>>(() => {
+  const s = session.session;
+  if (!s) return {};
+  return {
+    today: s.due > 0 ? { n: s.due, words: 'due', late: s.late > 0 } : undefined,
+    tests: s.openTests > 0 ? { n: s.openTests, words: 'open', late: false } : undefined,
+  };
+});
 </script>
 
 <template>
@@ -26,9 +33,9 @@ function countOf(name: string): { readonly n: number; readonly words: string; re
       :aria-keyshortcuts="p.key"
     >
       {{ p.label }}
-      <template v-for="c in [countOf(p.name)]" :key="p.name">
-        <span v-if="c" class="count" :class="{ late: c.late }">{{ c.n }}<span class="unseen"> {{ c.words }}</span></span>
-      </template>
+      <span v-if="counts[p.name]" class="count" :class="{ late: counts[p.name]?.late }"
+        >{{ counts[p.name]?.n }}<span class="unseen"> {{ counts[p.name]?.words }}</span></span
+      >
     </RouterLink>
   </nav>
 </template>

@@ -17,7 +17,11 @@ const labelsTo = computed(() => `/labels?codes=${table.codes.join(',')}`);
     <template v-else>
       <ul class="plain lots">
         <li v-for="lot in table.lots" :key="lot.code" class="arrives">
-          <RouterLink :to="`/lots/${lot.code}`" class="card" :style="{ '--edge': verdictLook(lot.state === 'quarantine' ? 'quarantine' : lot.verdict).colour }">
+          <RouterLink
+            :to="`/lots/${lot.code}`"
+            class="card"
+            :style="{ '--edge': verdictLook(lot.state === 'quarantine' ? 'quarantine' : lot.verdict).colour }"
+          >
             <span class="code">{{ lot.code }}</span>
             <strong>{{ lot.variety }}</strong>
           </RouterLink>

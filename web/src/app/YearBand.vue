@@ -17,14 +17,20 @@ const box = ref<HTMLElement | null>(null);
 const { width } = useElementSize(box);
 const { data } = useFetched<BandData>(() => '/band', [() => session.today]);
 
-const layout = computed(() => (data.value && session.today !== '' ? bandLayout(data.value, session.today, Math.max(320, width.value), HEIGHT) : null));
+const layout = computed(() =>
+  data.value && session.today !== '' ? bandLayout(data.value, session.today, Math.max(320, width.value), HEIGHT) : null,
+);
 const firstMonday = computed(() => (data.value ? mondayOf(data.value.from) : ''));
 const thisWeek = computed(() => (data.value ? Math.floor(daysBetween(firstMonday.value, session.today) / 7) : 0));
 const chosen = computed(() => {
   const week = route.query.week;
   return data.value && typeof week === 'string' ? Math.round(daysBetween(firstMonday.value, week) / 7) : null;
 });
-const chosenX = computed(() => (data.value && layout.value && chosen.value !== null ? (daysBetween(data.value.from, addDays(firstMonday.value, 7 * chosen.value)) / 7) * layout.value.weekWidth : 0));
+const chosenX = computed(() =>
+  data.value && layout.value && chosen.value !== null
+    ? (daysBetween(data.value.from, addDays(firstMonday.value, 7 * chosen.value)) / 7) * layout.value.weekWidth
+    : 0,
+);
 
 function choose(event: Event): void {
   const n = Number((event.target as HTMLInputElement).value);

@@ -7,7 +7,13 @@ export class ApiProblem extends Error {
   readonly errors: readonly FieldError[];
   readonly more: Readonly<Record<string, unknown>>;
 
-  constructor(status: number, code: string, message: string, errors: readonly FieldError[] = [], more: Readonly<Record<string, unknown>> = {}) {
+  constructor(
+    status: number,
+    code: string,
+    message: string,
+    errors: readonly FieldError[] = [],
+    more: Readonly<Record<string, unknown>> = {},
+  ) {
     super(message);
     this.name = 'ApiProblem';
     this.status = status;

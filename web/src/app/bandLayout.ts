@@ -42,10 +42,13 @@ export function bandLayout(data: BandData, today: Day, width: number, height: nu
   const days = Math.max(1, daysBetween(data.from, data.to));
   const x = scaleLinear([0, days], [0, width]);
   const at = (day: Day): number => x(daysBetween(data.from, day));
+  // Where a month has no room for its name, its first letter has to do.
+  const narrow = width / (days / 30.4) < 56;
   const months: { x: number; label: string }[] = [];
   for (let day = data.from; day < data.to; day = addDays(`${day.slice(0, 7)}-28`, 5).slice(0, 7) + '-01') {
     const month = Number(day.slice(5, 7)) - 1;
-    months.push({ x: at(day), label: month === 0 ? `${MONTHS[0]} ${String(yearOf(day))}` : (MONTHS[month] ?? '') });
+    const name = MONTHS[month] ?? '';
+    months.push({ x: at(day), label: narrow ? name.slice(0, 1) : month === 0 ? `${name} ${String(yearOf(day))}` : name });
   }
   const shape = area<{ day: Day; risk: number }>()
     .x((d) => at(d.day))

@@ -41,7 +41,12 @@ export const router = createRouter({
       component: () => import('../germination/TestsView.vue'),
       meta: { place: 'tests', title: 'Tests' },
     },
-    { path: '/tests/:id(\\d+)', component: () => import('../germination/TestCountView.vue'), props: true, meta: { place: 'tests', title: 'Count' } },
+    {
+      path: '/tests/:id(\\d+)',
+      component: () => import('../germination/TestCountView.vue'),
+      props: true,
+      meta: { place: 'tests', title: 'Count' },
+    },
     {
       path: '/sowing',
       component: () => import('../sowing/SowingView.vue'),
@@ -59,7 +64,12 @@ export const router = createRouter({
         { path: '', component: () => import('../members/MembersNothingOpen.vue') },
         { path: 'new', component: () => import('../members/MemberForm.vue'), meta: { title: 'New member' } },
         { path: ':id(\\d+)', component: () => import('../members/MemberSheet.vue'), props: true },
-        { path: ':id(\\d+)/return/:loan(\\d+)', component: () => import('../returns/ReturnForm.vue'), props: true, meta: { title: 'Seed came back' } },
+        {
+          path: ':id(\\d+)/return/:loan(\\d+)',
+          component: () => import('../returns/ReturnForm.vue'),
+          props: true,
+          meta: { title: 'Seed came back' },
+        },
       ],
     },
     {
@@ -79,7 +89,7 @@ export const router = createRouter({
         { path: '', redirect: '/library/settings' },
         { path: 'settings', component: () => import('../library/SettingsForm.vue'), meta: { title: 'Settings' } },
         { path: 'places', component: () => import('../library/PlacesPage.vue'), meta: { title: 'Places' } },
-        { path: 'crops/:key?', component: () => import('../library/CropsPage.vue'), props: true, meta: { title: 'Crops' } },
+        { path: 'crops/:crop?', component: () => import('../library/CropsPage.vue'), props: true, meta: { title: 'Crops' } },
         { path: 'history', component: () => import('../library/HistoryPage.vue'), meta: { title: 'History' } },
       ],
     },

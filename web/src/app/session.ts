@@ -20,7 +20,9 @@ export interface Session {
 export const useSession = defineStore('session', () => {
   const session = ref<Session | null>(null);
   const unreached = ref(false);
-  const personId = useLocalStorage<number | null>('esprel.person', null, { serializer: { read: (v) => (v === '' ? null : Number(v)), write: (v) => String(v ?? '') } });
+  const personId = useLocalStorage<number | null>('esprel.person', null, {
+    serializer: { read: (v) => (v === '' ? null : Number(v)), write: (v) => String(v ?? '') },
+  });
   const person = computed(() => session.value?.people.find((p) => p.id === personId.value) ?? null);
 
   async function load(): Promise<void> {

@@ -47,5 +47,13 @@ export const useTable = defineStore('table', () => {
     else pullOut(code);
   }
 
-  return { codes, lots, pullOut, putBack, toggle, has: (code: string) => codes.value.includes(code), count: computed(() => codes.value.length) };
+  return {
+    codes,
+    lots,
+    pullOut,
+    putBack,
+    toggle,
+    has: (code: string) => codes.value.includes(code),
+    count: computed(() => codes.value.length),
+  };
 });

@@ -73,7 +73,14 @@ export const preset = definePreset(
     },
     components: {
       button: {
-        root: { borderRadius: '3px', paddingX: '0.85rem', paddingY: '0.5rem', gap: '0.6rem', label: { fontWeight: '600' }, focusRing: { width: '3px', offset: '1px' } },
+        root: {
+          borderRadius: '3px',
+          paddingX: '0.85rem',
+          paddingY: '0.5rem',
+          gap: '0.6rem',
+          label: { fontWeight: '600' },
+          focusRing: { width: '3px', offset: '1px' },
+        },
         colorScheme: {
           light: {
             root: {

@@ -8,7 +8,10 @@ import { PLACES } from './router.ts';
 import { useTable } from './table.ts';
 
 function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.matches('input:not([type=range]):not([type=checkbox]):not([type=radio]), textarea, select') || target.isContentEditable);
+  return (
+    target instanceof HTMLElement &&
+    (target.matches('input:not([type=range]):not([type=checkbox]):not([type=radio]), textarea, select') || target.isContentEditable)
+  );
 }
 
 /**
@@ -62,36 +65,41 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
     }
   }
 
-  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const typing = isTyping(event.target);
-    if (scan.length === 0 || event.timeStamp - lastAt > BURST_GAP_MS) {
-      const element = event.target as HTMLInputElement;
-      field = typing && !(element instanceof HTMLSelectElement) ? { element, before: element.value } : null;
-    }
-    lastAt = event.timeStamp;
-    const found = scan.push({ key: event.key, at: event.timeStamp });
-    if (waiting !== null) clearTimeout(waiting);
-    waiting = null;
-    if (found) {
-      event.preventDefault();
-      event.stopPropagation();
-      // What the scanner typed into a field is taken out of it again.
-      if (field) {
-        field.element.value = field.before;
-        field.element.dispatchEvent(new Event('input', { bubbles: true }));
-        field.element.blur();
+  useEventListener(
+    window,
+    'keydown',
+    (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      const typing = isTyping(event.target);
+      if (scan.length === 0 || event.timeStamp - lastAt > BURST_GAP_MS) {
+        const element = event.target as HTMLInputElement;
+        field = typing && !(element instanceof HTMLSelectElement) ? { element, before: element.value } : null;
       }
-      if (found.kind === 'code') void router.push(`/lots/${found.code}`);
-      else frame.find(found.text);
-      return;
-    }
-    if (typing || event.defaultPrevented || event.key.length !== 1 || scan.bursting) return;
-    // A page that has keys of its own (the seed sheet) marks where they hold.
-    if (event.target instanceof HTMLElement && event.target.closest('[data-own-keys]')) return;
-    const key = event.key.toLowerCase();
-    waiting = setTimeout(() => {
-      act(key);
-    }, BURST_GAP_MS + 15);
-  }, { capture: true });
+      lastAt = event.timeStamp;
+      const found = scan.push({ key: event.key, at: event.timeStamp });
+      if (waiting !== null) clearTimeout(waiting);
+      waiting = null;
+      if (found) {
+        event.preventDefault();
+        event.stopPropagation();
+        // What the scanner typed into a field is taken out of it again.
+        if (field) {
+          field.element.value = field.before;
+          field.element.dispatchEvent(new Event('input', { bubbles: true }));
+          field.element.blur();
+        }
+        if (found.kind === 'code') void router.push(`/lots/${found.code}`);
+        else frame.find(found.text);
+        return;
+      }
+      if (typing || event.defaultPrevented || event.key.length !== 1 || scan.bursting) return;
+      // A page that has keys of its own (the seed sheet) marks where they hold.
+      if (event.target instanceof HTMLElement && event.target.closest('[data-own-keys]')) return;
+      const key = event.key.toLowerCase();
+      waiting = setTimeout(() => {
+        act(key);
+      }, BURST_GAP_MS + 15);
+    },
+    { capture: true },
+  );
 }

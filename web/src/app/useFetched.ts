@@ -44,10 +44,14 @@ export function useFetched<T>(path: () => string | null, also: WatchSource[] = [
     }
   }
 
-  watch(path, (_now, before) => {
-    if (before !== undefined) problem.value = null;
-    void reload();
-  }, { immediate: true });
+  watch(
+    path,
+    (_now, before) => {
+      if (before !== undefined) problem.value = null;
+      void reload();
+    },
+    { immediate: true },
+  );
   watch([() => changes.revision, ...also], () => void reload());
   return { data, problem, loading, reload };
 }

@@ -43,9 +43,13 @@ export function useForm<V extends object, T>(options: FormOptions<V, T>): Form<V
   const changes = useChanges();
   let attempt: { readonly key: string; readonly body: string } | null = null;
 
-  const stop = watch(values, (now) => {
-    if (store !== null) localStorage.setItem(store, JSON.stringify(now));
-  }, { deep: true });
+  const stop = watch(
+    values,
+    (now) => {
+      if (store !== null) localStorage.setItem(store, JSON.stringify(now));
+    },
+    { deep: true },
+  );
   onScopeDispose(stop);
 
   function reset(next: Partial<V> = {}): void {
@@ -116,7 +120,8 @@ export function numberOf(path: string, text: string | number | null | undefined)
   // A comma may be a decimal comma; two of them, or one before three digits, cannot be told from thousands.
   const plain = /^-?\d+,\d{1,2}$/.test(trimmed) ? trimmed.replace(',', '.') : trimmed.replace(/[\s ]/g, '');
   const value = Number(plain);
-  if (!/^[-+]?(\d+\.?\d*|\.\d+)$/.test(plain) || !Number.isFinite(value)) throw wrong(path, `"${trimmed.slice(0, 20)}" is not a number; digits only`);
+  if (!/^[-+]?(\d+\.?\d*|\.\d+)$/.test(plain) || !Number.isFinite(value))
+    throw wrong(path, `"${trimmed.slice(0, 20)}" is not a number; digits only`);
   return value;
 }
 

@@ -22,7 +22,14 @@ const format = useFormat();
 const size = computed(() => ({ w: Math.max(260, width.value), h: props.height ?? 214 }));
 const layout = computed(() =>
   ribbonLayout(
-    { points: props.points, dots: props.dots, threshold: props.threshold, today: props.today, now: props.now.median, belowOn: props.belowOn },
+    {
+      points: props.points,
+      dots: props.dots,
+      threshold: props.threshold,
+      today: props.today,
+      now: props.now.median,
+      belowOn: props.belowOn,
+    },
     size.value.w,
     size.value.h,
     { top: 22, right: 6, bottom: 24, left: 34 },
@@ -58,23 +65,54 @@ const summary = computed(
       <path :d="layout.median" class="median" />
       <g v-for="(d, i) in layout.dots" :key="i" :class="{ unused: !d.used }">
         <circle v-if="d.kind === 'test'" :cx="d.x" :cy="d.y" :r="d.r" class="test" />
-        <rect v-else :x="d.x - d.r * 0.85" :y="d.y - d.r * 0.85" :width="d.r * 1.7" :height="d.r * 1.7" :transform="`rotate(45 ${d.x} ${d.y})`" class="sowing" />
+        <rect
+          v-else
+          :x="d.x - d.r * 0.85"
+          :y="d.y - d.r * 0.85"
+          :width="d.r * 1.7"
+          :height="d.r * 1.7"
+          :transform="`rotate(45 ${d.x} ${d.y})`"
+          class="sowing"
+        />
       </g>
       <line :x1="layout.todayX" :x2="layout.todayX" y1="4" :y2="layout.box.y1" class="today" />
-      <text :x="layout.todayX + (todayAtLeft ? -7 : 7)" y="14" :text-anchor="todayAtLeft ? 'end' : 'start'" class="todaytext">today {{ percent(now.median) }}</text>
+      <text :x="layout.todayX + (todayAtLeft ? -7 : 7)" y="14" :text-anchor="todayAtLeft ? 'end' : 'start'" class="todaytext">
+        today {{ percent(now.median) }}
+      </text>
       <circle v-if="layout.todayY !== null" :cx="layout.todayX" :cy="layout.todayY" r="4.500" class="nowdot" />
-      <text v-for="(l, i) in labels" :key="`l${i}`" :x="l.x" :y="l.y" :text-anchor="l.anchor" class="dotlabel" :class="l.kind">{{ l.text }}</text>
+      <text v-for="(l, i) in labels" :key="`l${i}`" :x="l.x" :y="l.y" :text-anchor="l.anchor" class="dotlabel" :class="l.kind">
+        {{ l.text }}
+      </text>
       <g v-if="layout.belowX !== null">
         <line :x1="layout.belowX" :x2="layout.belowX" :y1="layout.box.y1 - 10" :y2="layout.box.y1" class="below" />
-        <text :x="belowAtLeft ? layout.box.x1 : layout.belowX - 4" :y="layout.box.y1 - 14" :text-anchor="belowAtLeft ? 'end' : 'start'" class="belowtext">{{ belowLabel }}</text>
+        <text
+          :x="belowAtLeft ? layout.box.x1 : layout.belowX - 4"
+          :y="layout.box.y1 - 14"
+          :text-anchor="belowAtLeft ? 'end' : 'start'"
+          class="belowtext"
+        >
+          {{ belowLabel }}
+        </text>
       </g>
     </svg>
     <details class="numbers-table">
       <summary class="small">The numbers</summary>
       <table class="plain-table small numbers">
-        <thead><tr><th scope="col">day</th><th scope="col" class="right">median</th><th scope="col" class="right">5 %</th><th scope="col" class="right">95 %</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">day</th>
+            <th scope="col" class="right">median</th>
+            <th scope="col" class="right">5 %</th>
+            <th scope="col" class="right">95 %</th>
+          </tr>
+        </thead>
         <tbody>
-          <tr v-for="p in points.filter((_p, i) => i % 4 === 0)" :key="p.date"><td>{{ format.day(p.date) }}</td><td class="right">{{ percent(p.median) }}</td><td class="right">{{ percent(p.low) }}</td><td class="right">{{ percent(p.high) }}</td></tr>
+          <tr v-for="p in points.filter((_p, i) => i % 4 === 0)" :key="p.date">
+            <td>{{ format.day(p.date) }}</td>
+            <td class="right">{{ percent(p.median) }}</td>
+            <td class="right">{{ percent(p.low) }}</td>
+            <td class="right">{{ percent(p.high) }}</td>
+          </tr>
         </tbody>
       </table>
     </details>
@@ -154,7 +192,7 @@ svg {
 .nowdot {
   fill: var(--sheet);
   stroke: var(--act);
-  stroke-width: 2.200;
+  stroke-width: 2.2;
 }
 .below {
   stroke: var(--watch-fill);

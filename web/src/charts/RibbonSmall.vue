@@ -2,11 +2,22 @@
 import { computed } from 'vue';
 import { ribbonLayout, type RibbonDot, type RibbonPoint } from './ribbonLayout.ts';
 
-const props = defineProps<{ points: readonly RibbonPoint[]; dots: readonly RibbonDot[]; threshold: number; today: string; now: number | null }>();
+const props = defineProps<{
+  points: readonly RibbonPoint[];
+  dots: readonly RibbonDot[];
+  threshold: number;
+  today: string;
+  now: number | null;
+}>();
 const WIDTH = 100;
 const HEIGHT = 32;
 const layout = computed(() =>
-  ribbonLayout({ points: props.points, dots: props.dots, threshold: props.threshold, today: props.today, now: props.now ?? undefined }, WIDTH, HEIGHT, { top: 3, right: 1, bottom: 3, left: 1 }),
+  ribbonLayout(
+    { points: props.points, dots: props.dots, threshold: props.threshold, today: props.today, now: props.now ?? undefined },
+    WIDTH,
+    HEIGHT,
+    { top: 3, right: 1, bottom: 3, left: 1 },
+  ),
 );
 </script>
 
@@ -31,7 +42,7 @@ const layout = computed(() =>
 .median {
   fill: none;
   stroke: var(--action);
-  stroke-width: 1.600;
+  stroke-width: 1.6;
 }
 .line {
   stroke: #8d8778;
@@ -39,7 +50,7 @@ const layout = computed(() =>
 }
 .today {
   stroke: var(--act);
-  stroke-width: 1.500;
+  stroke-width: 1.5;
 }
 .test {
   fill: var(--ink);

@@ -29,11 +29,11 @@ export interface DescentLayout {
   readonly height: number;
 }
 
-export const NODE = { width: 196, height: 86, gapX: 44, gapY: 16 } as const;
+export const NODE = { width: 142, height: 92, gapX: 12, gapY: 34 } as const;
 
 /**
- * The descent of lots as a tree from left to right: a generation is a column, each parent stands at the middle of
- * its children. A lot whose parent is not in the list stands as a root of its own.
+ * The descent of lots as a tree from the top down: a generation is a row, each parent stands over the middle of its
+ * children. A lot whose parent is not in the list stands as a root of its own.
  */
 export function descentLayout(lots: readonly DescentLot[]): DescentLayout {
   const ids = new Set(lots.map((l) => l.id));
@@ -44,13 +44,13 @@ export function descentLayout(lots: readonly DescentLot[]): DescentLayout {
     else children.set(lot.parentId, [...(children.get(lot.parentId) ?? []), lot]);
   }
   const nodes = new Map<number, DescentNode>();
-  let row = 0;
-  const place = (lot: DescentLot, column: number): DescentNode => {
-    const below = (children.get(lot.id) ?? []).map((child) => place(child, column + 1));
+  let column = 0;
+  const place = (lot: DescentLot, row: number): DescentNode => {
+    const below = (children.get(lot.id) ?? []).map((child) => place(child, row + 1));
     const first = below[0];
     const last = below[below.length - 1];
-    const y = first && last ? (first.y + last.y) / 2 : row++ * (NODE.height + NODE.gapY);
-    const node = { lot, x: column * (NODE.width + NODE.gapX), y };
+    const x = first && last ? (first.x + last.x) / 2 : column++ * (NODE.width + NODE.gapX);
+    const node = { lot, x, y: row * (NODE.height + NODE.gapY) };
     nodes.set(lot.id, node);
     return node;
   };
@@ -59,12 +59,18 @@ export function descentLayout(lots: readonly DescentLot[]): DescentLayout {
   const links = placed.flatMap((to) => {
     const from = to.lot.parentId === null ? undefined : nodes.get(to.lot.parentId);
     if (!from) return [];
-    const [x0, y0, x1, y1] = [from.x + NODE.width, from.y + NODE.height / 2, to.x, to.y + NODE.height / 2];
-    const mid = (x0 + x1) / 2;
-    return [{ from, to, path: `M${String(x0)} ${String(y0)}C${String(mid)} ${String(y0)} ${String(mid)} ${String(y1)} ${String(x1)} ${String(y1)}` }];
+    const [x0, y0, x1, y1] = [from.x + NODE.width / 2, from.y + NODE.height, to.x + NODE.width / 2, to.y];
+    const mid = (y0 + y1) / 2;
+    return [
+      {
+        from,
+        to,
+        path: `M${String(x0)} ${String(y0)}C${String(x0)} ${String(mid)} ${String(x1)} ${String(mid)} ${String(x1)} ${String(y1)}`,
+      },
+    ];
   });
   return {
-    nodes: placed.sort((a, b) => a.x - b.x || a.y - b.y),
+    nodes: placed.sort((a, b) => a.y - b.y || a.x - b.x),
     links,
     width: Math.max(0, ...placed.map((n) => n.x + NODE.width)),
     height: Math.max(0, ...placed.map((n) => n.y + NODE.height)),

@@ -82,7 +82,12 @@ function between(points: readonly RibbonPoint[], n: number): RibbonPoint | null 
  * sown over emergence. Never a NaN: without points the paths are empty.
  */
 export function ribbonLayout(data: RibbonData, width: number, height: number, margins: RibbonMargins): RibbonLayout {
-  const box = { x0: margins.left, x1: Math.max(margins.left + 1, width - margins.right), y0: margins.top, y1: Math.max(margins.top + 1, height - margins.bottom) };
+  const box = {
+    x0: margins.left,
+    x1: Math.max(margins.left + 1, width - margins.right),
+    y0: margins.top,
+    y1: Math.max(margins.top + 1, height - margins.bottom),
+  };
   const days = data.points.map((p) => dayNumber(p.date));
   const todayN = dayNumber(data.today);
   const from = days[0] ?? todayN - 365;
@@ -150,7 +155,9 @@ export function dotLabels(layout: RibbonLayout): DotLabel[] {
       const area = { x0: x - width / 2, x1: x + width / 2, y0: y - LINE + 3, y1: y + 3 };
       const inside = area.y0 >= 0 && area.y1 <= box.y1;
       const free = taken.every((t) => area.x1 < t.x0 || area.x0 > t.x1 || area.y1 < t.y0 || area.y0 > t.y1);
-      const clear = layout.dots.every((o) => o === d || o.x + o.r < area.x0 || o.x - o.r > area.x1 || o.y + o.r < area.y0 || o.y - o.r > area.y1);
+      const clear = layout.dots.every(
+        (o) => o === d || o.x + o.r < area.x0 || o.x - o.r > area.x1 || o.y + o.r < area.y0 || o.y - o.r > area.y1,
+      );
       if (!inside || !free || !clear) continue;
       taken.push(area);
       labels.push({ x, y, anchor: 'middle', text, kind: d.kind });

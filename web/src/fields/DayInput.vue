@@ -15,9 +15,13 @@ const text = ref('');
 const picker = ref<HTMLInputElement | null>(null);
 const order = computed(() => session.settings?.dateOrder ?? 'day-month');
 
-watch([model, order, () => session.today], () => {
-  text.value = isDay(model.value) ? format.day(model.value) : (model.value ?? '');
-}, { immediate: true });
+watch(
+  [model, order, () => session.today],
+  () => {
+    text.value = isDay(model.value) ? format.day(model.value) : (model.value ?? '');
+  },
+  { immediate: true },
+);
 
 /** What cannot be read stays as it was typed, so that the form can say so. */
 function read(): void {
@@ -32,11 +36,33 @@ function pick(): void {
 
 <template>
   <span class="day">
-    <InputText :id="id" v-model="text" autocomplete="off" :invalid="invalid" :aria-invalid="invalid" :aria-describedby="describedby" @blur="read" @keydown.enter="read" />
+    <InputText
+      :id="id"
+      v-model="text"
+      autocomplete="off"
+      :invalid="invalid"
+      :aria-invalid="invalid"
+      :aria-describedby="describedby"
+      @blur="read"
+      @keydown.enter="read"
+    />
     <button type="button" aria-label="Open the calendar" tabindex="-1" @click="pick">
-      <svg viewBox="0 0 18 18" width="18" height="18" aria-hidden="true" fill="none" stroke="currentColor" stroke-width="1.500"><rect x="2" y="4" width="14" height="12" /><path d="M2 8h14M6 2v4M12 2v4" /></svg>
+      <svg viewBox="0 0 18 18" width="18" height="18" aria-hidden="true" fill="none" stroke="currentColor" stroke-width="1.500">
+        <rect x="2" y="4" width="14" height="12" />
+        <path d="M2 8h14M6 2v4M12 2v4" />
+      </svg>
     </button>
-    <input ref="picker" class="picker" type="date" tabindex="-1" aria-hidden="true" :value="isDay(model) ? model : ''" :max="max" :min="min" @change="model = ($event.target as HTMLInputElement).value" />
+    <input
+      ref="picker"
+      class="picker"
+      type="date"
+      tabindex="-1"
+      aria-hidden="true"
+      :value="isDay(model) ? model : ''"
+      :max="max"
+      :min="min"
+      @change="model = ($event.target as HTMLInputElement).value"
+    />
   </span>
 </template>
 

@@ -1,6 +1,12 @@
 <script setup lang="ts" generic="T extends string">
 /** A few words of which one holds: radio buttons that look like cut card. Arrows choose, as in any radio group. */
-defineProps<{ id: string; label: string; options: readonly { readonly value: T; readonly label: string }[]; error?: string | undefined; hint?: string | undefined }>();
+defineProps<{
+  id: string;
+  label: string;
+  options: readonly { readonly value: T; readonly label: string }[];
+  error?: string | undefined;
+  hint?: string | undefined;
+}>();
 const model = defineModel<T | null>({ required: true });
 </script>
 

@@ -2,7 +2,14 @@
 import DayInput from './DayInput.vue';
 import FieldShell from './FieldShell.vue';
 
-defineProps<{ id: string; label: string; error?: string | undefined; hint?: string | undefined; max?: string | undefined; min?: string | undefined }>();
+defineProps<{
+  id: string;
+  label: string;
+  error?: string | undefined;
+  hint?: string | undefined;
+  max?: string | undefined;
+  min?: string | undefined;
+}>();
 const model = defineModel<string | null>({ required: true });
 </script>
 

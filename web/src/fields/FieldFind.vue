@@ -52,7 +52,10 @@ async function complete(event: AutoCompleteCompleteEvent): Promise<void> {
         @option-select="emit('choose', $event.value as T)"
       >
         <template #option="{ option }">
-          <span class="option"><strong>{{ words(option as T) }}</strong><span v-if="detail" class="quiet small">{{ detail(option as T) }}</span></span>
+          <span class="option"
+            ><strong>{{ words(option as T) }}</strong
+            ><span v-if="detail" class="quiet small">{{ detail(option as T) }}</span></span
+          >
         </template>
         <template #empty><span class="quiet">Nothing like it yet; what you typed is taken as new.</span></template>
       </AutoComplete>

@@ -9,7 +9,15 @@ const model = defineModel<string | null>({ required: true });
 <template>
   <FieldShell :id="id" :label="label" :error="error" :hint="hint" :optional="optional">
     <template #default="{ described }">
-      <Textarea :id="id" v-model="model" :rows="rows ?? 2" auto-resize :invalid="error !== undefined" :aria-invalid="error !== undefined" :aria-describedby="described" />
+      <Textarea
+        :id="id"
+        v-model="model"
+        :rows="rows ?? 2"
+        auto-resize
+        :invalid="error !== undefined"
+        :aria-invalid="error !== undefined"
+        :aria-describedby="described"
+      />
     </template>
   </FieldShell>
 </template>

@@ -2,7 +2,15 @@
 import Select from 'primevue/select';
 import FieldShell from './FieldShell.vue';
 
-defineProps<{ id: string; label: string; error?: string | undefined; hint?: string | undefined; optional?: boolean; options: readonly { readonly value: T; readonly label: string }[]; placeholder?: string }>();
+defineProps<{
+  id: string;
+  label: string;
+  error?: string | undefined;
+  hint?: string | undefined;
+  optional?: boolean;
+  options: readonly { readonly value: T; readonly label: string }[];
+  placeholder?: string;
+}>();
 const model = defineModel<T | null>({ required: true });
 </script>
 

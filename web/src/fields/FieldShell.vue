@@ -14,6 +14,7 @@ defineProps<{ id: string; label: string; error?: string | undefined; hint?: stri
 <style scoped>
 .field {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 3px;
   align-content: start;
   min-width: 0;

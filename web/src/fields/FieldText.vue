@@ -4,7 +4,16 @@ import { computed, useAttrs } from 'vue';
 import FieldShell from './FieldShell.vue';
 
 defineOptions({ inheritAttrs: false });
-defineProps<{ id: string; label: string; error?: string | undefined; hint?: string | undefined; optional?: boolean; type?: string; numeric?: boolean; unit?: string }>();
+defineProps<{
+  id: string;
+  label: string;
+  error?: string | undefined;
+  hint?: string | undefined;
+  optional?: boolean;
+  type?: string;
+  numeric?: boolean;
+  unit?: string;
+}>();
 const model = defineModel<string | null>({ required: true });
 const attrs = useAttrs();
 /** Everything but the class, which places the field in its form, belongs to the input. */

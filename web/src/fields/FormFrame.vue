@@ -3,7 +3,19 @@ import Button from 'primevue/button';
 import type { ApiProblem } from '../app/api.ts';
 
 /** The paper of every form: what it is about, what is wrong that belongs to no field, and how to leave it. */
-defineProps<{ title: string; about?: string | undefined; action: string; sending: boolean; problem: ApiProblem | null; cancel?: boolean; disabled?: boolean }>();
+withDefaults(
+  defineProps<{
+    title: string;
+    about?: string | undefined;
+    action: string;
+    sending: boolean;
+    problem: ApiProblem | null;
+    cancel?: boolean;
+    disabled?: boolean;
+  }>(),
+  // A boolean that is left out would be false.
+  { about: undefined, cancel: true, disabled: false },
+);
 const emit = defineEmits<{ submit: []; leave: [] }>();
 </script>
 
@@ -21,7 +33,7 @@ const emit = defineEmits<{ submit: []; leave: [] }>();
     <div class="fields"><slot /></div>
     <footer>
       <Button type="submit" :disabled="disabled || sending">{{ sending ? 'Writing it down …' : action }}</Button>
-      <Button v-if="cancel !== false" severity="secondary" label="Leave it" type="button" @click="emit('leave')" />
+      <Button v-if="cancel" severity="secondary" label="Leave it" type="button" @click="emit('leave')" />
       <slot name="actions" />
     </footer>
     <slot name="after" />
@@ -68,7 +80,7 @@ footer {
   align-items: center;
   position: sticky;
   bottom: -26px;
-  background: var(--sheet);
+  background: var(--form-ground, var(--sheet));
   border-top: 1px solid var(--rule);
   padding: 10px 0 12px;
   z-index: 2;

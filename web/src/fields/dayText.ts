@@ -11,7 +11,10 @@ const pad = (n: number): string => String(n).padStart(2, '0');
  * `today`. Null when it cannot be read or does not exist.
  */
 export function readDay(text: string, today: Day, order: DateOrder): Day | null {
-  const t = text.trim().toLowerCase().replace(/^(mon|tue|wed|thu|fri|sat|sun)[a-z]*[,.]?\s+/, '');
+  const t = text
+    .trim()
+    .toLowerCase()
+    .replace(/^(mon|tue|wed|thu|fri|sat|sun)[a-z]*[,.]?\s+/, '');
   if (t === 'today') return today;
   if (t === 'yesterday') return addDays(today, -1);
   if (/^\d{4}-\d{1,2}-\d{1,2}$/.test(t)) {

@@ -29,14 +29,31 @@ const layout = computed(() => curveLayout(props.data, w.value, HEIGHT));
       <circle v-for="(d, i) in layout.dots" :key="i" :cx="d.x" :cy="d.y" r="4.500" />
       <template v-if="layout.todayX !== null">
         <line :x1="layout.todayX" :x2="layout.todayX" y1="6" :y2="layout.box.y1" class="today" />
-        <text :x="layout.todayX + (layout.todayX > w - 60 ? -6 : 6)" y="15" :text-anchor="layout.todayX > w - 60 ? 'end' : 'start'" class="todaytext">today</text>
+        <text
+          :x="layout.todayX + (layout.todayX > w - 60 ? -6 : 6)"
+          y="15"
+          :text-anchor="layout.todayX > w - 60 ? 'end' : 'start'"
+          class="todaytext"
+        >
+          today
+        </text>
       </template>
     </svg>
     <details>
       <summary class="small quiet">The numbers</summary>
       <table class="plain-table small numbers">
-        <thead><tr><th scope="col">day</th><th scope="col" class="right">sprouted so far</th></tr></thead>
-        <tbody><tr v-for="p in data.points" :key="p.day"><td>{{ p.day }}</td><td class="right">{{ Math.round(p.cumulative * 100) }} %</td></tr></tbody>
+        <thead>
+          <tr>
+            <th scope="col">day</th>
+            <th scope="col" class="right">sprouted so far</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="p in data.points" :key="p.day">
+            <td>{{ p.day }}</td>
+            <td class="right">{{ Math.round(p.cumulative * 100) }} %</td>
+          </tr>
+        </tbody>
       </table>
     </details>
   </figure>
@@ -67,7 +84,7 @@ text {
 .seen {
   fill: none;
   stroke: var(--good);
-  stroke-width: 2.400;
+  stroke-width: 2.4;
 }
 circle {
   fill: var(--good);

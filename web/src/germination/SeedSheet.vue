@@ -4,11 +4,19 @@ import { computed, nextTick, ref } from 'vue';
 import { laySeeds, markAt, SEED_CELL, STAMPS, stamp, stepTo, testDay } from './seedSheet.ts';
 import type { SeedMark } from './types.ts';
 
-const props = defineProps<{ seeds: number; marks: readonly SeedMark[]; warmFrom: string; day: string; kind: SeedKind; readonly: boolean; name: string }>();
+const props = defineProps<{
+  seeds: number;
+  marks: readonly SeedMark[];
+  warmFrom: string;
+  day: string;
+  kind: SeedKind;
+  readonly: boolean;
+  name: string;
+}>();
 const emit = defineEmits<{ marks: [marks: SeedMark[]]; digit: [digit: string] }>();
 
-const laid = computed(() => laySeeds(props.seeds));
 const byPosition = computed(() => new Map(props.marks.map((m) => [m.position, m])));
+const laid = computed(() => laySeeds(props.seeds).map((s) => ({ ...s, mark: byPosition.value.get(s.position) })));
 const width = SEED_CELL.left + 10 * SEED_CELL.width + 14;
 const height = computed(() => SEED_CELL.top * 2 + Math.ceil(props.seeds / 10) * SEED_CELL.height);
 const cursor = ref(1);
@@ -56,7 +64,16 @@ async function key(event: KeyboardEvent): Promise<void> {
 
 <template>
   <svg ref="sheet" class="paper" :viewBox="`0 0 ${width} ${height}`" role="group" :aria-label="name" data-own-keys @keydown="key">
-    <text v-for="row in Math.ceil(seeds / 10)" :key="row" x="20" :y="SEED_CELL.top + (row - 0.5) * SEED_CELL.height + 5" text-anchor="end" class="rownumber">{{ (row - 1) * 10 + 1 }}</text>
+    <text
+      v-for="row in Math.ceil(seeds / 10)"
+      :key="row"
+      x="20"
+      :y="SEED_CELL.top + (row - 0.5) * SEED_CELL.height + 5"
+      text-anchor="end"
+      class="rownumber"
+    >
+      {{ (row - 1) * 10 + 1 }}
+    </text>
     <g
       v-for="s in laid"
       :key="s.position"
@@ -72,19 +89,18 @@ async function key(event: KeyboardEvent): Promise<void> {
       @focus="cursor = s.position"
     >
       <rect :x="-SEED_CELL.width / 2" :y="-SEED_CELL.height / 2" :width="SEED_CELL.width" :height="SEED_CELL.height" class="hit" />
-      <template v-for="m in [byPosition.get(s.position)]" :key="s.position">
-        <g :class="m ? shade(m) : 'none'">
-          <path v-if="m && (m.kind === 'normal' || m.kind === 'abnormal')" :d="m.kind === 'normal' ? 'M9 4c7 3 13 6 15 18' : 'M9 4c9-2 12 3 8 9s-9 3-5-2'" class="root" />
-          <g :transform="`rotate(${s.tilt})`">
-            <ellipse rx="14.500" ry="10.500" class="body" />
-            <path v-if="m?.kind === 'dead'" d="m-6-5 12 10m0-10-12 10" class="sign" />
-            <circle v-if="m?.kind === 'hard'" r="4.500" class="sign" />
-            <path v-if="m?.kind === 'fresh'" d="M-6 1c3-5 9-5 12 0" class="sign" />
-            <path v-if="m?.kind === 'empty'" d="M-10 0h20" class="sign" />
-          </g>
-          <text v-if="m?.kind === 'normal'" y="5" text-anchor="middle" class="number">{{ testDay(m, warmFrom) }}</text>
+      <g :class="s.mark ? shade(s.mark) : 'none'">
+        <path v-if="s.mark?.kind === 'normal'" d="M9 4c7 3 13 6 15 18" class="root" />
+        <path v-if="s.mark?.kind === 'abnormal'" d="M9 4c9-2 12 3 8 9s-9 3-5-2" class="root" />
+        <g :transform="`rotate(${s.tilt})`">
+          <ellipse rx="14.500" ry="10.500" class="body" />
+          <path v-if="s.mark?.kind === 'dead'" d="m-6-5 12 10m0-10-12 10" class="sign" />
+          <circle v-if="s.mark?.kind === 'hard'" r="4.500" class="sign" />
+          <path v-if="s.mark?.kind === 'fresh'" d="M-6 1c3-5 9-5 12 0" class="sign" />
+          <path v-if="s.mark?.kind === 'empty'" d="M-10 0h20" class="sign" />
         </g>
-      </template>
+        <text v-if="s.mark?.kind === 'normal'" y="5" text-anchor="middle" class="number">{{ testDay(s.mark, warmFrom) }}</text>
+      </g>
     </g>
   </svg>
 </template>
@@ -120,12 +136,12 @@ async function key(event: KeyboardEvent): Promise<void> {
 .body {
   fill: #ecdfc2;
   stroke: #b09a6c;
-  stroke-width: 1.600;
+  stroke-width: 1.6;
 }
 .root {
   fill: none;
   stroke: #3f6a2c;
-  stroke-width: 3.600;
+  stroke-width: 3.6;
   stroke-linecap: round;
 }
 .number {
@@ -188,7 +204,7 @@ async function key(event: KeyboardEvent): Promise<void> {
 .sign {
   fill: none;
   stroke: #4c3455;
-  stroke-width: 2.200;
+  stroke-width: 2.2;
 }
 .dead .sign,
 .empty .sign {

@@ -13,7 +13,14 @@ import GerminationCurve from './GerminationCurve.vue';
 import type { SeedMark, TestSheetData } from './types.ts';
 import { type LotModel, whatItSays } from './whatItSays.ts';
 
-const props = defineProps<{ sheet: TestSheetData; bag: number; unsaved: readonly SeedMark[] | null; saving: boolean; problem: ApiProblem | null; day: string }>();
+const props = defineProps<{
+  sheet: TestSheetData;
+  bag: number;
+  unsaved: readonly SeedMark[] | null;
+  saving: boolean;
+  problem: ApiProblem | null;
+  day: string;
+}>();
 const emit = defineEmits<{ save: []; closed: []; back: [] }>();
 const session = useSession();
 const format = useFormat();
@@ -22,9 +29,13 @@ const { data: model } = useFetched<LotModel>(() => `/lots/${props.sheet.test.lot
 const test = computed(() => props.sheet.test);
 const closed = computed(() => test.value.closedOn !== null);
 /** What is saved, with the marks of the open bag that are not saved yet. */
-const replicates = computed(() => props.sheet.replicates.map((r) => (r.number === props.bag && props.unsaved ? { ...r, marks: props.unsaved } : r)));
+const replicates = computed(() =>
+  props.sheet.replicates.map((r) => (r.number === props.bag && props.unsaved ? { ...r, marks: props.unsaved } : r)),
+);
 const summary = computed(() => germinationSummary(replicates.value.map((r) => markedResult(r.seeds, r.marks, test.value.warmFrom))));
-const asleep = computed(() => replicates.value.reduce((n, r) => n + r.marks.filter((m) => m.kind === 'hard' || m.kind === 'fresh').length, 0));
+const asleep = computed(() =>
+  replicates.value.reduce((n, r) => n + r.marks.filter((m) => m.kind === 'hard' || m.kind === 'fresh').length, 0),
+);
 const mouldy = computed(() => replicates.value.reduce((n, r) => n + r.marks.filter((m) => m.kind === 'dead').length, 0));
 const seedsOut = computed(() => replicates.value.reduce((n, r) => n + r.seeds - r.marks.length, 0));
 const counted = computed(() => props.sheet.replicates.some((r) => r.countedOn !== null));
@@ -35,7 +46,11 @@ const lastCount = computed(() => {
 
 const says = computed(() => {
   if (!model.value || session.today === '') return null;
-  return whatItSays(model.value, { warmFrom: test.value.warmFrom, sown: summary.value.sown, alive: summary.value.alive, closed: closed.value }, session.today);
+  return whatItSays(
+    model.value,
+    { warmFrom: test.value.warmFrom, sown: summary.value.sown, alive: summary.value.alive, closed: closed.value },
+    session.today,
+  );
 });
 const agreement = computed(() => {
   if (summary.value.consistent === null || summary.value.normal === 0) return '';
@@ -55,7 +70,18 @@ const curve = computed(() => ({
   today: closed.value ? null : daysBetween(test.value.warmFrom, session.today),
   lastCount: lastCount.value,
 }));
-const curveWords = computed(() => `${String(summary.value.normal)} of ${String(summary.value.sown)} sprouted so far. The pale band is what the estimate before this test expected.`);
+const curveWords = computed(
+  () =>
+    `${String(summary.value.normal)} of ${String(summary.value.sown)} sprouted so far. The pale band is what the estimate before this test expected.`,
+);
+
+const nextWords = computed(() => {
+  const due = props.sheet.next?.due ?? session.today;
+  if (due === session.today) return 'Count it today';
+  return due < session.today
+    ? `This count was due ${format.day(due)}, ${format.due(due)}`
+    : `Next count ${format.day(due)}, ${format.due(due)}`;
+});
 
 const form = useForm({
   name: null,
@@ -73,22 +99,37 @@ async function close(): Promise<void> {
   <div class="result scrolls" tabindex="-1">
     <h2>{{ summary.share === null ? '' : `${Math.round(summary.share * 100)} in 100 ${closed ? 'sprouted' : 'so far'}` }}</h2>
     <p class="quiet">
-      {{ summary.normal }} of {{ summary.sown }} sprouted{{ agreement }}<template v-if="summary.interval && summary.normal + mouldy > 0">; chance alone would give {{ Math.round(summary.interval.low * 100) }} to {{ Math.round(summary.interval.high * 100) }}</template>
+      {{ summary.normal }} of {{ summary.sown }} sprouted{{ agreement
+      }}<template v-if="summary.interval && summary.normal + mouldy > 0"
+        >; chance alone would give {{ Math.round(summary.interval.low * 100) }} to {{ Math.round(summary.interval.high * 100) }}</template
+      >
     </p>
     <p v-if="disagree" class="caution">These do not agree: look for a dry or mouldy corner, then count again or repeat the test.</p>
     <GerminationCurve :data="curve" :summary="curveWords" />
 
     <div v-if="closed && says && sheet.estimate" class="after">
       <VerdictNote :verdict="{ verdict: sheet.estimate.verdict, beside: null, reason: sheet.estimate.reason }" />
-      <p>Before this test the lot was put at {{ aliveWords(says.before) }}; now at <strong>{{ aliveWords(sheet.estimate) }}</strong>.</p>
+      <p>
+        Before this test the lot was put at {{ aliveWords(says.before) }}; now at <strong>{{ aliveWords(sheet.estimate) }}</strong>.
+      </p>
     </div>
     <div v-else-if="says && counted" class="notice">
       <h3>If you close it now</h3>
-      <p>The lot goes from {{ aliveWords(says.before) }} to <strong>{{ aliveWords(says.after) }}</strong>{{ seedsOut > 0 ? `. ${seedsOut} seeds are still out; slow seed may yet come.` : '.' }}</p>
+      <p>
+        The lot goes from {{ aliveWords(says.before) }} to <strong>{{ aliveWords(says.after) }}</strong>{{
+          seedsOut > 0 ? `. ${seedsOut} seeds are still out; slow seed may yet come.` : '.'
+        }}
+      </p>
     </div>
     <div v-if="!closed && sheet.next" class="notice">
-      <h3>{{ format.due(sheet.next.due) === 'today' ? 'Count it today' : `Next count ${format.day(sheet.next.due)}` }}</h3>
-      <p>{{ sheet.next.extended ? 'All planned counts are done; seed is still out, so look again.' : `Count ${sheet.next.number} of ${sheet.next.of}, day ${sheet.next.testDay} in the warm.` }}</p>
+      <h3>{{ nextWords }}</h3>
+      <p>
+        {{
+          sheet.next.extended
+            ? 'All planned counts are done; seed is still out, so look again.'
+            : `Count ${sheet.next.number} of ${sheet.next.of}, day ${sheet.next.testDay} in the warm.`
+        }}
+      </p>
     </div>
 
     <dl class="facts">
@@ -102,14 +143,19 @@ async function close(): Promise<void> {
       <dd>{{ mouldy === 0 ? 'none' : `${mouldy}; bin it closed` }}</dd>
     </dl>
     <div v-if="problem && problem.code !== 'bad-input'" class="caution" role="alert">{{ problem.message }}</div>
-    <div v-if="form.problem || Object.keys(form.errors).length > 0" class="caution" role="alert">{{ form.problem?.message ?? Object.values(form.errors)[0] }}</div>
+    <div v-if="form.problem || Object.keys(form.errors).length > 0" class="caution" role="alert">
+      {{ form.problem?.message ?? Object.values(form.errors)[0] }}
+    </div>
     <div class="row-of-buttons last">
       <Button v-if="!closed" :disabled="saving" @click="emit('save')">{{ unsaved ? 'Save this count' : 'Save: nothing new' }}</Button>
       <Button v-if="!closed" severity="secondary" :disabled="unsaved !== null || !counted" label="Close the test" @click="close" />
       <Button v-if="closed" @click="emit('back')">Back to the tests</Button>
       <span v-if="!closed && unsaved" class="quiet small">kept in this browser until it is saved</span>
     </div>
-    <p v-if="!closed && test.warmFrom > session.today" class="quiet">Preparation: {{ sheet.protocol.preparation.map((p) => p.words).join('; ') }}. Into the warm {{ format.day(test.warmFrom) }}, {{ format.due(test.warmFrom) }}.</p>
+    <p v-if="!closed && test.warmFrom > session.today" class="quiet">
+      Preparation: {{ sheet.protocol.preparation.map((p) => p.words).join('; ') }}. Into the warm {{ format.day(test.warmFrom) }},
+      {{ format.due(test.warmFrom) }}.
+    </p>
   </div>
 </template>
 

@@ -26,17 +26,30 @@ const kind = ref<SeedKind>('normal');
 const typed = ref('');
 const typedError = ref('');
 const numberField = ref<HTMLInputElement | null>(null);
-watch(() => props.id, () => (bag.value = 1));
-watch([count.marks, kind, bag], () => {
-  if (document.activeElement !== numberField.value) typed.value = String(countOf(count.marks.value, kind.value));
-  typedError.value = '';
-}, { immediate: true });
+watch(
+  () => props.id,
+  () => (bag.value = 1),
+);
+watch(
+  [count.marks, kind, bag],
+  () => {
+    if (document.activeElement !== numberField.value) typed.value = String(countOf(count.marks.value, kind.value));
+    typedError.value = '';
+  },
+  { immediate: true },
+);
 
 const test = computed(() => data.value?.test ?? null);
 const closed = computed(() => test.value?.closedOn != null);
 const seeds = computed(() => count.replicate.value?.seeds ?? 0);
 const unsavedMarks = computed(() => (count.unsaved.value ? count.marks.value : null));
-const warmth = computed(() => (test.value ? (test.value.nightC === test.value.dayC ? format.warmth(test.value.dayC) : `${format.warmth(test.value.nightC)} at night, ${format.warmth(test.value.dayC)} by day`) : ''));
+const warmth = computed(() =>
+  test.value
+    ? test.value.nightC === test.value.dayC
+      ? format.warmth(test.value.dayC)
+      : `${format.warmth(test.value.nightC)} at night, ${format.warmth(test.value.dayC)} by day`
+    : '',
+);
 const which = computed(() => {
   const t = test.value;
   if (!t) return '';
@@ -52,7 +65,10 @@ function typeCount(): void {
   const next = countTo(count.marks.value, kind.value, n, seeds.value, count.day.value);
   if (next === null) {
     const others = count.marks.value.length - countOf(count.marks.value, kind.value);
-    typedError.value = Number.isInteger(n) && n >= 0 ? `only ${String(seeds.value)} lie here${others > 0 ? `, and ${String(others)} are marked otherwise` : ''}` : 'a whole number, please';
+    typedError.value =
+      Number.isInteger(n) && n >= 0
+        ? `only ${String(seeds.value)} lie here${others > 0 ? `, and ${String(others)} are marked otherwise` : ''}`
+        : 'a whole number, please';
     return;
   }
   typedError.value = '';
@@ -84,14 +100,29 @@ function change(number: number): void {
   <div v-else-if="data && test" class="count">
     <section class="left scrolls" aria-label="The seed sheet">
       <header>
-        <p class="code"><RouterLink :to="`/lots/${test.lotCode}`">{{ test.lotCode }}</RouterLink></p>
+        <p class="code">
+          <RouterLink :to="`/lots/${test.lotCode}`">{{ test.lotCode }}</RouterLink>
+        </p>
         <h1>{{ test.variety }}</h1>
-        <p class="quiet">{{ test.crop }}, {{ TEST_METHOD_WORDS[test.method] }}, {{ warmth }}, {{ plural(data.replicates.length, 'bag') }} of {{ data.replicates[0]?.seeds }}</p>
+        <p class="quiet">
+          {{ test.crop }}, {{ TEST_METHOD_WORDS[test.method] }}, {{ warmth }}, {{ plural(data.replicates.length, 'bag') }} of
+          {{ data.replicates[0]?.seeds }}
+        </p>
       </header>
       <div class="bags">
         <div class="row" role="group" aria-label="Bag">
-          <button v-for="r in data.replicates" :key="r.number" type="button" class="bag" :aria-pressed="r.number === bag" @click="change(r.number)">
-            <strong>Bag {{ r.number }}</strong> {{ countOf(r.number === bag ? count.marks.value : r.marks, 'normal') }} up<template v-if="r.countedOn === session.today">, counted</template>
+          <button
+            v-for="r in data.replicates"
+            :key="r.number"
+            type="button"
+            class="bag"
+            :aria-pressed="r.number === bag"
+            @click="change(r.number)"
+          >
+            <strong>Bag {{ r.number }}</strong> {{ countOf(r.number === bag ? count.marks.value : r.marks, 'normal') }} up<template
+              v-if="r.countedOn === session.today"
+              >, counted</template
+            >
           </button>
         </div>
         <p class="which quiet">{{ which }}</p>
@@ -104,16 +135,36 @@ function change(number: number): void {
         <div class="row" role="radiogroup" aria-label="Stamp for the next seed">
           <label v-for="s in STAMPS" :key="s.kind" class="stamp" :class="[s.kind, { chosen: kind === s.kind }]">
             <input v-model="kind" type="radio" name="stamp" :value="s.kind" />
-            <span class="dot" aria-hidden="true" />{{ s.words }} <kbd>{{ s.key }}</kbd> <span class="numbers">{{ countOf(count.marks.value, s.kind) }}</span>
+            <span class="dot" aria-hidden="true" />{{ s.words }} <kbd>{{ s.key }}</kbd>
+            <span v-if="countOf(count.marks.value, s.kind) > 0" class="numbers">{{ countOf(count.marks.value, s.kind) }}</span>
           </label>
         </div>
         <div class="typing">
           <label for="typed">Tap the seeds, or type how many are {{ STAMPS.find((s) => s.kind === kind)?.words }} in all</label>
-          <input id="typed" ref="numberField" v-model="typed" inputmode="numeric" autocomplete="off" :aria-invalid="typedError !== ''" aria-describedby="typed-error" @input="typeCount" @keydown.enter.prevent="save" />
+          <input
+            id="typed"
+            ref="numberField"
+            v-model="typed"
+            inputmode="numeric"
+            autocomplete="off"
+            :aria-invalid="typedError !== ''"
+            aria-describedby="typed-error"
+            @input="typeCount"
+            @keydown.enter.prevent="save"
+          />
           <label for="counted-on">counted on</label>
-          <DayInput id="counted-on" v-model="count.day.value" class="on" :max="session.today" :min="test.startedOn" :invalid="count.errors.value.countedOn !== undefined" />
+          <DayInput
+            id="counted-on"
+            v-model="count.day.value"
+            class="on"
+            :max="session.today"
+            :min="test.startedOn"
+            :invalid="count.errors.value.countedOn !== undefined"
+          />
         </div>
-        <p v-show="typedError || count.errors.value.countedOn || count.errors.value.marks" id="typed-error" class="error" role="alert">{{ typedError || count.errors.value.countedOn || count.errors.value.marks || '' }}</p>
+        <p v-show="typedError || count.errors.value.countedOn || count.errors.value.marks" id="typed-error" class="error" role="alert">
+          {{ typedError || count.errors.value.countedOn || count.errors.value.marks || '' }}
+        </p>
       </div>
       <SeedSheet
         :seeds="seeds"
@@ -287,7 +338,7 @@ header .code {
 }
 @media (max-width: 900px) {
   .count {
-    grid-template-columns: minmax(0, 1fr);
+    display: block;
     overflow-y: auto;
   }
   .left {

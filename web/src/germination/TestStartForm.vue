@@ -26,7 +26,17 @@ const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
 
 const form = useForm({
   name: `test.${props.code}`,
-  initial: () => ({ method: '' as TestMethod | '', bags: '1', each: '', startedOn: session.today, nightC: '', dayC: '', light: 'either' as 'light' | 'dark' | 'either', preparationDays: '', note: '' }),
+  initial: () => ({
+    method: '' as TestMethod | '',
+    bags: '1',
+    each: '',
+    startedOn: session.today,
+    nightC: '',
+    dayC: '',
+    light: 'either' as 'light' | 'dark' | 'either',
+    preparationDays: '',
+    note: '',
+  }),
   schema: testForm,
   body: (v) => {
     const n = gather({
@@ -54,19 +64,23 @@ const form = useForm({
 const { values } = form;
 
 // What the crop asks for, filled in once; whatever was typed before stays.
-watch([data, () => session.today], ([sheet, today]) => {
-  if (values.startedOn === '') values.startedOn = today;
-  if (!sheet || values.method !== '') return;
-  const p = sheet.protocol;
-  Object.assign(values, {
-    method: p.method,
-    each: String(sheet.testSize || 10),
-    nightC: String(fromCelsius(p.warmth.nightC, unit.value)),
-    dayC: String(fromCelsius(p.warmth.dayC, unit.value)),
-    light: p.light,
-    preparationDays: String(p.preparationDays),
-  });
-}, { immediate: true });
+watch(
+  [data, () => session.today],
+  ([sheet, today]) => {
+    if (values.startedOn === '') values.startedOn = today;
+    if (!sheet || values.method !== '') return;
+    const p = sheet.protocol;
+    Object.assign(values, {
+      method: p.method,
+      each: String(sheet.testSize || 10),
+      nightC: String(fromCelsius(p.warmth.nightC, unit.value)),
+      dayC: String(fromCelsius(p.warmth.dayC, unit.value)),
+      light: p.light,
+      preparationDays: String(p.preparationDays),
+    });
+  },
+  { immediate: true },
+);
 
 const seeds = computed(() => (Number(values.bags) || 0) * (Number(values.each) || 0));
 const replicateError = computed(() => form.errors.replicates ?? form.errors['replicates[0]']);
@@ -82,7 +96,10 @@ const countDays = computed(() => {
   const days = data.value?.protocol.countDays ?? [];
   return from === null ? [] : days.map((d) => ({ day: d, on: addDays(from, d) }));
 });
-const cautions = computed(() => [...(data.value?.cautions ?? []), ...(data.value?.protocol.preparation.flatMap((p) => (p.caution === null ? [] : [p.caution])) ?? [])]);
+const cautions = computed(() => [
+  ...(data.value?.cautions ?? []),
+  ...(data.value?.protocol.preparation.flatMap((p) => (p.caution === null ? [] : [p.caution])) ?? []),
+]);
 
 const back = (): void => void router.push(`/lots/${props.code}`);
 async function save(): Promise<void> {
@@ -93,27 +110,88 @@ async function save(): Promise<void> {
 
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
-  <FormFrame v-else title="Start a test" :about="data ? `${data.lot.code} ${data.lot.variety}, ${data.lot.crop}` : ''" action="Start the test" :sending="form.sending" :problem="form.problem" @submit="save" @leave="back">
+  <FormFrame
+    v-else
+    title="Start a test"
+    :about="data ? `${data.lot.code} ${data.lot.variety}, ${data.lot.crop}` : ''"
+    action="Start the test"
+    :sending="form.sending"
+    :problem="form.problem"
+    @submit="save"
+    @leave="back"
+  >
     <div v-if="data" class="plan">
       <h2>What {{ data.lot.crop.toLowerCase() }} asks for</h2>
       <ol class="plain">
         <li v-for="p in data.protocol.preparation" :key="p.step"><strong>First</strong> {{ p.words }}</li>
-        <li><strong>Then</strong> {{ TEST_METHOD_WORDS[data.protocol.method] }} in a loosely closed bag, so that it gets air{{ data.protocol.light === 'either' ? '' : `, in the ${data.protocol.light}` }}</li>
-        <li v-if="warmFrom"><strong>Warm from</strong> {{ format.day(warmFrom) }}, {{ data.protocol.warmth.nightC === data.protocol.warmth.dayC ? format.warmth(data.protocol.warmth.dayC) : `${format.warmth(data.protocol.warmth.nightC)} at night and ${format.warmth(data.protocol.warmth.dayC)} for eight hours by day` }}</li>
-        <li><strong>Count</strong> <span v-for="(c, i) in countDays" :key="c.day">{{ i > 0 ? ', ' : '' }}{{ format.day(c.on) }} <span class="quiet">day {{ c.day }}</span></span></li>
+        <li>
+          <strong>Then</strong> {{ TEST_METHOD_WORDS[data.protocol.method] }} in a loosely closed bag, so that it gets air{{
+            data.protocol.light === 'either' ? '' : `, in the ${data.protocol.light}`
+          }}
+        </li>
+        <li v-if="warmFrom">
+          <strong>Warm from</strong> {{ format.day(warmFrom) }},
+          {{
+            data.protocol.warmth.nightC === data.protocol.warmth.dayC
+              ? format.warmth(data.protocol.warmth.dayC)
+              : `${format.warmth(data.protocol.warmth.nightC)} at night and ${format.warmth(data.protocol.warmth.dayC)} for eight hours by day`
+          }}
+        </li>
+        <li>
+          <strong>Count</strong>
+          <span v-for="(c, i) in countDays" :key="c.day"
+            >{{ i > 0 ? ', ' : '' }}{{ format.day(c.on) }} <span class="quiet">day {{ c.day }}</span></span
+          >
+        </li>
       </ol>
     </div>
     <CautionNote :cautions="cautions" />
     <FieldText id="each" v-model="values.each" class="third" label="Seeds in a bag" numeric :error="replicateError" :hint="cost" />
     <FieldText id="bags" v-model="values.bags" class="third" label="Bags" numeric hint="two or more show whether they agree" />
-    <FieldSelect id="method" v-model="values.method" class="third" label="Method" :options="TEST_METHODS.map((m) => ({ value: m as TestMethod | '', label: TEST_METHOD_WORDS[m] }))" :error="form.errors.method" />
-    <FieldText id="night" v-model="values.nightC" class="third" label="Warmth at night" numeric :unit="`°${unit}`" :error="form.errors.nightC" />
+    <FieldSelect
+      id="method"
+      v-model="values.method"
+      class="third"
+      label="Method"
+      :options="TEST_METHODS.map((m) => ({ value: m as TestMethod | '', label: TEST_METHOD_WORDS[m] }))"
+      :error="form.errors.method"
+    />
+    <FieldText
+      id="night"
+      v-model="values.nightC"
+      class="third"
+      label="Warmth at night"
+      numeric
+      :unit="`°${unit}`"
+      :error="form.errors.nightC"
+    />
     <FieldText id="day" v-model="values.dayC" class="third" label="By day" numeric :unit="`°${unit}`" :error="form.errors.dayC" />
-    <FieldText id="preparation" v-model="values.preparationDays" class="third" label="Preparation takes" numeric unit="days" :error="form.errors.preparationDays" />
-    <FieldChoice id="light" v-model="values.light" class="half" label="Light" :options="[{ value: 'light', label: 'Light' }, { value: 'dark', label: 'Dark' }, { value: 'either', label: 'Either' }]" :error="form.errors.light" />
+    <FieldText
+      id="preparation"
+      v-model="values.preparationDays"
+      class="third"
+      label="Preparation takes"
+      numeric
+      unit="days"
+      :error="form.errors.preparationDays"
+    />
+    <FieldChoice
+      id="light"
+      v-model="values.light"
+      class="half"
+      label="Light"
+      :options="[
+        { value: 'light', label: 'Light' },
+        { value: 'dark', label: 'Dark' },
+        { value: 'either', label: 'Either' },
+      ]"
+      :error="form.errors.light"
+    />
     <FieldDay id="started" v-model="values.startedOn" class="half" label="Starts on" :max="session.today" :error="form.errors.startedOn" />
     <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
-    <template #actions><span class="quiet small">{{ plural(countDays.length, 'count') }} will stand on Today.</span></template>
+    <template #actions
+      ><span class="quiet small">{{ plural(countDays.length, 'count') }} will stand on Today.</span></template
+    >
   </FormFrame>
 </template>
 

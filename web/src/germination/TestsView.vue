@@ -14,7 +14,11 @@ const format = useFormat();
 const { data: open, problem } = useFetched<{ tests: ListedTest[] }>(() => '/tests?state=open');
 const { data: closed } = useFetched<{ tests: ListedTest[] }>(() => '/tests?state=closed');
 const { data: wanted } = useFetched<{ lots: ListedLot[] }>(() => '/lots?tag=test-first&sort=seeds&limit=12');
-const late = computed(() => (t: ListedTest): boolean => t.next !== null && t.next.due < session.today);
+const late = computed(
+  () =>
+    (t: ListedTest): boolean =>
+      t.next !== null && t.next.due < session.today,
+);
 
 function wait(t: ListedTest): string {
   if (t.warmFrom > session.today) return `being prepared, warm ${format.day(t.warmFrom)}`;
@@ -28,12 +32,16 @@ function wait(t: ListedTest): string {
     <section class="left scrolls" aria-label="Tests" tabindex="-1">
       <h1>On the bench</h1>
       <p v-if="problem" role="alert">{{ problem.message }}</p>
-      <p v-if="open && open.tests.length === 0" class="empty"><strong>No test is running.</strong> Open a lot on the right and start one.</p>
+      <p v-if="open && open.tests.length === 0" class="empty">
+        <strong>No test is running.</strong> Open a lot on the right and start one.
+      </p>
       <ul class="plain">
         <li v-for="t in open?.tests ?? []" :key="t.id">
           <RouterLink :to="`/tests/${t.id}`" class="line">
             <span class="code">{{ t.lotCode }}</span>
-            <span><strong>{{ t.variety }}</strong> <span class="quiet">{{ t.crop }}, {{ TEST_METHOD_WORDS[t.method] }}</span></span>
+            <span class="name"
+              ><strong>{{ t.variety }}</strong> <span class="quiet">{{ t.crop }}, {{ TEST_METHOD_WORDS[t.method] }}</span></span
+            >
             <span class="numbers">{{ t.normal }} of {{ t.seeds }} up</span>
             <span :class="late(t) ? 'late' : 'quiet'">{{ wait(t) }}</span>
           </RouterLink>
@@ -45,7 +53,9 @@ function wait(t: ListedTest): string {
         <li v-for="t in closed?.tests ?? []" :key="t.id">
           <RouterLink :to="`/tests/${t.id}`" class="line">
             <span class="code">{{ t.lotCode }}</span>
-            <span><strong>{{ t.variety }}</strong> <span class="quiet">{{ t.crop }}</span></span>
+            <span class="name"
+              ><strong>{{ t.variety }}</strong> <span class="quiet">{{ t.crop }}</span></span
+            >
             <span class="numbers">{{ t.alive }} of {{ t.seeds }} alive</span>
             <span class="quiet">{{ t.closedOn ? format.day(t.closedOn) : '' }}</span>
           </RouterLink>
@@ -59,7 +69,11 @@ function wait(t: ListedTest): string {
         <li v-for="l in wanted?.lots ?? []" :key="l.code">
           <RouterLink :to="`/lots/${l.code}/test`" class="want">
             <VerdictShape verdict="test-first" />
-            <span><span class="code">{{ l.code }}</span> <strong>{{ l.variety }}</strong><br /><span class="quiet">{{ l.crop }}, {{ l.balance }} seeds; anything from {{ percent(l.low ?? 0) }} to {{ percent(l.high ?? 1) }}</span></span>
+            <span
+              ><span class="code">{{ l.code }}</span> <strong>{{ l.variety }}</strong><br /><span class="quiet"
+                >{{ l.crop }}, {{ l.balance }} seeds; anything from {{ percent(l.low ?? 0) }} to {{ percent(l.high ?? 1) }}</span
+              ></span
+            >
             <span class="start">Test</span>
           </RouterLink>
         </li>
@@ -111,6 +125,11 @@ function wait(t: ListedTest): string {
 .want strong {
   font-weight: 600;
 }
+.name {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
 .late {
   color: var(--act);
   font-weight: 600;
@@ -133,8 +152,12 @@ function wait(t: ListedTest): string {
 }
 @media (max-width: 860px) {
   .tests {
-    grid-template-columns: minmax(0, 1fr);
+    display: block;
     overflow-y: auto;
+  }
+  .left,
+  .right {
+    overflow: visible;
   }
   .line {
     grid-template-columns: 86px minmax(0, 1fr);

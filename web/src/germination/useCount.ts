@@ -59,7 +59,10 @@ export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, tod
     marks.value = next;
     unsaved.value = true;
     errors.value = {};
-    localStorage.setItem(draftKey(s.test.id, bag.value), JSON.stringify({ version: s.test.version, marks: next, day: day.value } satisfies Draft));
+    localStorage.setItem(
+      draftKey(s.test.id, bag.value),
+      JSON.stringify({ version: s.test.version, marks: next, day: day.value } satisfies Draft),
+    );
   }
 
   function drop(): void {
@@ -72,7 +75,12 @@ export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, tod
   async function save(): Promise<boolean> {
     const s = sheet.value;
     if (!s || saving.value) return false;
-    const body = { version: s.test.version, replicate: bag.value, countedOn: day.value, marks: marks.value.map((m) => ({ ...m, markedOn: m.markedOn > day.value ? day.value : m.markedOn })) };
+    const body = {
+      version: s.test.version,
+      replicate: bag.value,
+      countedOn: day.value,
+      marks: marks.value.map((m) => ({ ...m, markedOn: m.markedOn > day.value ? day.value : m.markedOn })),
+    };
     errors.value = {};
     problem.value = null;
     try {

@@ -16,7 +16,11 @@ export interface TestCounted {
  * The estimate of a lot today without a test and with it: what the test has to say. An open test is not among the
  * evidence yet; of a closed one, the piece of evidence that is this test is left out.
  */
-export function whatItSays(model: LotModel, test: TestCounted, today: string): { readonly before: ViabilityPoint; readonly after: ViabilityPoint } | null {
+export function whatItSays(
+  model: LotModel,
+  test: TestCounted,
+  today: string,
+): { readonly before: ViabilityPoint; readonly after: ViabilityPoint } | null {
   const { input } = model;
   const this_ = { date: test.warmFrom, sown: test.sown, alive: test.alive };
   const day = today < input.start ? input.start : today;

@@ -15,10 +15,14 @@ const skip = useLocalStorage<number>('esprel.labels.skip', 0);
 const copies = useLocalStorage<number>('esprel.labels.copies', 1);
 
 const codes = computed(() => (typeof route.query.codes === 'string' ? route.query.codes : ''));
-const { data, problem } = useFetched<{ lots: LabelLot[] }>(() => (codes.value === '' ? null : `/lots/by-code?codes=${encodeURIComponent(codes.value)}`));
+const { data, problem } = useFetched<{ lots: LabelLot[] }>(() =>
+  codes.value === '' ? null : `/lots/by-code?codes=${encodeURIComponent(codes.value)}`,
+);
 const sheet = computed(() => SHEETS[sheetName.value] ?? SHEETS.envelopes);
 const pages = computed(() => labelCells(data.value?.lots ?? [], sheet.value, Number(skip.value) || 0, Number(copies.value) || 1));
-const missing = computed(() => (data.value ? codes.value.split(',').filter((c) => c !== '' && !data.value?.lots.some((l) => l.code === c)) : []));
+const missing = computed(() =>
+  data.value ? codes.value.split(',').filter((c) => c !== '' && !data.value?.lots.some((l) => l.code === c)) : [],
+);
 const print = (): void => {
   window.print();
 };
@@ -28,12 +32,17 @@ const print = (): void => {
   <div class="labels">
     <aside class="controls scrolls">
       <h1>Labels</h1>
-      <p class="quiet">{{ data?.lots.length ?? 0 }} {{ data?.lots.length === 1 ? 'lot' : 'lots' }}. Print them before your hands are dirty, at 100 %, without “fit to page”.</p>
+      <p class="quiet">
+        {{ data?.lots.length ?? 0 }} {{ data?.lots.length === 1 ? 'lot' : 'lots' }}. Print them before your hands are dirty, at 100 %,
+        without “fit to page”.
+      </p>
       <p v-if="problem" role="alert" class="wrong">{{ problem.message }}</p>
       <p v-if="missing.length > 0" role="alert" class="wrong">No such lot here: {{ missing.join(', ') }}.</p>
       <div class="field">
         <label for="sheet">Sheet</label>
-        <select id="sheet" v-model="sheetName"><option v-for="(s, key) in SHEETS" :key="key" :value="key">{{ s.words }}</option></select>
+        <select id="sheet" v-model="sheetName">
+          <option v-for="(s, key) in SHEETS" :key="key" :value="key">{{ s.words }}</option>
+        </select>
       </div>
       <div class="field">
         <label for="skip">Labels already used on the first sheet</label>
@@ -49,8 +58,20 @@ const print = (): void => {
       </div>
     </aside>
     <div class="paper scrolls" tabindex="0" role="region" aria-label="What will be printed">
-      <p v-if="codes === ''" class="empty"><strong>No lot is chosen.</strong> Open a lot, or put envelopes on the table, and press <kbd>P</kbd>.</p>
-      <div v-for="(page, p) in pages" :key="p" class="page" :style="{ gridTemplateColumns: `repeat(${sheet.columns}, ${sheet.widthMm}mm)`, gridAutoRows: `${sheet.heightMm}mm`, padding: `${sheet.topMm}mm 0 0 ${sheet.leftMm}mm`, columnGap: `${sheet.gapXMm}mm` }">
+      <p v-if="codes === ''" class="empty">
+        <strong>No lot is chosen.</strong> Open a lot, or put envelopes on the table, and press <kbd>P</kbd>.
+      </p>
+      <div
+        v-for="(page, p) in pages"
+        :key="p"
+        class="page"
+        :style="{
+          gridTemplateColumns: `repeat(${sheet.columns}, ${sheet.widthMm}mm)`,
+          gridAutoRows: `${sheet.heightMm}mm`,
+          padding: `${sheet.topMm}mm 0 0 ${sheet.leftMm}mm`,
+          columnGap: `${sheet.gapXMm}mm`,
+        }"
+      >
         <template v-for="(lot, i) in page" :key="i">
           <div v-if="lot === null" class="label used" aria-hidden="true" />
           <div v-else class="label" :class="sheetName">
@@ -59,7 +80,13 @@ const print = (): void => {
               <p class="code">{{ lot.code }}</p>
               <p class="variety">{{ lot.variety }}</p>
               <p v-for="c in lot.cautions" :key="c" class="warn">{{ c }}</p>
-              <p v-for="l in labelLines(lot, session.settings?.libraryName ?? '', session.settings?.lengthUnit ?? 'mm')" :key="l" class="line">{{ l }}</p>
+              <p
+                v-for="l in labelLines(lot, session.settings?.libraryName ?? '', session.settings?.lengthUnit ?? 'mm')"
+                :key="l"
+                class="line"
+              >
+                {{ l }}
+              </p>
             </div>
           </div>
         </template>
@@ -117,19 +144,19 @@ const print = (): void => {
 .label {
   outline: 1px dashed #d5cdbd;
   outline-offset: -1px;
-  padding: 2.5mm 2.5mm 2mm;
+  padding: 2mm 2mm 1mm;
   display: flex;
-  gap: 2.5mm;
+  gap: 2mm;
   overflow: hidden;
-  font-size: 9pt;
-  line-height: 1.22;
+  font-size: 8.5pt;
+  line-height: 1.18;
 }
 .label.used {
   background: repeating-linear-gradient(45deg, #f4f0e6 0 3mm, #fff 3mm 6mm);
 }
 .label img {
-  width: 17mm;
-  height: 17mm;
+  width: 15mm;
+  height: 15mm;
   flex: none;
   image-rendering: pixelated;
 }
@@ -137,16 +164,16 @@ const print = (): void => {
   min-width: 0;
 }
 .code {
-  font-size: 13pt;
+  font-size: 12.5pt;
   font-weight: 600;
 }
 .variety {
   font-weight: 600;
-  font-size: 10.5pt;
+  font-size: 10pt;
 }
 .warn {
   font-weight: 700;
-  font-size: 8pt;
+  font-size: 7.5pt;
 }
 .label.tags {
   padding: 1mm 2mm;

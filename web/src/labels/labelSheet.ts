@@ -14,9 +14,36 @@ export interface LabelSheet {
 }
 
 export const SHEETS = {
-  envelopes: { words: 'envelopes: 21 on A4, 63.5 x 38.1 mm', columns: 3, rows: 7, widthMm: 63.5, heightMm: 38.1, topMm: 15.1, leftMm: 7.2, gapXMm: 2.5 },
-  packets: { words: 'packets: 14 on A4, 99.1 x 38.1 mm', columns: 2, rows: 7, widthMm: 99.1, heightMm: 38.1, topMm: 15.1, leftMm: 4.7, gapXMm: 2.5 },
-  tags: { words: 'pot tags: 36 strips on A4, 66 x 22 mm', columns: 3, rows: 12, widthMm: 66, heightMm: 22, topMm: 16, leftMm: 6, gapXMm: 0 },
+  envelopes: {
+    words: 'envelopes: 21 on A4, 63.5 x 38.1 mm',
+    columns: 3,
+    rows: 7,
+    widthMm: 63.5,
+    heightMm: 38.1,
+    topMm: 15.1,
+    leftMm: 7.2,
+    gapXMm: 2.5,
+  },
+  packets: {
+    words: 'packets: 14 on A4, 99.1 x 38.1 mm',
+    columns: 2,
+    rows: 7,
+    widthMm: 99.1,
+    heightMm: 38.1,
+    topMm: 15.1,
+    leftMm: 4.7,
+    gapXMm: 2.5,
+  },
+  tags: {
+    words: 'pot tags: 36 strips on A4, 66 x 22 mm',
+    columns: 3,
+    rows: 12,
+    widthMm: 66,
+    heightMm: 22,
+    topMm: 16,
+    leftMm: 6,
+    gapXMm: 0,
+  },
 } as const satisfies Record<string, LabelSheet>;
 export type SheetName = keyof typeof SHEETS;
 
@@ -60,10 +87,14 @@ export function labelLines(lot: LabelLot, library: string, lengthUnit: Settings[
   const light = s.light === 'either' ? '' : `, in the ${s.light}`;
   const doubtful = lot.identity === 'doubtful' || lot.identity === 'unknown';
   return [
-    `${lot.crop}, ${year}${lot.generation > 0 ? `, generation ${String(lot.generation)}` : ''}`,
+    `${lot.crop.replace(/ \(.*\)/, '')}, ${year}${lot.generation > 0 ? `, generation ${String(lot.generation)}` : ''}`,
     ...(doubtful ? ['The name is in doubt'] : []),
-    `Sow ${depthWords}${light}, ${apart} apart; up in ${String(s.emergeMinD)} to ${String(s.emergeMaxD)} days`,
+    `${capital(depthWords)}${light}, ${apart} apart, up in ${String(s.emergeMinD)} to ${String(s.emergeMaxD)} days`,
     // A caution needs the room more than our name does.
     ...(lot.cautions.length === 0 ? [library] : []),
   ];
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }

@@ -1,24 +1,32 @@
 <script setup lang="ts">
-import { type LibraryCrop, OWN_FIGURES, type OwnFigure, ownFigureForm } from '@esprel/core';
+import { cautionWords, type LibraryCrop, OWN_FIGURES, type OwnFigure, ownFigureForm } from '@esprel/core';
 import { useDebounce } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
 import { useFetched } from '../app/useFetched.ts';
 import { numberOf, shareOf, useForm } from '../app/useForm.ts';
 import { useChanges } from '../app/changes.ts';
 import CautionNote from '../lots/CautionNote.vue';
-import { cautionWords } from '@esprel/core';
 
-const props = defineProps<{ key?: string | undefined }>();
-defineOptions({ inheritAttrs: false });
+const props = defineProps<{ crop?: string | undefined }>();
+const router = useRouter();
 const changes = useChanges();
 const q = ref('');
 const soon = useDebounce(q, 120);
-const { data } = useFetched<{ crops: (LibraryCrop & { lots: number })[] }>(() => `/crops${soon.value.trim() === '' ? '' : `?q=${encodeURIComponent(soon.value.slice(0, 60))}`}`);
-const chosen = ref<string | null>(null);
-const { data: open } = useFetched<{ crop: LibraryCrop; reference: LibraryCrop; figures: { field: OwnFigure; reason: string | null }[] }>(() => (chosen.value === null ? null : `/crops/${chosen.value}`));
-const crops = computed(() => [...(data.value?.crops ?? [])].sort((a, b) => (soon.value === '' ? Number(b.lots > 0) - Number(a.lots > 0) || a.name.localeCompare(b.name) : 0)));
+const { data } = useFetched<{ crops: (LibraryCrop & { lots: number })[] }>(
+  () => `/crops${soon.value.trim() === '' ? '' : `?q=${encodeURIComponent(soon.value.slice(0, 60))}`}`,
+);
+const chosen = computed(() => (props.crop ? props.crop : null));
+const { data: open } = useFetched<{ crop: LibraryCrop; reference: LibraryCrop; figures: { field: OwnFigure; reason: string | null }[] }>(
+  () => (chosen.value === null ? null : `/crops/${chosen.value}`),
+);
+const crops = computed(() =>
+  [...(data.value?.crops ?? [])].sort((a, b) =>
+    soon.value === '' ? Number(b.lots > 0) - Number(a.lots > 0) || a.name.localeCompare(b.name) : 0,
+  ),
+);
 
 const FIGURES = Object.entries(OWN_FIGURES) as [OwnFigure, (typeof OWN_FIGURES)[OwnFigure]][];
 const editing = ref<OwnFigure | null>(null);
@@ -26,7 +34,11 @@ const form = useForm({
   name: null,
   initial: () => ({ value: '', reason: '' }),
   schema: ownFigureForm,
-  body: (v) => ({ field: editing.value ?? '', value: editing.value && OWN_FIGURES[editing.value].unit === 'share' ? shareOf('value', v.value) : numberOf('value', v.value), reason: v.reason.trim() || null }),
+  body: (v) => ({
+    field: editing.value ?? '',
+    value: editing.value && OWN_FIGURES[editing.value].unit === 'share' ? shareOf('value', v.value) : numberOf('value', v.value),
+    reason: v.reason.trim() || null,
+  }),
   method: 'PUT',
   path: () => `/crops/${chosen.value ?? ''}/own-figure`,
 });
@@ -49,9 +61,10 @@ async function save(): Promise<void> {
   if (await form.send()) editing.value = null;
 }
 function reference(field: OwnFigure): void {
-  void changes.send('PUT', `/crops/${chosen.value ?? ''}/own-figure`, { field, value: null, reason: null });
+  void changes.send('PUT', `/crops/${chosen.value ?? ''}/own-figure`, { field, value: null, reason: null }).catch((error: unknown) => {
+    changes.undoProblem = (error as Error).message;
+  });
 }
-void props;
 </script>
 
 <template>
@@ -62,30 +75,65 @@ void props;
       <InputText id="crop-q" v-model="q" placeholder="common or scientific name" autocomplete="off" />
       <ul class="plain">
         <li v-for="c in crops" :key="c.key">
-          <button type="button" :aria-pressed="c.key === chosen" @click="chosen = c.key"><strong>{{ c.name }}</strong> <span class="latin">{{ c.scientific }}</span><span class="n quiet">{{ c.lots > 0 ? c.lots : '' }}{{ c.own.length > 0 ? ' · own figures' : '' }}</span></button>
+          <button type="button" :aria-pressed="c.key === chosen" @click="router.push(`/library/crops/${c.key}`)">
+            <strong>{{ c.name }}</strong> <span class="latin">{{ c.scientific }}</span><span class="n quiet"
+              >{{ c.lots > 0 ? c.lots : '' }}{{ c.own.length > 0 ? ' · own figures' : '' }}</span
+            >
+          </button>
         </li>
       </ul>
     </section>
     <section class="figures scrolls" aria-label="Figures of the crop" tabindex="-1">
       <template v-if="open">
-        <h2>{{ open.crop.name }} <span class="latin">{{ open.crop.scientific }}</span></h2>
-        <p class="quiet">{{ open.crop.family }}, {{ open.crop.lifeCycle }}, {{ open.crop.storageBehaviour }} seed. Set a figure of your own where your results say otherwise.</p>
+        <h2>
+          {{ open.crop.name }} <span class="latin">{{ open.crop.scientific }}</span>
+        </h2>
+        <p class="quiet">
+          {{ open.crop.family }}, {{ open.crop.lifeCycle }}, {{ open.crop.storageBehaviour }} seed. Set a figure of your own where your
+          results say otherwise.
+        </p>
         <CautionNote :cautions="cautionWords(open.crop.cautions, 'cleaned')" />
         <table class="plain-table">
-          <thead><tr><th scope="col">Figure</th><th scope="col">In use</th><th scope="col">Reference</th><th scope="col"><span class="unseen">Change</span></th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">Figure</th>
+              <th scope="col">In use</th>
+              <th scope="col">Reference</th>
+              <th scope="col"><span class="unseen">Change</span></th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="[field, rule] in FIGURES" :key="field">
               <td>{{ rule.label }}</td>
-              <td><strong v-if="open.crop.own.includes(field)">{{ show(open.crop, field) }}, own</strong><template v-else>{{ show(open.crop, field) }}</template></td>
+              <td>
+                <strong v-if="open.crop.own.includes(field)">{{ show(open.crop, field) }}, own</strong
+                ><template v-else>{{ show(open.crop, field) }}</template>
+              </td>
               <td class="quiet">{{ show(open.reference, field) }}</td>
               <td class="right">
                 <Button severity="secondary" size="small" label="Set" :aria-label="`Set ${rule.label}`" @click="edit(field)" />
-                <Button v-if="open.crop.own.includes(field)" severity="secondary" variant="text" size="small" label="Reference" :aria-label="`Take the reference for ${rule.label}`" @click="reference(field)" />
+                <Button
+                  v-if="open.crop.own.includes(field)"
+                  severity="secondary"
+                  variant="text"
+                  size="small"
+                  label="Reference"
+                  :aria-label="`Take the reference for ${rule.label}`"
+                  @click="reference(field)"
+                />
                 <form v-if="editing === field" class="set" novalidate @submit.prevent="save">
-                  <InputText v-model="form.values.value" inputmode="decimal" :aria-label="`${rule.label}, ${rule.unit === 'share' ? 'percent' : rule.unit}`" :invalid="form.errors.value !== undefined" :aria-invalid="form.errors.value !== undefined" />
+                  <InputText
+                    v-model="form.values.value"
+                    inputmode="decimal"
+                    :aria-label="`${rule.label}, ${rule.unit === 'share' ? 'percent' : rule.unit}`"
+                    :invalid="form.errors.value !== undefined"
+                    :aria-invalid="form.errors.value !== undefined"
+                  />
                   <InputText v-model="form.values.reason" placeholder="why" aria-label="Why" />
                   <Button type="submit" label="Save" size="small" />
-                  <p v-if="form.errors.value || form.problem" class="error" role="alert">{{ form.errors.value ?? form.problem?.message }}</p>
+                  <p v-if="form.errors.value || form.problem" class="error" role="alert">
+                    {{ form.errors.value ?? form.problem?.message }}
+                  </p>
                 </form>
               </td>
             </tr>

@@ -28,7 +28,12 @@ const form = useForm({
   schema: placeForm,
   body: (v) => {
     const n = gather({ t: () => numberOf('temperatureC', v.temperature), rh: () => numberOf('rhPercent', v.rh) });
-    return { name: v.name, temperatureC: n.t === null ? undefined : toCelsius(n.t, unit.value), rhPercent: n.rh ?? undefined, sealed: v.sealed === 'yes' };
+    return {
+      name: v.name,
+      temperatureC: n.t === null ? undefined : toCelsius(n.t, unit.value),
+      rhPercent: n.rh ?? undefined,
+      sealed: v.sealed === 'yes',
+    };
   },
   path: () => '/places',
 });
@@ -41,20 +46,61 @@ async function save(): Promise<void> {
   <div class="places scrolls" tabindex="-1">
     <h1>Places</h1>
     <p class="quiet">Where seed is kept. Warm and damp places age it; the estimate of every lot uses them.</p>
-    <p v-if="data && data.places.length === 0" class="empty"><strong>No place yet.</strong> Write down the first box, drawer or fridge below.</p>
+    <p v-if="data && data.places.length === 0" class="empty">
+      <strong>No place yet.</strong> Write down the first box, drawer or fridge below.
+    </p>
     <table v-else class="plain-table">
-      <thead><tr><th scope="col">Place</th><th scope="col" class="right">Warmth</th><th scope="col" class="right">Humidity</th><th scope="col">Sealed</th><th scope="col" class="right">Lots</th></tr></thead>
+      <thead>
+        <tr>
+          <th scope="col">Place</th>
+          <th scope="col" class="right">Warmth</th>
+          <th scope="col" class="right">Humidity</th>
+          <th scope="col">Sealed</th>
+          <th scope="col" class="right">Lots</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="p in data?.places ?? []" :key="p.id"><td><strong>{{ p.name }}</strong></td><td class="right">{{ format.warmth(p.temperatureC) }}</td><td class="right">{{ p.rhPercent }} %</td><td>{{ p.sealed ? 'sealed, dried to this' : 'open to the air' }}</td><td class="right numbers">{{ p.lots }}</td></tr>
+        <tr v-for="p in data?.places ?? []" :key="p.id">
+          <td>
+            <strong>{{ p.name }}</strong>
+          </td>
+          <td class="right">{{ format.warmth(p.temperatureC) }}</td>
+          <td class="right">{{ p.rhPercent }} %</td>
+          <td>{{ p.sealed ? 'sealed, dried to this' : 'open to the air' }}</td>
+          <td class="right numbers">{{ p.lots }}</td>
+        </tr>
       </tbody>
     </table>
     <form novalidate @submit.prevent="save">
       <h2>A new place</h2>
       <FieldText id="place-name" v-model="form.values.name" label="Name" placeholder="Drawer 3, hall cupboard" :error="form.errors.name" />
       <div class="row">
-        <FieldText id="place-temp" v-model="form.values.temperature" label="Usual warmth" numeric :unit="`°${unit}`" :error="form.errors.temperatureC" />
-        <FieldText id="place-rh" v-model="form.values.rh" label="Humidity" numeric unit="%" hint="sealed: what it was dried to" :error="form.errors.rhPercent" />
-        <FieldChoice id="place-sealed" v-model="form.values.sealed" label="Sealed" :options="[{ value: 'no', label: 'No' }, { value: 'yes', label: 'Yes' }]" />
+        <FieldText
+          id="place-temp"
+          v-model="form.values.temperature"
+          label="Usual warmth"
+          numeric
+          :unit="`°${unit}`"
+          :error="form.errors.temperatureC"
+        />
+        <FieldText
+          id="place-rh"
+          v-model="form.values.rh"
+          label="Humidity"
+          numeric
+          unit="%"
+          hint="sealed: what it was dried to"
+          :error="form.errors.rhPercent"
+        />
+        <FieldChoice
+          id="place-sealed"
+          v-model="form.values.sealed"
+          label="Sealed"
+          :options="[
+            { value: 'no', label: 'No' },
+            { value: 'yes', label: 'Yes' },
+          ]"
+        />
       </div>
       <p v-if="form.problem" role="alert" class="caution">{{ form.problem.message }}</p>
       <div><Button type="submit" label="Make the place" :disabled="form.sending" /></div>

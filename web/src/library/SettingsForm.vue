@@ -9,7 +9,16 @@ import FormFrame from '../fields/FormFrame.vue';
 
 const session = useSession();
 const texts = (s: Settings | null) => ({
-  ...(s ?? { libraryName: '', hemisphere: 'north' as const, lastFrost: '', firstFrost: '', temperatureUnit: 'C' as const, lengthUnit: 'mm' as const, massUnit: 'g' as const, dateOrder: 'day-month' as const }),
+  ...(s ?? {
+    libraryName: '',
+    hemisphere: 'north' as const,
+    lastFrost: '',
+    firstFrost: '',
+    temperatureUnit: 'C' as const,
+    lengthUnit: 'mm' as const,
+    massUnit: 'g' as const,
+    dateOrder: 'day-month' as const,
+  }),
   lastFrostSdDays: String(s?.lastFrostSdDays ?? ''),
   firstFrostSdDays: String(s?.firstFrostSdDays ?? ''),
   lendingThreshold: s ? String(Math.round(s.lendingThreshold * 100)) : '',
@@ -29,26 +38,128 @@ const form = useForm({
   method: 'PUT',
   path: () => '/settings',
 });
-watch(() => session.settings, (s) => {
-  if (s && form.values.libraryName === '') Object.assign(form.values, texts(s));
-}, { immediate: true });
+watch(
+  () => session.settings,
+  (s) => {
+    if (s && form.values.libraryName === '') Object.assign(form.values, texts(s));
+  },
+  { immediate: true },
+);
 const { values } = form;
 </script>
 
 <template>
   <div class="narrow">
-    <FormFrame title="Settings" about="They hold for everybody at this desk." action="Save" :cancel="false" :sending="form.sending" :problem="form.problem" @submit="form.send()">
-      <FieldText id="library-name" v-model="values.libraryName" class="two-thirds" label="Name of the library" :error="form.errors.libraryName" />
-      <FieldChoice id="hemisphere" v-model="values.hemisphere" class="third" label="Hemisphere" :options="[{ value: 'north', label: 'North' }, { value: 'south', label: 'South' }]" :error="form.errors.hemisphere" />
-      <FieldText id="last-frost" v-model="values.lastFrost" class="half" label="Usual last frost of spring" hint="month and day, as 04-27" :error="form.errors.lastFrost" />
-      <FieldText id="last-sd" v-model="values.lastFrostSdDays" class="half" label="Give or take" numeric unit="days" :error="form.errors.lastFrostSdDays" />
-      <FieldText id="first-frost" v-model="values.firstFrost" class="half" label="Usual first frost of autumn" hint="month and day, as 10-12" :error="form.errors.firstFrost" />
-      <FieldText id="first-sd" v-model="values.firstFrostSdDays" class="half" label="Give or take" numeric unit="days" :error="form.errors.firstFrostSdDays" />
-      <FieldText id="threshold" v-model="values.lendingThreshold" class="half" label="Lending line" numeric unit="% alive" hint="A lot that is likely above it is lent without a word. Each crop may have its own." :error="form.errors.lendingThreshold" />
-      <FieldChoice id="temperature" v-model="values.temperatureUnit" class="third" label="Warmth in" :options="[{ value: 'C', label: '°C' }, { value: 'F', label: '°F' }]" />
-      <FieldChoice id="length" v-model="values.lengthUnit" class="third" label="Depth in" :options="[{ value: 'mm', label: 'mm' }, { value: 'inch', label: 'inch' }]" />
-      <FieldChoice id="mass" v-model="values.massUnit" class="third" label="Weight in" :options="[{ value: 'g', label: 'g' }, { value: 'oz', label: 'oz' }]" />
-      <FieldChoice id="order" v-model="values.dateOrder" label="Dates as" :options="[{ value: 'day-month', label: 'Thu 14 Mar' }, { value: 'month-day', label: 'Thu Mar 14' }]" />
+    <FormFrame
+      title="Settings"
+      about="They hold for everybody at this desk."
+      action="Save"
+      :cancel="false"
+      :sending="form.sending"
+      :problem="form.problem"
+      @submit="form.send()"
+    >
+      <FieldText
+        id="library-name"
+        v-model="values.libraryName"
+        class="two-thirds"
+        label="Name of the library"
+        :error="form.errors.libraryName"
+      />
+      <FieldChoice
+        id="hemisphere"
+        v-model="values.hemisphere"
+        class="third"
+        label="Hemisphere"
+        :options="[
+          { value: 'north', label: 'North' },
+          { value: 'south', label: 'South' },
+        ]"
+        :error="form.errors.hemisphere"
+      />
+      <FieldText
+        id="last-frost"
+        v-model="values.lastFrost"
+        class="half"
+        label="Usual last frost of spring"
+        hint="month and day, as 04-27"
+        :error="form.errors.lastFrost"
+      />
+      <FieldText
+        id="last-sd"
+        v-model="values.lastFrostSdDays"
+        class="half"
+        label="Give or take"
+        numeric
+        unit="days"
+        :error="form.errors.lastFrostSdDays"
+      />
+      <FieldText
+        id="first-frost"
+        v-model="values.firstFrost"
+        class="half"
+        label="Usual first frost of autumn"
+        hint="month and day, as 10-12"
+        :error="form.errors.firstFrost"
+      />
+      <FieldText
+        id="first-sd"
+        v-model="values.firstFrostSdDays"
+        class="half"
+        label="Give or take"
+        numeric
+        unit="days"
+        :error="form.errors.firstFrostSdDays"
+      />
+      <FieldText
+        id="threshold"
+        v-model="values.lendingThreshold"
+        class="half"
+        label="Lending line"
+        numeric
+        unit="% alive"
+        hint="A lot that is likely above it is lent without a word. Each crop may have its own."
+        :error="form.errors.lendingThreshold"
+      />
+      <FieldChoice
+        id="temperature"
+        v-model="values.temperatureUnit"
+        class="third"
+        label="Warmth in"
+        :options="[
+          { value: 'C', label: '°C' },
+          { value: 'F', label: '°F' },
+        ]"
+      />
+      <FieldChoice
+        id="length"
+        v-model="values.lengthUnit"
+        class="third"
+        label="Depth in"
+        :options="[
+          { value: 'mm', label: 'mm' },
+          { value: 'inch', label: 'inch' },
+        ]"
+      />
+      <FieldChoice
+        id="mass"
+        v-model="values.massUnit"
+        class="third"
+        label="Weight in"
+        :options="[
+          { value: 'g', label: 'g' },
+          { value: 'oz', label: 'oz' },
+        ]"
+      />
+      <FieldChoice
+        id="order"
+        v-model="values.dateOrder"
+        label="Dates as"
+        :options="[
+          { value: 'day-month', label: 'Thu 14 Mar' },
+          { value: 'month-day', label: 'Thu Mar 14' },
+        ]"
+      />
     </FormFrame>
   </div>
 </template>

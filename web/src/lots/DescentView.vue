@@ -33,8 +33,10 @@ function parents(lot: DescentLot): string {
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
   <article v-else class="descent scrolls" tabindex="-1">
     <header>
-      <h1>Descent of <span class="code">{{ code }}</span></h1>
-      <p v-if="data" class="quiet">{{ summary }} Left to right: each lot and what was saved from it.</p>
+      <h1>
+        Descent of <span class="code">{{ code }}</span>
+      </h1>
+      <p v-if="data" class="quiet">{{ summary }} From the top down: each lot and what was saved from it.</p>
       <p><Button severity="secondary" :label="`Back to ${code}`" @click="router.push(`/lots/${code}`)" /></p>
     </header>
     <div class="scroller" tabindex="0" role="group" aria-label="Tree of lots">
@@ -47,11 +49,27 @@ function parents(lot: DescentLot): string {
           :key="n.lot.id"
           :to="`/lots/${n.lot.code}`"
           class="node"
-          :class="{ here: n.lot.code === code, doubt: n.lot.identity === 'doubtful' || n.lot.identity === 'unknown', gone: n.lot.balance === 0 }"
-          :style="{ left: `${n.x}px`, top: `${n.y}px`, width: `${NODE.width}px`, height: `${NODE.height}px`, borderTopColor: verdictLook(state(n.lot)).colour }"
+          :class="{
+            here: n.lot.code === code,
+            doubt: n.lot.identity === 'doubtful' || n.lot.identity === 'unknown',
+            gone: n.lot.balance === 0,
+          }"
+          :style="{
+            left: `${n.x}px`,
+            top: `${n.y}px`,
+            width: `${NODE.width}px`,
+            height: `${NODE.height}px`,
+            borderTopColor: verdictLook(state(n.lot)).colour,
+          }"
         >
-          <span class="line"><span class="code">{{ n.lot.code }}</span><span class="quiet small">{{ n.lot.year ?? '' }}, gen. {{ n.lot.generation }}</span></span>
-          <span class="line state"><VerdictShape :verdict="state(n.lot)" :size="13" />{{ n.lot.median === null ? '' : percent(n.lot.median) }}<span class="quiet">{{ n.lot.balance === 0 ? 'used up' : `${amount(n.lot.balance, 'counted')} seeds` }}</span></span>
+          <span class="line"
+            ><span class="code">{{ n.lot.code }}</span
+            ><span class="quiet small">{{ n.lot.year ?? '' }}</span></span
+          >
+          <span class="line state"
+            ><VerdictShape :verdict="state(n.lot)" :size="13" />{{ n.lot.median === null ? '' : percent(n.lot.median)
+            }}<span class="quiet">{{ n.lot.balance === 0 ? 'used up' : `${amount(n.lot.balance, 'counted')} left` }}</span></span
+          >
           <span class="small who">{{ parents(n.lot) }}</span>
         </RouterLink>
       </div>
@@ -80,11 +98,11 @@ h1 {
 .tree {
   position: relative;
 }
-svg {
+.tree > svg {
   position: absolute;
   inset: 0;
 }
-path {
+.tree > svg path {
   fill: none;
   stroke: #a79d8b;
   stroke-width: 2;
@@ -116,7 +134,7 @@ path {
 .line {
   display: flex;
   justify-content: space-between;
-  gap: 8px;
+  gap: 6px;
   align-items: baseline;
 }
 .state {
@@ -128,8 +146,7 @@ path {
   font-weight: 400;
 }
 .who {
-  white-space: nowrap;
   overflow: hidden;
-  text-overflow: ellipsis;
+  line-height: 1.2;
 }
 </style>

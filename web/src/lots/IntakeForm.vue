@@ -33,15 +33,21 @@ const form = useForm({
   path: () => '/lots',
 });
 const { values } = form;
-watch(() => session.today, (today) => {
-  if (values.receivedOn === '') values.receivedOn = today;
-}, { immediate: true });
+watch(
+  () => session.today,
+  (today) => {
+    if (values.receivedOn === '') values.receivedOn = today;
+  },
+  { immediate: true },
+);
 
 const known = computed(() => (typeof values.variety === 'object' ? values.variety : null));
 const crop = computed(() => (typeof values.crop === 'object' ? values.crop : null));
 const cautions = computed(() => cautionWords(crop.value?.cautions ?? [], values.form));
 const keeping = computed(() =>
-  crop.value === null || crop.value.storageBehaviour === 'orthodox' ? null : 'This seed must not be dried and does not keep: sow it soon, never freeze it.',
+  crop.value === null || crop.value.storageBehaviour === 'orthodox'
+    ? null
+    : 'This seed must not be dried and does not keep: sow it soon, never freeze it.',
 );
 const about = computed(() => {
   if (values.amountKnown !== 'weighed' || values.amount.trim() === '') return undefined;
@@ -53,9 +59,12 @@ const about = computed(() => {
   }
 });
 
-const findVarieties = async (q: string): Promise<readonly VarietyFound[]> => (await get<{ varieties: VarietyFound[] }>(`/varieties?q=${encodeURIComponent(q.slice(0, 120))}`)).varieties;
-const findCrops = async (q: string): Promise<readonly Crop[]> => (await get<{ crops: Crop[] }>(`/crops?q=${encodeURIComponent(q.slice(0, 60))}`)).crops;
-const findSources = async (q: string): Promise<readonly NamedThing[]> => (await get<{ sources: NamedThing[] }>(`/sources?q=${encodeURIComponent(q.slice(0, 120))}`)).sources;
+const findVarieties = async (q: string): Promise<readonly VarietyFound[]> =>
+  (await get<{ varieties: VarietyFound[] }>(`/varieties?q=${encodeURIComponent(q.slice(0, 120))}`)).varieties;
+const findCrops = async (q: string): Promise<readonly Crop[]> =>
+  (await get<{ crops: Crop[] }>(`/crops?q=${encodeURIComponent(q.slice(0, 60))}`)).crops;
+const findSources = async (q: string): Promise<readonly NamedThing[]> =>
+  (await get<{ sources: NamedThing[] }>(`/sources?q=${encodeURIComponent(q.slice(0, 120))}`)).sources;
 
 /** A variety that is known brings its crop along. */
 async function chooseVariety(v: VarietyFound): Promise<void> {
@@ -81,10 +90,20 @@ async function save(): Promise<void> {
 </script>
 
 <template>
-  <FormFrame title="Take in an envelope" about="Enter saves it and opens the next one. Source, year and place stay." action="Take in" :sending="form.sending" :problem="form.problem" @submit="save" @leave="router.push('/lots')">
+  <FormFrame
+    title="Take in an envelope"
+    about="Enter saves it and opens the next one. Source, year and place stay."
+    action="Take in"
+    :sending="form.sending"
+    :problem="form.problem"
+    @submit="save"
+    @leave="router.push('/lots')"
+  >
     <template #before>
       <div v-if="taken" class="taken" role="status">
-        <p>Write on the envelope: <strong class="code">{{ taken.code }}</strong> {{ taken.name }}</p>
+        <p>
+          Write on the envelope: <strong class="code">{{ taken.code }}</strong> {{ taken.name }}
+        </p>
         <p class="row-of-buttons">
           <Button severity="secondary" label="Open it" @click="router.push(`/lots/${taken.code}`)" />
           <Button severity="secondary" label="Print its label" @click="router.push(`/labels?codes=${taken.code}`)" />
@@ -119,36 +138,107 @@ async function save(): Promise<void> {
       :hint="crop ? crop.scientific : undefined"
     />
     <CautionNote :cautions="keeping === null ? cautions : [keeping, ...cautions]" />
-    <FieldFind id="source" v-model="values.source" class="half" label="Came from" placeholder="person, supplier, swap" :search="findSources" :words="(s) => s.name" :error="form.errors.source" />
-    <FieldChoice id="acquisition" v-model="values.acquisition" class="half" label="How" :options="ACQUISITIONS.map((a) => ({ value: a, label: { donated: 'Gift', purchased: 'Bought', saved: 'Saved' }[a] }))" :error="form.errors.acquisition" />
-    <FieldText id="year" v-model="values.year" class="third" label="Year" numeric :disabled="values.yearKind === 'unknown'" :error="form.errors.year" />
+    <FieldFind
+      id="source"
+      v-model="values.source"
+      class="half"
+      label="Came from"
+      placeholder="person, supplier, swap"
+      :search="findSources"
+      :words="(s) => s.name"
+      :error="form.errors.source"
+    />
+    <FieldChoice
+      id="acquisition"
+      v-model="values.acquisition"
+      class="half"
+      label="How"
+      :options="ACQUISITIONS.map((a) => ({ value: a, label: { donated: 'Gift', purchased: 'Bought', saved: 'Saved' }[a] }))"
+      :error="form.errors.acquisition"
+    />
+    <FieldText
+      id="year"
+      v-model="values.year"
+      class="third"
+      label="Year"
+      numeric
+      :disabled="values.yearKind === 'unknown'"
+      :error="form.errors.year"
+    />
     <FieldChoice
       id="year-kind"
       v-model="values.yearKind"
       class="two-thirds"
       label="It is the year of"
-      :options="[{ value: 'harvest', label: 'Harvest' }, { value: 'packing', label: 'Packing' }, { value: 'unknown', label: 'Not known' }]"
+      :options="[
+        { value: 'harvest', label: 'Harvest' },
+        { value: 'packing', label: 'Packing' },
+        { value: 'unknown', label: 'Not known' },
+      ]"
       :hint="values.yearKind === 'packing' ? 'Packed seed was usually harvested the year before; it is aged so.' : undefined"
       :error="form.errors.yearKind"
     />
-    <FieldText id="amount" v-model="values.amount" class="third" label="Amount" numeric :unit="values.amountKnown === 'weighed' ? unit : 'seeds'" :hint="about" :error="form.errors.seeds" />
+    <FieldText
+      id="amount"
+      v-model="values.amount"
+      class="third"
+      label="Amount"
+      numeric
+      :unit="values.amountKnown === 'weighed' ? unit : 'seeds'"
+      :hint="about"
+      :error="form.errors.seeds"
+    />
     <FieldChoice
       id="amount-known"
       v-model="values.amountKnown"
       class="two-thirds"
       label="Known because it was"
-      :options="[{ value: 'counted', label: 'Counted' }, { value: 'weighed', label: 'Weighed' }, { value: 'estimated', label: 'Guessed' }]"
+      :options="[
+        { value: 'counted', label: 'Counted' },
+        { value: 'weighed', label: 'Weighed' },
+        { value: 'estimated', label: 'Guessed' },
+      ]"
       :error="form.errors.amountKnown"
     />
-    <FieldSelect id="form" v-model="values.form" class="half" label="Form" :options="FORMS.map((f) => ({ value: f, label: FORM_WORDS[f] }))" :error="form.errors.form" />
-    <FieldText id="stated" v-model="values.stated" class="half" label="Germination on the packet" optional numeric unit="%" :error="form.errors.statedGermination" />
-    <FieldSelect id="place" v-model="values.placeId" class="half" label="Goes to" optional :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.name }))" placeholder="not put away yet" :error="form.errors.placeId" />
+    <FieldSelect
+      id="form"
+      v-model="values.form"
+      class="half"
+      label="Form"
+      :options="FORMS.map((f) => ({ value: f, label: FORM_WORDS[f] }))"
+      :error="form.errors.form"
+    />
+    <FieldText
+      id="stated"
+      v-model="values.stated"
+      class="half"
+      label="Germination on the packet"
+      optional
+      numeric
+      unit="%"
+      :error="form.errors.statedGermination"
+    />
+    <FieldSelect
+      id="place"
+      v-model="values.placeId"
+      class="half"
+      label="Goes to"
+      optional
+      :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.name }))"
+      placeholder="not put away yet"
+      :error="form.errors.placeId"
+    />
     <FieldDay id="received" v-model="values.receivedOn" class="half" label="Came on" :max="session.today" :error="form.errors.receivedOn" />
     <FieldChoice
       id="identity"
       v-model="values.identity"
       label="Is the name right?"
-      :options="[{ value: 'sure', label: 'Sure' }, { value: 'likely', label: 'Likely' }, { value: 'doubtful', label: 'Doubtful' }, { value: 'unknown', label: 'Nobody knows' }]"
+      :options="[
+        { value: 'sure', label: 'Sure' },
+        { value: 'likely', label: 'Likely' },
+        { value: 'doubtful', label: 'Doubtful' },
+        { value: 'unknown', label: 'Nobody knows' },
+      ]"
       :error="form.errors.identity"
     />
     <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />

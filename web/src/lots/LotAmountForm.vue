@@ -30,7 +30,11 @@ const form = useForm({
   body: (v) => {
     const n = numberOf('seeds', v.seeds);
     const seeds = n === null ? undefined : v.kind === 'recount' ? n - balance.value : v.kind === 'in' ? n : -n;
-    return { kind: v.kind === 'recount' ? 'correction' : v.kind, seeds, reason: v.reason.trim() || (v.kind === 'recount' ? 'counted again' : '') };
+    return {
+      kind: v.kind === 'recount' ? 'correction' : v.kind,
+      seeds,
+      reason: v.reason.trim() || (v.kind === 'recount' ? 'counted again' : ''),
+    };
   },
   path: () => `/lots/${props.code}/movements`,
 });
@@ -50,9 +54,27 @@ async function save(): Promise<void> {
 
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
-  <FormFrame v-else title="Change the amount" :about="data ? `${data.lot.code} ${data.lot.variety}, ${data.lot.amountKnown}` : ''" action="Write it down" :sending="form.sending" :problem="form.problem" @submit="save" @leave="back">
+  <FormFrame
+    v-else
+    title="Change the amount"
+    :about="data ? `${data.lot.code} ${data.lot.variety}, ${data.lot.amountKnown}` : ''"
+    action="Write it down"
+    :sending="form.sending"
+    :problem="form.problem"
+    @submit="save"
+    @leave="back"
+  >
     <FieldChoice id="kind" v-model="form.values.kind" label="What happened" :options="KINDS" :error="form.errors.kind" />
-    <FieldText id="seeds" v-model="form.values.seeds" class="half" :label="label" numeric unit="seeds" :hint="after" :error="form.errors.seeds" />
+    <FieldText
+      id="seeds"
+      v-model="form.values.seeds"
+      class="half"
+      :label="label"
+      numeric
+      unit="seeds"
+      :hint="after"
+      :error="form.errors.seeds"
+    />
     <FieldText id="reason" v-model="form.values.reason" class="half" label="Why" :error="form.errors.reason" />
   </FormFrame>
 </template>

@@ -21,7 +21,13 @@ const form = useForm({
   name: null,
   initial: () => ({ floor: '', identity: 'likely' as LotSheetData['lot']['identity'], identityReason: '', note: '' }),
   schema: lotEditForm,
-  body: (v) => ({ version: version.value, floor: numberOf('floor', v.floor) ?? undefined, identity: v.identity, identityReason: v.identityReason || null, note: v.note.trim() || null }),
+  body: (v) => ({
+    version: version.value,
+    floor: numberOf('floor', v.floor) ?? undefined,
+    identity: v.identity,
+    identityReason: v.identityReason || null,
+    note: v.note.trim() || null,
+  }),
   method: 'PATCH',
   path: () => `/lots/${props.code}`,
 });
@@ -30,7 +36,11 @@ watch(data, (sheet) => {
   version.value = sheet.lot.version;
   Object.assign(form.values, { floor: String(sheet.lot.floor), identity: sheet.lot.identity, note: sheet.lot.note ?? '' });
 });
-const theirs = computed(() => (form.problem?.code === 'stale' ? (form.problem.more.current as { floor: number; identity: string; note: string | null; version: number }) : null));
+const theirs = computed(() =>
+  form.problem?.code === 'stale'
+    ? (form.problem.more.current as { floor: number; identity: string; note: string | null; version: number })
+    : null,
+);
 const renamed = computed(() => data.value !== null && form.values.identity !== data.value.lot.identity);
 
 const back = (): void => void router.push(`/lots/${props.code}`);
@@ -45,7 +55,16 @@ function mine(): void {
 
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
-  <FormFrame v-else title="Put right" :about="data ? `${data.lot.code} ${data.lot.variety}` : ''" action="Save" :sending="form.sending" :problem="form.problem" @submit="save" @leave="back">
+  <FormFrame
+    v-else
+    title="Put right"
+    :about="data ? `${data.lot.code} ${data.lot.variety}` : ''"
+    action="Save"
+    :sending="form.sending"
+    :problem="form.problem"
+    @submit="save"
+    @leave="back"
+  >
     <template v-if="theirs" #problem>
       <p>There now: floor {{ theirs.floor }}, name {{ theirs.identity }}, note “{{ theirs.note ?? 'none' }}”.</p>
       <p>Yours: floor {{ form.values.floor }}, name {{ form.values.identity }}, note “{{ form.values.note || 'none' }}”.</p>
@@ -54,15 +73,36 @@ function mine(): void {
         <button type="button" class="both" @click="back">Keep theirs</button>
       </p>
     </template>
-    <FieldText id="floor" v-model="form.values.floor" class="half" label="Floor, never lent" numeric unit="seeds" hint="Kept back so that the lot can be renewed." :error="form.errors.floor" />
+    <FieldText
+      id="floor"
+      v-model="form.values.floor"
+      class="half"
+      label="Floor, never lent"
+      numeric
+      unit="seeds"
+      hint="Kept back so that the lot can be renewed."
+      :error="form.errors.floor"
+    />
     <FieldChoice
       id="identity"
       v-model="form.values.identity"
       label="Is the name right?"
-      :options="[{ value: 'sure', label: 'Sure' }, { value: 'likely', label: 'Likely' }, { value: 'doubtful', label: 'Doubtful' }, { value: 'unknown', label: 'Nobody knows' }]"
+      :options="[
+        { value: 'sure', label: 'Sure' },
+        { value: 'likely', label: 'Likely' },
+        { value: 'doubtful', label: 'Doubtful' },
+        { value: 'unknown', label: 'Nobody knows' },
+      ]"
       :error="form.errors.identity"
     />
-    <FieldText v-if="renamed" id="identity-reason" v-model="form.values.identityReason" label="Why" hint="It stays in the history of the lot." :error="form.errors.identityReason" />
+    <FieldText
+      v-if="renamed"
+      id="identity-reason"
+      v-model="form.values.identityReason"
+      label="Why"
+      hint="It stays in the history of the lot."
+      :error="form.errors.identityReason"
+    />
     <FieldNote id="note" v-model="form.values.note" label="Note" optional :error="form.errors.note" />
   </FormFrame>
 </template>

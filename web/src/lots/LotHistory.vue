@@ -15,9 +15,19 @@ const format = useFormat();
     <p v-if="steps.length === 0" class="quiet">Nothing has happened yet.</p>
     <ol class="plain">
       <li v-for="s in steps" :key="s.id" :class="{ undone: s.undoneBy !== null }">
-        <span class="when small">{{ format.day(s.day) }}<template v-if="s.person">, {{ s.person }}</template></span>
+        <span class="when small"
+          >{{ format.day(s.day) }}<template v-if="s.person">, {{ s.person }}</template></span
+        >
         <span class="what">{{ s.summary }}<span v-if="s.undoneBy !== null" class="quiet small"> (taken back)</span></span>
-        <Button v-if="s.undoneBy === null" severity="secondary" variant="text" size="small" :aria-label="`Take back: ${s.summary}`" @click="changes.undo(s.id)">Take back</Button>
+        <Button
+          v-if="s.undoneBy === null"
+          severity="secondary"
+          variant="text"
+          size="small"
+          :aria-label="`Take back: ${s.summary}`"
+          @click="changes.undo(s.id)"
+          >Take back</Button
+        >
       </li>
     </ol>
   </section>

@@ -51,18 +51,23 @@ function go(what: string): void {
         <div>
           <p class="code">{{ lot.code }}</p>
           <h1>{{ lot.variety }}</h1>
-          <p class="quiet">{{ lot.crop }} <span class="latin">{{ lot.scientific }}</span><template v-if="kindWords(lot)">, {{ kindWords(lot) }}</template></p>
+          <p class="quiet">
+            {{ lot.crop }} <span class="latin">{{ lot.scientific }}</span><template v-if="kindWords(lot)">, {{ kindWords(lot) }}</template>
+          </p>
           <p v-if="lot.synonyms.length > 0" class="quiet small">also called {{ lot.synonyms.join('; ') }}</p>
         </div>
         <div class="amount">
-          <p><strong class="numbers">{{ amount(lot.balance, lot.amountKnown) }}</strong> seeds</p>
+          <p>
+            <strong class="numbers">{{ amount(lot.balance, lot.amountKnown) }}</strong> seeds
+          </p>
           <p class="quiet small">{{ amountWords(lot) }}</p>
         </div>
       </header>
 
       <CautionNote :cautions="data.cautions" />
       <p v-if="lot.identity === 'doubtful' || lot.identity === 'unknown'" class="doubt">
-        <strong>{{ IDENTITY_WORDS[lot.identity].replace('the', 'The') }}.</strong> It may be lent only with a note on the packet. <RouterLink :to="`/lots/${lot.code}/edit`">Put it right</RouterLink>
+        <strong>{{ IDENTITY_WORDS[lot.identity].replace('the', 'The') }}.</strong> It may be lent only with a note on the packet.
+        <RouterLink :to="`/lots/${lot.code}/edit`">Put it right</RouterLink>
       </p>
       <ReleaseForm v-if="inQuarantine && data.quarantine" :lot="lot" :waiting="data.quarantine" />
       <VerdictNote v-if="data.verdict" :verdict="data.verdict" :quarantine="inQuarantine" />
@@ -97,7 +102,9 @@ function go(what: string): void {
         <dd>{{ IDENTITY_WORDS[lot.identity].replace('the name is ', '') }}</dd>
         <dt v-if="lot.parent || data.loans.length > 0">Descent</dt>
         <dd v-if="lot.parent || data.loans.length > 0">
-          <RouterLink :to="`/lots/${lot.code}/descent`">{{ lot.parent ? `generation ${lot.generation}, from ${lot.parent}` : 'see what came of it' }}</RouterLink>
+          <RouterLink :to="`/lots/${lot.code}/descent`">{{
+            lot.parent ? `generation ${lot.generation}, from ${lot.parent}` : 'see what came of it'
+          }}</RouterLink>
         </dd>
         <template v-if="lot.note">
           <dt>Note</dt>

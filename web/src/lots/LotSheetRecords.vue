@@ -21,14 +21,16 @@ const movementWords = (k: string): string => MOVEMENT_WORDS[k as MovementKind];
         <span class="mark test" aria-hidden="true" />
         <RouterLink :to="`/tests/${t.id}`">Test of {{ t.seeds }}, {{ format.day(t.startedOn) }}</RouterLink>
         <span class="quiet">
-          {{ methodWords(t.method) }}<template v-if="t.closedOn">, {{ evidence.get(`test ${t.id}`)?.alive }} alive</template><template v-else>, still counted</template>
+          {{ methodWords(t.method) }}<template v-if="t.closedOn">, {{ evidence.get(`test ${t.id}`)?.alive }} alive</template
+          ><template v-else>, still counted</template>
         </span>
       </li>
       <li v-for="s in sheet.sowings" :key="`s${s.id}`">
         <span class="mark sowing" aria-hidden="true" />
         <RouterLink :to="`/sowing/${s.id}`">Sowing of {{ s.seeds }}, {{ format.day(s.sownOn) }}</RouterLink>
         <span class="quiet">
-          {{ s.member ?? 'the library' }}, {{ s.emerged ?? 0 }} up, {{ fateWords(s.fate) }}<template v-if="s.fate && !evidence.get(`sowing ${s.id}`)?.used">; does not count</template>
+          {{ s.member ?? 'the library' }}, {{ s.emerged ?? 0 }} up, {{ fateWords(s.fate)
+          }}<template v-if="s.fate && !evidence.get(`sowing ${s.id}`)?.used">; does not count</template>
         </span>
       </li>
     </ul>
@@ -40,7 +42,10 @@ const movementWords = (k: string): string => MOVEMENT_WORDS[k as MovementKind];
         <span class="mark" aria-hidden="true" />
         <RouterLink :to="`/members/${l.memberId}`">{{ l.member }}</RouterLink>
         <span class="quiet">
-          {{ l.seeds }} seeds, {{ format.day(l.lentOn) }}<template v-if="l.promise !== 'nothing'">, {{ l.settledOn ? 'promise kept or let go' : `back by ${format.day(l.dueOn ?? l.lentOn)}` }}</template>
+          {{ l.seeds }} seeds, {{ format.day(l.lentOn)
+          }}<template v-if="l.promise !== 'nothing'"
+            >, {{ l.settledOn ? 'promise kept or let go' : `back by ${format.day(l.dueOn ?? l.lentOn)}` }}</template
+          >
         </span>
       </li>
     </ul>

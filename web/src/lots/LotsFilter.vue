@@ -16,13 +16,22 @@ const LISTS = [
   { tag: 'doubtful', label: 'Doubtful' },
   { tag: 'used-up', label: 'Used up' },
 ] as const;
-const shown = computed(() => LISTS.filter((l) => l.tag === 'all' || l.tag === props.tag || (l.tag !== 'used-up' && (props.tags[l.tag] ?? 0) > 0)));
+const shown = computed(() =>
+  LISTS.filter((l) => l.tag === 'all' || l.tag === props.tag || (l.tag !== 'used-up' && (props.tags[l.tag] ?? 0) > 0)),
+);
 </script>
 
 <template>
   <div class="filter">
     <div class="lists" role="group" aria-label="Which lots">
-      <button v-for="l in shown" :key="l.tag" type="button" class="pick" :aria-pressed="l.tag === tag" @click="emit('show', { tag: l.tag === 'all' ? undefined : l.tag })">
+      <button
+        v-for="l in shown"
+        :key="l.tag"
+        type="button"
+        class="pick"
+        :aria-pressed="l.tag === tag"
+        @click="emit('show', { tag: l.tag === 'all' ? undefined : l.tag })"
+      >
         {{ l.label }} <span class="numbers">{{ tags[l.tag] ?? 0 }}</span>
       </button>
       <button v-if="crop !== null" type="button" class="pick crop" aria-pressed="true" @click="emit('show', { crop: undefined })">
@@ -91,8 +100,13 @@ select {
 }
 @media (max-width: 1250px) {
   .filter {
-    flex-wrap: wrap-reverse;
+    flex-wrap: wrap;
     justify-content: flex-end;
+    row-gap: 2px;
+  }
+  .lists {
+    order: 1;
+    flex: 1 1 100%;
   }
 }
 </style>

@@ -34,13 +34,20 @@ function bringIntoView(code: string): void {
   if (i * ROW < el.scrollTop || (i + 1) * ROW > el.scrollTop + el.clientHeight) scrollTo(Math.max(0, i - 3));
 }
 // A lot that is opened from elsewhere is shown in the list, when it stands in it.
-watch([() => props.open, () => list.lots.length > 0], ([open]) => {
-  if (open === null) return;
-  marked.value = open;
-  void list.reach(open).then(() => nextTick()).then(() => {
-    bringIntoView(open);
-  });
-}, { immediate: true });
+watch(
+  [() => props.open, () => list.lots.length > 0],
+  ([open]) => {
+    if (open === null) return;
+    marked.value = open;
+    void list
+      .reach(open)
+      .then(() => nextTick())
+      .then(() => {
+        bringIntoView(open);
+      });
+  },
+  { immediate: true },
+);
 
 async function step(by: 1 | -1): Promise<void> {
   const next = neighbour(items.value, marked.value, by);
@@ -50,17 +57,27 @@ async function step(by: 1 | -1): Promise<void> {
   await nextTick();
   requestAnimationFrame(() => container.value?.querySelector<HTMLElement>(`[data-code="${next}"]`)?.focus());
 }
-function open(code: string): void {
+function show(code: string): void {
   marked.value = code;
   void router.push({ path: `/lots/${code}`, query: route.query });
 }
 </script>
 
 <template>
-  <div v-bind="containerProps" class="list" role="region" aria-label="List of lots" tabindex="0" @keydown.down.prevent="step(1)" @keydown.up.prevent="step(-1)">
+  <div
+    v-bind="containerProps"
+    class="list"
+    role="region"
+    aria-label="List of lots"
+    tabindex="0"
+    @keydown.down.prevent="step(1)"
+    @keydown.up.prevent="step(-1)"
+  >
     <p v-if="list.problem" class="empty" role="alert">{{ list.problem }}</p>
     <div v-else-if="items.length === 0 && !list.loading" class="empty">
-      <p v-if="list.tag === 'all' && list.crop === null"><strong>No lots yet.</strong> Press <kbd>N</kbd> and take in the first envelope.</p>
+      <p v-if="list.tag === 'all' && list.crop === null">
+        <strong>No lots yet.</strong> Press <kbd>N</kbd> and take in the first envelope.
+      </p>
       <p v-else><strong>No lot stands here.</strong> That can be good news. Choose another list above.</p>
     </div>
     <ul v-bind="wrapperProps" class="plain">
@@ -76,7 +93,7 @@ function open(code: string): void {
           :open="item.data.lot.code === props.open"
           :marked="item.data.lot.code === (marked ?? seen[0]?.data.key)"
           :on-table="table.has(item.data.lot.code)"
-          @open="open"
+          @open="show"
           @pull="table.toggle"
         />
       </li>

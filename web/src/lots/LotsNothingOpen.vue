@@ -8,7 +8,10 @@ const session = useSession();
   <div class="empty">
     <h2>{{ session.settings?.libraryName ?? 'The library' }}</h2>
     <p>Choose a lot on the left, with the mouse or with the arrow keys and Enter. Scan a label, or press <kbd>/</kbd> and type its code.</p>
-    <p>The line in each row is how much of the lot is still alive over its years; the pale part is how sure we are, the dotted line is where lending stops.</p>
+    <p>
+      The line in each row is how much of the lot is still alive over its years; the pale part is how sure we are, the dotted line is where
+      lending stops.
+    </p>
   </div>
 </template>
 

@@ -28,15 +28,37 @@ const doubtful = computed(() => props.lot.identity === 'doubtful' || props.lot.i
       <span class="code">{{ lot.code }}</span>
       <span class="name">{{ lot.variety }}<abbr v-if="doubtful" title="the name of this lot is in doubt"> ?</abbr></span>
       <span class="year"><AcquisitionShape :acquisition="lot.acquisition" />{{ lot.year ?? 'no year' }}</span>
-      <RibbonSmall v-if="lot.ribbon.length > 0" class="ribbon" :points="lot.ribbon" :dots="lot.dots" :threshold="lot.threshold ?? 0.7" :today="today" :now="lot.median" />
+      <RibbonSmall
+        v-if="lot.ribbon.length > 0"
+        class="ribbon"
+        :points="lot.ribbon"
+        :dots="lot.dots"
+        :threshold="lot.threshold ?? 0.7"
+        :today="today"
+        :now="lot.median"
+      />
       <span class="alive numbers">
-        <template v-if="lot.median !== null"><strong>{{ percent(lot.median) }}</strong> {{ Math.round((lot.low ?? 0) * 100) }}–{{ Math.round((lot.high ?? 0) * 100) }}</template>
+        <template v-if="lot.median !== null"
+          ><strong>{{ percent(lot.median) }}</strong> {{ Math.round((lot.low ?? 0) * 100) }}–{{
+            Math.round((lot.high ?? 0) * 100)
+          }}</template
+        >
       </span>
       <span class="seeds numbers">{{ amount(lot.balance, lot.amountKnown) }}<span class="unseen"> seeds</span></span>
       <span class="verdict" :style="{ color: look.colour }"><VerdictShape :verdict="state" />{{ look.words }}</span>
     </a>
-    <button type="button" class="pull" tabindex="-1" :aria-pressed="onTable" :aria-label="`${lot.code} on the table`" :title="onTable ? 'Take off the table' : 'Put on the table'" @click="emit('pull', lot.code)">
-      <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true" fill="none" stroke="currentColor" stroke-width="1.500"><path d="M2 13h12M8 3v7M5 7l3 3 3-3" /></svg>
+    <button
+      type="button"
+      class="pull"
+      tabindex="-1"
+      :aria-pressed="onTable"
+      :aria-label="`${lot.code} on the table`"
+      :title="onTable ? 'Take off the table' : 'Put on the table'"
+      @click="emit('pull', lot.code)"
+    >
+      <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true" fill="none" stroke="currentColor" stroke-width="1.500">
+        <path d="M2 13h12M8 3v7M5 7l3 3 3-3" />
+      </svg>
     </button>
   </div>
 </template>

@@ -24,7 +24,9 @@ interface OnTable {
 const router = useRouter();
 const table = useTable();
 const { data: places } = useFetched<{ places: PlaceNow[] }>(() => '/places');
-const { data } = useFetched<{ lots: OnTable[] }>(() => (table.codes.length === 0 ? null : `/lots/by-code?codes=${encodeURIComponent(table.codes.join(','))}`));
+const { data } = useFetched<{ lots: OnTable[] }>(() =>
+  table.codes.length === 0 ? null : `/lots/by-code?codes=${encodeURIComponent(table.codes.join(','))}`,
+);
 const lots = computed(() => data.value?.lots ?? []);
 const everywhere = ref<number | null>(null);
 
@@ -35,7 +37,11 @@ const form = useForm({
   body: (v) => ({
     lots: lots.value.map((lot, i) => {
       const row = v.rows[lot.code];
-      return { lotCode: lot.code, placeId: row?.placeId ?? null, ...gather({ left: () => numberOf(`lots[${String(i)}].left`, row?.left) ?? lot.balance }) };
+      return {
+        lotCode: lot.code,
+        placeId: row?.placeId ?? null,
+        ...gather({ left: () => numberOf(`lots[${String(i)}].left`, row?.left) ?? lot.balance }),
+      };
     }),
   }),
   path: () => '/table/put-away',
@@ -63,19 +69,45 @@ async function save(): Promise<void> {
 
 <template>
   <section class="page">
-    <FormFrame title="Put away" about="Where does each envelope go, and how much is left in it?" action="Put all away" :disabled="lots.length === 0" :sending="form.sending" :problem="form.problem" @submit="save" @leave="leave">
+    <FormFrame
+      title="Put away"
+      about="Where does each envelope go, and how much is left in it?"
+      action="Put all away"
+      :disabled="lots.length === 0"
+      :sending="form.sending"
+      :problem="form.problem"
+      @submit="save"
+      @leave="leave"
+    >
       <p v-if="table.count === 0" class="empty">Nothing lies on the table.</p>
       <div v-else class="everywhere">
         <label for="everywhere">All of them to</label>
-        <Select v-model="everywhere" input-id="everywhere" :options="places?.places ?? []" option-label="name" option-value="id" placeholder="choose one place" append-to="self" @update:model-value="allTo" />
+        <Select
+          v-model="everywhere"
+          input-id="everywhere"
+          :options="places?.places ?? []"
+          option-label="name"
+          option-value="id"
+          placeholder="choose one place"
+          append-to="self"
+          @update:model-value="allTo"
+        />
       </div>
       <table v-if="lots.length > 0" class="plain-table">
         <thead>
-          <tr><th scope="col">Envelope</th><th scope="col">Goes to</th><th scope="col">Seeds left</th><th scope="col"><span class="unseen">Keep out</span></th></tr>
+          <tr>
+            <th scope="col">Envelope</th>
+            <th scope="col">Goes to</th>
+            <th scope="col">Seeds left</th>
+            <th scope="col"><span class="unseen">Keep out</span></th>
+          </tr>
         </thead>
         <tbody>
           <tr v-for="(lot, i) in lots" :key="lot.code">
-            <td><span class="code">{{ lot.code }}</span><br /><strong>{{ lot.variety }}</strong></td>
+            <td>
+              <span class="code">{{ lot.code }}</span
+              ><br /><strong>{{ lot.variety }}</strong>
+            </td>
             <td>
               <Select
                 v-if="form.values.rows[lot.code]"
@@ -90,7 +122,14 @@ async function save(): Promise<void> {
               <p v-if="wrong(i, 'placeId')" class="error" role="alert">{{ wrong(i, 'placeId') }}</p>
             </td>
             <td>
-              <InputText v-if="form.values.rows[lot.code]" v-model="form.values.rows[lot.code]!.left" inputmode="numeric" :aria-label="`Seeds left of ${lot.code}`" :aria-invalid="wrong(i, 'left') !== undefined" :invalid="wrong(i, 'left') !== undefined" />
+              <InputText
+                v-if="form.values.rows[lot.code]"
+                v-model="form.values.rows[lot.code]!.left"
+                inputmode="numeric"
+                :aria-label="`Seeds left of ${lot.code}`"
+                :aria-invalid="wrong(i, 'left') !== undefined"
+                :invalid="wrong(i, 'left') !== undefined"
+              />
               <p class="quiet small">{{ lot.balance }} in the record</p>
               <p v-if="wrong(i, 'left')" class="error" role="alert">{{ wrong(i, 'left') }}</p>
             </td>
@@ -104,6 +143,7 @@ async function save(): Promise<void> {
 
 <style scoped>
 .page {
+  --form-ground: var(--paper);
   height: 100%;
   max-width: 880px;
 }

@@ -4,7 +4,10 @@ import { computed } from 'vue';
 import { verdictLook } from './verdictLook.ts';
 import VerdictShape from './VerdictShape.vue';
 
-const props = defineProps<{ verdict: { readonly verdict: Verdict; readonly beside: Verdict | null; readonly reason: string }; quarantine?: boolean }>();
+const props = defineProps<{
+  verdict: { readonly verdict: Verdict; readonly beside: Verdict | null; readonly reason: string };
+  quarantine?: boolean;
+}>();
 const look = computed(() => verdictLook(props.verdict.verdict));
 const beside = computed(() => (props.verdict.beside === null || props.quarantine ? null : verdictLook(props.verdict.beside)));
 </script>

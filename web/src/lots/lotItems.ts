@@ -12,7 +12,13 @@ export function lotItems(lots: readonly ListedLot[], grouped: boolean, cropCount
   for (const lot of lots) {
     if (grouped && lot.cropKey !== crop) {
       crop = lot.cropKey;
-      items.push({ kind: 'crop', key: `crop:${crop}`, name: lot.crop, scientific: lot.scientific, n: cropCounts?.[`crop:${crop}`] ?? null });
+      items.push({
+        kind: 'crop',
+        key: `crop:${crop}`,
+        name: lot.crop,
+        scientific: lot.scientific,
+        n: cropCounts?.[`crop:${crop}`] ?? null,
+      });
     }
     items.push({ kind: 'lot', key: lot.code, lot });
   }

@@ -80,12 +80,59 @@ export interface LotSheetData {
   readonly estimate: LotEstimate & { readonly threshold: number };
   readonly verdict: { readonly verdict: Verdict; readonly beside: Verdict | null; readonly reason: string } | null;
   readonly evidence: readonly EvidenceDot[];
-  readonly storage: readonly { readonly from: string; readonly placeId: number; readonly place: string; readonly temperatureC: number; readonly rhPercent: number; readonly sealed: number }[];
-  readonly movements: readonly { readonly id: number; readonly kind: string; readonly seeds: number; readonly day: string; readonly reason: string }[];
-  readonly tests: readonly { readonly id: number; readonly method: string; readonly startedOn: string; readonly warmFrom: string; readonly closedOn: string | null; readonly seeds: number }[];
-  readonly loans: readonly { readonly id: number; readonly seeds: number; readonly purpose: string; readonly promise: string; readonly dueOn: string | null; readonly lentOn: string; readonly settledOn: string | null; readonly memberId: number; readonly member: string }[];
-  readonly sowings: readonly { readonly id: number; readonly seeds: number; readonly sownOn: string; readonly method: string; readonly fate: string | null; readonly member: string | null; readonly emerged: number | null }[];
-  readonly quarantine: { readonly id: number; readonly version: number; readonly receivedOn: string; readonly plants: number | null; readonly grownBeside: string | null; readonly isolated: string; readonly releasedOn: string | null; readonly grownBy: string } | null;
+  readonly storage: readonly {
+    readonly from: string;
+    readonly placeId: number;
+    readonly place: string;
+    readonly temperatureC: number;
+    readonly rhPercent: number;
+    readonly sealed: number;
+  }[];
+  readonly movements: readonly {
+    readonly id: number;
+    readonly kind: string;
+    readonly seeds: number;
+    readonly day: string;
+    readonly reason: string;
+  }[];
+  readonly tests: readonly {
+    readonly id: number;
+    readonly method: string;
+    readonly startedOn: string;
+    readonly warmFrom: string;
+    readonly closedOn: string | null;
+    readonly seeds: number;
+  }[];
+  readonly loans: readonly {
+    readonly id: number;
+    readonly seeds: number;
+    readonly purpose: string;
+    readonly promise: string;
+    readonly dueOn: string | null;
+    readonly lentOn: string;
+    readonly settledOn: string | null;
+    readonly memberId: number;
+    readonly member: string;
+  }[];
+  readonly sowings: readonly {
+    readonly id: number;
+    readonly seeds: number;
+    readonly sownOn: string;
+    readonly method: string;
+    readonly fate: string | null;
+    readonly member: string | null;
+    readonly emerged: number | null;
+  }[];
+  readonly quarantine: {
+    readonly id: number;
+    readonly version: number;
+    readonly receivedOn: string;
+    readonly plants: number | null;
+    readonly grownBeside: string | null;
+    readonly isolated: string;
+    readonly releasedOn: string | null;
+    readonly grownBy: string;
+  } | null;
   readonly protocol: TestProtocol;
   readonly testSize: number;
   readonly history: readonly HistoryStep[];

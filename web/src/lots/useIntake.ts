@@ -58,7 +58,15 @@ export function emptyIntake(today: string): IntakeValues {
 
 /** What stays for the next envelope of a run: where it came from, its year, where it goes. */
 export function carriedOver(v: IntakeValues): Partial<IntakeValues> {
-  return { source: v.source, acquisition: v.acquisition, yearKind: v.yearKind, year: v.year, placeId: v.placeId, receivedOn: v.receivedOn, form: v.form };
+  return {
+    source: v.source,
+    acquisition: v.acquisition,
+    yearKind: v.yearKind,
+    year: v.year,
+    placeId: v.placeId,
+    receivedOn: v.receivedOn,
+    form: v.form,
+  };
 }
 
 export function cropOf(values: IntakeValues): { readonly key: string; readonly seedsPerGram: number | null } | null {

@@ -79,8 +79,23 @@ export const useLotList = defineStore('lot-list', () => {
     lots.value = [];
     void load(0);
   });
-  watch(() => changes.revision, () => void load(lots.value.length));
+  watch(
+    () => changes.revision,
+    () => void load(lots.value.length),
+  );
   void load(0);
 
-  return { tag, crop, sort, lots, tags, loading, problem, more, reach, reload: () => load(lots.value.length), ended: computed(() => next.value === null) };
+  return {
+    tag,
+    crop,
+    sort,
+    lots,
+    tags,
+    loading,
+    problem,
+    more,
+    reach,
+    reload: () => load(lots.value.length),
+    ended: computed(() => next.value === null),
+  };
 });

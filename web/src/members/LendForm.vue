@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { addDays, type LibraryCrop, loanForm, type PromiseKind, PROMISES, PURPOSE_WORDS, type Purpose, PURPOSES, seedReadyDay } from '@esprel/core';
+import {
+  addDays,
+  type LibraryCrop,
+  loanForm,
+  type PromiseKind,
+  PROMISES,
+  PURPOSE_WORDS,
+  type Purpose,
+  PURPOSES,
+  seedReadyDay,
+} from '@esprel/core';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { get } from '../app/api.ts';
@@ -28,10 +38,22 @@ const doubtful = computed(() => lot.value !== null && (lot.value.identity === 'd
 
 const form = useForm({
   name: `lend.${props.code}`,
-  initial: () => ({ member: null as ListedMember | string | null, seeds: '', purpose: 'garden' as Purpose, promise: 'nothing' as PromiseKind, promisedSeeds: '', dueOn: '', lentOn: session.today, packetNote: '' }),
+  initial: () => ({
+    member: null as ListedMember | string | null,
+    seeds: '',
+    purpose: 'garden' as Purpose,
+    promise: 'nothing' as PromiseKind,
+    promisedSeeds: '',
+    dueOn: '',
+    lentOn: session.today,
+    packetNote: '',
+  }),
   schema: loanForm,
   body: (v) => {
-    const n = gather({ seeds: () => numberOf('seeds', v.seeds), promised: () => (v.promise === 'amount' ? numberOf('promisedSeeds', v.promisedSeeds) : null) });
+    const n = gather({
+      seeds: () => numberOf('seeds', v.seeds),
+      promised: () => (v.promise === 'amount' ? numberOf('promisedSeeds', v.promisedSeeds) : null),
+    });
     return {
       lotCode: props.code,
       memberId: typeof v.member === 'object' ? (v.member?.id ?? undefined) : undefined,
@@ -47,9 +69,13 @@ const form = useForm({
   path: () => '/loans',
 });
 const { values } = form;
-watch(() => session.today, (today) => {
-  if (values.lentOn === '') values.lentOn = today;
-}, { immediate: true });
+watch(
+  () => session.today,
+  (today) => {
+    if (values.lentOn === '') values.lentOn = today;
+  },
+  { immediate: true },
+);
 
 /** When seed sown now could be ripe, with a month to dry and clean it. */
 function usualDue(crop: LibraryCrop): string {
@@ -61,14 +87,24 @@ function usualDue(crop: LibraryCrop): string {
 watch([() => values.promise, data], ([promise]) => {
   if (promise !== 'nothing' && values.dueOn === '' && data.value) values.dueOn = usualDue(data.value.crop);
 });
-watch(() => values.purpose, (purpose) => {
-  if (purpose !== 'garden' && values.promise === 'nothing') values.promise = 'some';
-});
-const hybrid = computed(() => (values.purpose !== 'garden' && lot.value?.breeding === 'hybrid-f1' ? 'This is a hybrid: seed saved from it will not come true.' : null));
-const rarely = computed(() => (values.purpose !== 'garden' && data.value?.crop.trueToType === 'rarely' ? `${data.value.crop.name} hardly ever comes true from seed.` : null));
+watch(
+  () => values.purpose,
+  (purpose) => {
+    if (purpose !== 'garden' && values.promise === 'nothing') values.promise = 'some';
+  },
+);
+const hybrid = computed(() =>
+  values.purpose !== 'garden' && lot.value?.breeding === 'hybrid-f1' ? 'This is a hybrid: seed saved from it will not come true.' : null,
+);
+const rarely = computed(() =>
+  values.purpose !== 'garden' && data.value?.crop.trueToType === 'rarely'
+    ? `${data.value.crop.name} hardly ever comes true from seed.`
+    : null,
+);
 const warnings = computed(() => [hybrid.value, rarely.value].filter((w) => w !== null));
 
-const findMembers = async (q: string): Promise<readonly ListedMember[]> => (await get<{ members: ListedMember[] }>(`/members?limit=12&q=${encodeURIComponent(q.slice(0, 100))}`)).members;
+const findMembers = async (q: string): Promise<readonly ListedMember[]> =>
+  (await get<{ members: ListedMember[] }>(`/members?limit=12&q=${encodeURIComponent(q.slice(0, 100))}`)).members;
 const typedName = computed(() => (typeof values.member === 'string' ? values.member.trim() : ''));
 const back = (): void => void router.push(`/lots/${props.code}`);
 async function save(): Promise<void> {
@@ -78,19 +114,90 @@ async function save(): Promise<void> {
 
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
-  <FormFrame v-else title="Lend" :about="lot ? `${lot.code} ${lot.variety}, ${lot.crop}` : ''" action="Lend" :sending="form.sending" :problem="form.problem" @submit="save" @leave="back">
+  <FormFrame
+    v-else
+    title="Lend"
+    :about="lot ? `${lot.code} ${lot.variety}, ${lot.crop}` : ''"
+    action="Lend"
+    :sending="form.sending"
+    :problem="form.problem"
+    @submit="save"
+    @leave="back"
+  >
     <VerdictNote v-if="data?.verdict" :verdict="data.verdict" />
     <CautionNote :cautions="data?.cautions ?? []" />
     <p v-if="form.errors.lotCode" class="error" role="alert">{{ form.errors.lotCode }}</p>
-    <FieldFind id="member" v-model="values.member" label="To" placeholder="name of the member" :search="findMembers" :words="(m) => m.name" :detail="(m) => m.place ?? ''" :error="form.errors.memberId ? (typedName === '' ? 'choose the member' : 'choose a member from the list, or write down a new one first') : undefined" />
-    <p v-if="typedName !== ''" class="small"><RouterLink :to="`/members/new?name=${encodeURIComponent(typedName)}`">Write down “{{ typedName }}” as a new member</RouterLink></p>
-    <FieldText id="seeds" v-model="values.seeds" class="third" label="Seeds" numeric :hint="lot ? `${lot.lendable} may be lent; ${lot.floor} always stay` : undefined" :error="form.errors.seeds" />
-    <FieldChoice id="purpose" v-model="values.purpose" class="two-thirds" label="What for" :options="PURPOSES.map((p) => ({ value: p, label: { garden: 'The garden', 'save-seed': 'To save seed', renew: 'To renew it' }[p] }))" :hint="values.purpose === 'renew' ? PURPOSE_WORDS.renew : undefined" :error="form.errors.purpose" />
+    <FieldFind
+      id="member"
+      v-model="values.member"
+      label="To"
+      placeholder="name of the member"
+      :search="findMembers"
+      :words="(m) => m.name"
+      :detail="(m) => m.place ?? ''"
+      :error="
+        form.errors.memberId
+          ? typedName === ''
+            ? 'choose the member'
+            : 'choose a member from the list, or write down a new one first'
+          : undefined
+      "
+    />
+    <p v-if="typedName !== ''" class="small">
+      <RouterLink :to="`/members/new?name=${encodeURIComponent(typedName)}`">Write down “{{ typedName }}” as a new member</RouterLink>
+    </p>
+    <FieldText
+      id="seeds"
+      v-model="values.seeds"
+      class="third"
+      label="Seeds"
+      numeric
+      :hint="lot ? `${lot.lendable} may be lent; ${lot.floor} always stay` : undefined"
+      :error="form.errors.seeds"
+    />
+    <FieldChoice
+      id="purpose"
+      v-model="values.purpose"
+      class="two-thirds"
+      label="What for"
+      :options="PURPOSES.map((p) => ({ value: p, label: { garden: 'The garden', 'save-seed': 'To save seed', renew: 'To renew it' }[p] }))"
+      :hint="values.purpose === 'renew' ? PURPOSE_WORDS.renew : undefined"
+      :error="form.errors.purpose"
+    />
     <CautionNote :cautions="warnings" />
-    <FieldChoice id="promise" v-model="values.promise" label="Promises back" :options="PROMISES.map((p) => ({ value: p, label: { nothing: 'Nothing', some: 'Some seed', amount: 'An amount' }[p] }))" :error="form.errors.promise" />
-    <FieldText v-if="values.promise === 'amount'" id="promised" v-model="values.promisedSeeds" class="half" label="How many seeds" numeric :error="form.errors.promisedSeeds" />
-    <FieldDay v-if="values.promise !== 'nothing'" id="due" v-model="values.dueOn" class="half" label="By" :hint="data && values.dueOn === usualDue(data.crop) ? `${format.longDay(values.dueOn)}: ripe by then, and dried` : undefined" :error="form.errors.dueOn" />
-    <FieldText v-if="doubtful" id="packet-note" v-model="values.packetNote" label="Written on the packet" hint="The name is in doubt: say what is known." :error="form.errors.packetNote" />
+    <FieldChoice
+      id="promise"
+      v-model="values.promise"
+      label="Promises back"
+      :options="PROMISES.map((p) => ({ value: p, label: { nothing: 'Nothing', some: 'Some seed', amount: 'An amount' }[p] }))"
+      :error="form.errors.promise"
+    />
+    <FieldText
+      v-if="values.promise === 'amount'"
+      id="promised"
+      v-model="values.promisedSeeds"
+      class="half"
+      label="How many seeds"
+      numeric
+      :error="form.errors.promisedSeeds"
+    />
+    <FieldDay
+      v-if="values.promise !== 'nothing'"
+      id="due"
+      v-model="values.dueOn"
+      class="half"
+      label="By"
+      :hint="data && values.dueOn === usualDue(data.crop) ? `${format.longDay(values.dueOn)}: ripe by then, and dried` : undefined"
+      :error="form.errors.dueOn"
+    />
+    <FieldText
+      v-if="doubtful"
+      id="packet-note"
+      v-model="values.packetNote"
+      label="Written on the packet"
+      hint="The name is in doubt: say what is known."
+      :error="form.errors.packetNote"
+    />
     <FieldDay id="lent" v-model="values.lentOn" class="half" label="Lent on" :max="session.today" :error="form.errors.lentOn" />
   </FormFrame>
 </template>

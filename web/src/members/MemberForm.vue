@@ -22,9 +22,26 @@ async function save(): Promise<void> {
 </script>
 
 <template>
-  <FormFrame title="New member" about="Only what is needed to find the person again." action="Write down" :sending="form.sending" :problem="form.problem" @submit="save" @leave="router.push('/members')">
+  <FormFrame
+    title="New member"
+    about="Only what is needed to find the person again."
+    action="Write down"
+    :sending="form.sending"
+    :problem="form.problem"
+    @submit="save"
+    @leave="router.push('/members')"
+  >
     <FieldText id="name" v-model="form.values.name" label="Name" :error="form.errors.name" />
-    <FieldText id="place" v-model="form.values.place" class="half" label="Garden, roughly" optional placeholder="part of town" hint="never an address" :error="form.errors.place" />
+    <FieldText
+      id="place"
+      v-model="form.values.place"
+      class="half"
+      label="Garden, roughly"
+      optional
+      placeholder="part of town"
+      hint="never an address"
+      :error="form.errors.place"
+    />
     <FieldText id="contact" v-model="form.values.contact" class="half" label="How to reach" optional :error="form.errors.contact" />
     <FieldNote id="note" v-model="form.values.note" label="Note" optional :error="form.errors.note" />
   </FormFrame>

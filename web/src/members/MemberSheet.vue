@@ -36,7 +36,10 @@ function settle(l: MemberLoan): void {
   <article v-else-if="data" class="sheet scrolls" tabindex="-1">
     <header>
       <h1>{{ data.member.name }}</h1>
-      <p class="quiet">{{ [data.member.place, data.member.contact].filter(Boolean).join(', ') || 'no place written down' }}, member since {{ format.day(data.member.joinedOn) }}</p>
+      <p class="quiet">
+        {{ [data.member.place, data.member.contact].filter(Boolean).join(', ') || 'no place written down' }}, member since
+        {{ format.day(data.member.joinedOn) }}
+      </p>
       <p v-if="data.member.note">{{ data.member.note }}</p>
     </header>
     <p v-if="data.loans.length === 0" class="notice">Nothing borrowed yet. Open a lot and press Lend.</p>
@@ -45,13 +48,23 @@ function settle(l: MemberLoan): void {
       <ul class="plain">
         <li v-for="l in open" :key="l.id" class="loan">
           <p>
-            <strong>{{ l.variety }}</strong>, {{ l.crop.toLowerCase() }} <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink><br />
-            <span class="quiet">{{ l.seeds }} seeds {{ PURPOSE_WORDS[l.purpose] }}, lent {{ format.day(l.lentOn) }}; {{ sownOf(l) }} sown.</span>
-            Promised {{ promised(l) }} by {{ format.day(l.dueOn ?? l.lentOn) }}<span v-if="l.dueOn && l.dueOn < session.today" class="late">, {{ format.due(l.dueOn) }}</span>.
+            <strong>{{ l.variety }}</strong>, {{ l.crop.toLowerCase() }}
+            <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink><br />
+            <span class="quiet"
+              >{{ l.seeds }} seeds {{ PURPOSE_WORDS[l.purpose] }}, lent {{ format.day(l.lentOn) }}; {{ sownOf(l) }} sown.</span
+            >
+            Promised {{ promised(l) }} by {{ format.day(l.dueOn ?? l.lentOn)
+            }}<span v-if="l.dueOn && l.dueOn < session.today" class="late">, {{ format.due(l.dueOn) }}</span
+            >.
           </p>
           <div class="row-of-buttons">
             <Button label="It came back" @click="router.push(`/members/${id}/return/${l.id}`)" />
-            <Button v-if="sownOf(l) < l.seeds" label="Sowed it" severity="secondary" @click="router.push(`/lots/${l.lotCode}/sow?loan=${l.id}`)" />
+            <Button
+              v-if="sownOf(l) < l.seeds"
+              label="Sowed it"
+              severity="secondary"
+              @click="router.push(`/lots/${l.lotCode}/sow?loan=${l.id}`)"
+            />
             <Button label="Let the promise go" severity="secondary" @click="settle(l)" />
           </div>
         </li>
@@ -61,7 +74,11 @@ function settle(l: MemberLoan): void {
       <h2>Sown</h2>
       <ul class="plain">
         <li v-for="s in data.sowings" :key="s.id">
-          <RouterLink :to="`/sowing/${s.id}`" class="sown"><strong>{{ s.variety }}</strong><span class="numbers">{{ s.emerged ?? 0 }} of {{ s.seeds }} up</span><span class="quiet">{{ format.day(s.sownOn) }}, {{ fate(s.fate) }}</span></RouterLink>
+          <RouterLink :to="`/sowing/${s.id}`" class="sown"
+            ><strong>{{ s.variety }}</strong
+            ><span class="numbers">{{ s.emerged ?? 0 }} of {{ s.seeds }} up</span
+            ><span class="quiet">{{ format.day(s.sownOn) }}, {{ fate(s.fate) }}</span></RouterLink
+          >
         </li>
       </ul>
     </section>
@@ -71,11 +88,29 @@ function settle(l: MemberLoan): void {
         <li v-for="l in others" :key="l.id" class="other">
           <p>
             <strong>{{ l.variety }}</strong> <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink>
-            <span class="quiet after">{{ l.seeds }} seeds, {{ format.day(l.lentOn) }}; {{ l.promise === 'nothing' ? 'nothing promised' : l.cameBack ? 'came back' : 'promise let go' }}</span>
-            <template v-if="l.cameBack"><RouterLink v-for="c in l.cameBack.split(',')" :key="c" class="code back" :to="`/lots/${c}`">{{ c }}</RouterLink></template>
+            <span class="quiet after"
+              >{{ l.seeds }} seeds, {{ format.day(l.lentOn) }};
+              {{ l.promise === 'nothing' ? 'nothing promised' : l.cameBack ? 'came back' : 'promise let go' }}</span
+            >
+            <template v-if="l.cameBack"
+              ><RouterLink v-for="c in l.cameBack.split(',')" :key="c" class="code back" :to="`/lots/${c}`">{{ c }}</RouterLink></template
+            >
           </p>
-          <Button v-if="sownOf(l) < l.seeds" label="Sowed it" severity="secondary" variant="text" size="small" @click="router.push(`/lots/${l.lotCode}/sow?loan=${l.id}`)" />
-          <Button label="It came back" severity="secondary" variant="text" size="small" @click="router.push(`/members/${id}/return/${l.id}`)" />
+          <Button
+            v-if="sownOf(l) < l.seeds"
+            label="Sowed it"
+            severity="secondary"
+            variant="text"
+            size="small"
+            @click="router.push(`/lots/${l.lotCode}/sow?loan=${l.id}`)"
+          />
+          <Button
+            label="It came back"
+            severity="secondary"
+            variant="text"
+            size="small"
+            @click="router.push(`/members/${id}/return/${l.id}`)"
+          />
         </li>
       </ul>
     </section>

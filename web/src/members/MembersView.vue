@@ -17,7 +17,9 @@ const session = useSession();
 const format = useFormat();
 const q = ref('');
 const soon = useDebounce(q, 120);
-const { data, problem } = useFetched<{ members: ListedMember[]; next: string | null }>(() => `/members?limit=500&q=${encodeURIComponent(soon.value.slice(0, 100))}`);
+const { data, problem } = useFetched<{ members: ListedMember[]; next: string | null }>(
+  () => `/members?limit=500&q=${encodeURIComponent(soon.value.slice(0, 100))}`,
+);
 
 function promise(m: ListedMember): string {
   if (m.nextDue === null) return '';
@@ -35,7 +37,9 @@ function promise(m: ListedMember): string {
         <Button label="New member" severity="secondary" @click="router.push('/members/new')" />
       </div>
       <p v-if="problem" role="alert">{{ problem.message }}</p>
-      <p v-if="data && data.members.length === 0" class="empty"><strong>{{ q === '' ? 'No members yet.' : `Nobody is called “${q}”.` }}</strong> Write down the first with “New member”.</p>
+      <p v-if="data && data.members.length === 0" class="empty">
+        <strong>{{ q === '' ? 'No members yet.' : `Nobody is called “${q}”.` }}</strong> Write down the first with “New member”.
+      </p>
       <ul class="plain">
         <li v-for="m in data?.members ?? []" :key="m.id">
           <RouterLink :to="`/members/${m.id}`" class="line" active-class="here">

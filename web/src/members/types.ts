@@ -27,8 +27,24 @@ export interface MemberLoan {
 }
 
 export interface MemberSheetData {
-  readonly member: { readonly id: number; readonly name: string; readonly place: string | null; readonly contact: string | null; readonly note: string | null; readonly joinedOn: string };
+  readonly member: {
+    readonly id: number;
+    readonly name: string;
+    readonly place: string | null;
+    readonly contact: string | null;
+    readonly note: string | null;
+    readonly joinedOn: string;
+  };
   readonly loans: readonly MemberLoan[];
-  readonly sowings: readonly { readonly id: number; readonly loanId: number; readonly seeds: number; readonly sownOn: string; readonly fate: string | null; readonly lotCode: string; readonly variety: string; readonly emerged: number | null }[];
+  readonly sowings: readonly {
+    readonly id: number;
+    readonly loanId: number;
+    readonly seeds: number;
+    readonly sownOn: string;
+    readonly fate: string | null;
+    readonly lotCode: string;
+    readonly variety: string;
+    readonly emerged: number | null;
+  }[];
   readonly history: readonly HistoryStep[];
 }

@@ -17,7 +17,9 @@ const { data, problem } = useFetched<{ lots: LosingLot[] }>(() => '/renewals');
   <ListAndSheet :opened="route.path !== '/renewals'" label="Renewals">
     <div class="body">
       <h1>What will be lost next</h1>
-      <p class="quiet">Lots to renew or to rescue while it can be done, the nearest first; one of each variety. Lend them “to renew it for the library”.</p>
+      <p class="quiet">
+        Lots to renew or to rescue while it can be done, the nearest first; one of each variety. Lend them “to renew it for the library”.
+      </p>
       <p v-if="problem" role="alert">{{ problem.message }}</p>
       <p v-if="data && data.lots.length === 0" class="empty"><strong>Nothing is about to be lost.</strong></p>
       <ul class="plain">
@@ -25,11 +27,21 @@ const { data, problem } = useFetched<{ lots: LosingLot[] }>(() => '/renewals');
           <RouterLink :to="`/renewals/${l.code}`" class="line" active-class="here">
             <VerdictShape :verdict="l.verdict" :size="17" />
             <span>
-              <strong>{{ l.variety }}</strong>, {{ l.crop.toLowerCase() }}, {{ l.year ?? 'no year' }} <span class="code quiet">{{ l.code }}</span><br />
-              <span class="why"><b :style="{ color: verdictLook(l.verdict).colour }">{{ verdictLook(l.verdict).words }}.</b> {{ l.reason }}</span>
+              <strong>{{ l.variety }}</strong>, {{ l.crop.toLowerCase() }}, {{ l.year ?? 'no year' }}
+              <span class="code quiet">{{ l.code }}</span><br />
+              <span class="why"
+                ><b :style="{ color: verdictLook(l.verdict).colour }">{{ verdictLook(l.verdict).words }}.</b> {{ l.reason }}</span
+              >
             </span>
           </RouterLink>
-          <Button severity="secondary" size="small" :aria-pressed="table.has(l.code)" :aria-label="`${l.code} on the table`" @click="table.toggle(l.code)">{{ table.has(l.code) ? 'Off the table' : 'On the table' }}</Button>
+          <Button
+            severity="secondary"
+            size="small"
+            :aria-pressed="table.has(l.code)"
+            :aria-label="`${l.code} on the table`"
+            @click="table.toggle(l.code)"
+            >{{ table.has(l.code) ? 'Off the table' : 'On the table' }}</Button
+          >
         </li>
       </ul>
     </div>

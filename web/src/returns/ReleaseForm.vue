@@ -40,12 +40,25 @@ const grown = computed(() => {
 <template>
   <form class="release" novalidate @submit.prevent="form.send()">
     <h2>In quarantine since {{ format.day(waiting.receivedOn) }}</h2>
-    <p>{{ grown.charAt(0).toUpperCase() + grown.slice(1) }}. Look through it from {{ format.day(until) }}; beetles show by then. It can be tested, but not lent or sown.</p>
+    <p>
+      {{ grown.charAt(0).toUpperCase() + grown.slice(1) }}. Look through it from {{ format.day(until) }}; beetles show by then. It can be
+      tested, but not lent or sown.
+    </p>
     <div v-for="c in CHECKS" :key="c.field">
-      <label class="check"><input v-model="form.values[c.field]" type="checkbox" :aria-invalid="form.errors[c.field] !== undefined" /> {{ c.words }}</label>
+      <label class="check"
+        ><input v-model="form.values[c.field]" type="checkbox" :aria-invalid="form.errors[c.field] !== undefined" /> {{ c.words }}</label
+      >
       <p v-if="form.errors[c.field]" class="error" role="alert">{{ form.errors[c.field] }}</p>
     </div>
-    <FieldSelect id="release-place" v-model="form.values.placeId" label="Goes to" optional :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.name }))" placeholder="not put away yet" :error="form.errors.placeId" />
+    <FieldSelect
+      id="release-place"
+      v-model="form.values.placeId"
+      label="Goes to"
+      optional
+      :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.name }))"
+      placeholder="not put away yet"
+      :error="form.errors.placeId"
+    />
     <p v-if="form.problem" class="error" role="alert">{{ form.problem.message }}</p>
     <div><Button type="submit" :disabled="form.sending" label="Release it" /></div>
   </form>

@@ -39,7 +39,11 @@ const form = useForm({
   }),
   schema: returnForm,
   body: (v) => {
-    const n = gather({ seeds: () => numberOf('seeds', v.seeds), harvestYear: () => numberOf('harvestYear', v.harvestYear), plants: () => numberOf('plants', v.plants) });
+    const n = gather({
+      seeds: () => numberOf('seeds', v.seeds),
+      harvestYear: () => numberOf('harvestYear', v.harvestYear),
+      plants: () => numberOf('plants', v.plants),
+    });
     return {
       loanId: Number(props.loan),
       receivedOn: v.receivedOn,
@@ -56,12 +60,17 @@ const form = useForm({
   path: () => '/returns',
 });
 const { values } = form;
-watch([() => session.today, loan], ([today, l]) => {
-  if (today === '') return;
-  if (values.receivedOn === '') values.receivedOn = today;
-  // Seed that comes before the summer was ripe last year, unless it was lent since.
-  if (values.harvestYear === '' && l) values.harvestYear = String(Math.max(yearOf(l.lentOn), yearOf(today) - (today.slice(5) < '07-01' ? 1 : 0)));
-}, { immediate: true });
+watch(
+  [() => session.today, loan],
+  ([today, l]) => {
+    if (today === '') return;
+    if (values.receivedOn === '') values.receivedOn = today;
+    // Seed that comes before the summer was ripe last year, unless it was lent since.
+    if (values.harvestYear === '' && l)
+      values.harvestYear = String(Math.max(yearOf(l.lentOn), yearOf(today) - (today.slice(5) < '07-01' ? 1 : 0)));
+  },
+  { immediate: true },
+);
 
 const leave = (): void => void router.push(`/members/${props.id}`);
 async function save(): Promise<void> {
@@ -76,8 +85,13 @@ async function save(): Promise<void> {
   <SheetProblem v-if="problem" :problem="problem" what="member" />
   <article v-else-if="back" class="done scrolls">
     <h1>It is a lot of its own now</h1>
-    <p>Write on the envelope: <strong class="code">{{ back.lotCode }}</strong></p>
-    <p>Generation {{ back.generation }}, in quarantine until it is dry, clean and looked through. It lies on the table and stands on Today in two weeks.</p>
+    <p>
+      Write on the envelope: <strong class="code">{{ back.lotCode }}</strong>
+    </p>
+    <p>
+      Generation {{ back.generation }}, in quarantine until it is dry, clean and looked through. It lies on the table and stands on Today in
+      two weeks.
+    </p>
     <CautionNote :cautions="back.warnings" />
     <div class="row-of-buttons">
       <Button :label="`Open ${back.lotCode}`" @click="router.push(`/lots/${back.lotCode}`)" />
@@ -86,16 +100,71 @@ async function save(): Promise<void> {
     </div>
   </article>
   <p v-else-if="data && !loan" class="empty" role="alert">There is no such loan of {{ data.member.name }}.</p>
-  <FormFrame v-else title="Seed came back" :about="data && loan ? `${data.member.name}, from ${loan.lotCode} ${loan.variety}` : ''" action="Take it back in" :sending="form.sending" :problem="form.problem" @submit="save" @leave="leave">
+  <FormFrame
+    v-else
+    title="Seed came back"
+    :about="data && loan ? `${data.member.name}, from ${loan.lotCode} ${loan.variety}` : ''"
+    action="Take it back in"
+    :sending="form.sending"
+    :problem="form.problem"
+    @submit="save"
+    @leave="leave"
+  >
     <p v-if="form.errors.loanId" role="alert">{{ form.errors.loanId }}</p>
-    <FieldText id="seeds" v-model="values.seeds" class="half" label="Seeds that came back" numeric unit="seeds" :error="form.errors.seeds" />
-    <FieldChoice id="known" v-model="values.amountKnown" class="half" label="Known because" :options="[{ value: 'counted', label: 'Counted' }, { value: 'weighed', label: 'Weighed' }, { value: 'estimated', label: 'Guessed' }]" :error="form.errors.amountKnown" />
+    <FieldText
+      id="seeds"
+      v-model="values.seeds"
+      class="half"
+      label="Seeds that came back"
+      numeric
+      unit="seeds"
+      :error="form.errors.seeds"
+    />
+    <FieldChoice
+      id="known"
+      v-model="values.amountKnown"
+      class="half"
+      label="Known because"
+      :options="[
+        { value: 'counted', label: 'Counted' },
+        { value: 'weighed', label: 'Weighed' },
+        { value: 'estimated', label: 'Guessed' },
+      ]"
+      :error="form.errors.amountKnown"
+    />
     <FieldText id="harvest" v-model="values.harvestYear" class="half" label="Harvested in" numeric :error="form.errors.harvestYear" />
     <FieldDay id="received" v-model="values.receivedOn" class="half" label="Came on" :max="session.today" :error="form.errors.receivedOn" />
     <FieldText id="plants" v-model="values.plants" class="half" label="From how many plants" optional numeric :error="form.errors.plants" />
-    <FieldChoice id="isolated" v-model="values.isolated" class="half" label="Kept apart from its kind" :options="[{ value: 'yes', label: 'Yes' }, { value: 'no', label: 'No' }, { value: 'unknown', label: 'Not known' }]" :error="form.errors.isolated" />
-    <FieldText id="beside" v-model="values.grownBeside" label="Grown beside" optional placeholder="what of its kind stood near, and how far" :error="form.errors.grownBeside" />
-    <FieldChoice id="form" v-model="values.form" label="It is" :options="[{ value: 'raw', label: 'As harvested' }, { value: 'cleaned', label: 'Cleaned already' }]" :error="form.errors.form" />
+    <FieldChoice
+      id="isolated"
+      v-model="values.isolated"
+      class="half"
+      label="Kept apart from its kind"
+      :options="[
+        { value: 'yes', label: 'Yes' },
+        { value: 'no', label: 'No' },
+        { value: 'unknown', label: 'Not known' },
+      ]"
+      :error="form.errors.isolated"
+    />
+    <FieldText
+      id="beside"
+      v-model="values.grownBeside"
+      label="Grown beside"
+      optional
+      placeholder="what of its kind stood near, and how far"
+      :error="form.errors.grownBeside"
+    />
+    <FieldChoice
+      id="form"
+      v-model="values.form"
+      label="It is"
+      :options="[
+        { value: 'raw', label: 'As harvested' },
+        { value: 'cleaned', label: 'Cleaned already' },
+      ]"
+      :error="form.errors.form"
+    />
     <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
   </FormFrame>
 </template>

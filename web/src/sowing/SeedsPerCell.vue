@@ -11,7 +11,8 @@ const tooMany = (seeds: number | null): boolean => seeds === null || seeds > pro
 const sentence = computed(() => {
   const { recommended, options, available, plants, clumpSeeds } = props.advice;
   const chance = 'nine times in ten';
-  if (recommended === null) return `There are ${String(available)} seeds, too few to be sure of ${String(plants)} plants. Sow all of it in one pot, or want fewer plants.`;
+  if (recommended === null)
+    return `There are ${String(available)} seeds, too few to be sure of ${String(plants)} plants. Sow all of it in one pot, or want fewer plants.`;
   const o = options.find((x) => x.seedsPerCell === recommended);
   const words = `Put ${String(recommended)} in each cell: ${String(o?.cells ?? 0)} cells give ${String(plants)} plants ${chance}, from ${String(o?.seeds ?? 0)} of ${String(available)} seeds.`;
   const empty = o && o.emptyShare > TOLERATED_EMPTY ? ` ${percent(o.emptyShare)} of the cells will stay empty.` : '';
@@ -24,16 +25,39 @@ const sentence = computed(() => {
   <section class="advice" aria-label="How many in a cell">
     <table class="plain-table numbers">
       <thead>
-        <tr><th scope="col">in each cell</th><th scope="col" class="right">stay empty</th><th scope="col" class="right">cells</th><th scope="col" class="right">seeds</th><th scope="col" class="right">to thin</th><th scope="col"><span class="unseen">choose</span></th></tr>
+        <tr>
+          <th scope="col">in each cell</th>
+          <th scope="col" class="right">stay empty</th>
+          <th scope="col" class="right">cells</th>
+          <th scope="col" class="right">seeds</th>
+          <th scope="col" class="right">to thin</th>
+          <th scope="col"><span class="unseen">choose</span></th>
+        </tr>
       </thead>
       <tbody>
         <tr v-for="o in advice.options" :key="o.seedsPerCell" :class="{ chosen: o.seedsPerCell === chosen }">
-          <td><span class="seeds" aria-hidden="true"><i v-for="n in o.seedsPerCell" :key="n" /></span>{{ o.seedsPerCell }}<span v-if="o.seedsPerCell === advice.recommended" class="best"> advised</span></td>
-          <td class="right"><span class="bar" aria-hidden="true" :style="{ width: `${Math.round(o.emptyShare * 60)}px` }" />{{ percent(o.emptyShare) }}</td>
+          <td>
+            <span class="seeds" aria-hidden="true"><i v-for="n in o.seedsPerCell" :key="n" /></span>{{ o.seedsPerCell
+            }}<span v-if="o.seedsPerCell === advice.recommended" class="best"> advised</span>
+          </td>
+          <td class="right">
+            <span class="bar" aria-hidden="true" :style="{ width: `${Math.round(o.emptyShare * 60)}px` }" />{{ percent(o.emptyShare) }}
+          </td>
           <td class="right">{{ o.cells ?? 'never enough' }}</td>
-          <td class="right" :class="{ over: tooMany(o.seeds) }">{{ o.seeds ?? '' }}<span v-if="tooMany(o.seeds)" class="unseen"> more than there are</span></td>
+          <td class="right" :class="{ over: tooMany(o.seeds) }">
+            {{ o.seeds ?? '' }}<span v-if="tooMany(o.seeds)" class="unseen"> more than there are</span>
+          </td>
           <td class="right">{{ o.thinned === null ? '' : Math.round(o.thinned) }}</td>
-          <td class="right"><button type="button" :aria-label="`Take ${o.seedsPerCell} in each cell`" :aria-pressed="o.seedsPerCell === chosen" @click="emit('choose', o.seedsPerCell)">Take</button></td>
+          <td class="right">
+            <button
+              type="button"
+              :aria-label="`Take ${o.seedsPerCell} in each cell`"
+              :aria-pressed="o.seedsPerCell === chosen"
+              @click="emit('choose', o.seedsPerCell)"
+            >
+              Take
+            </button>
+          </td>
         </tr>
       </tbody>
     </table>
@@ -93,5 +117,10 @@ button {
   background: var(--sheet);
   border-radius: 3px;
   cursor: pointer;
+}
+@media (max-width: 1100px) {
+  .bar {
+    display: none;
+  }
 }
 </style>

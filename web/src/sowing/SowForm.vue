@@ -29,10 +29,23 @@ const loan = computed(() => data.value?.loans.find((l) => l.id === loanId.value)
 
 const form = useForm({
   name: `sow.${props.code}.${String(loanId.value ?? 'own')}`,
-  initial: () => ({ method: 'cells' as SowingMethod, plants: '10', perCell: '', cells: '', seeds: '', sownOn: session.today, whereSown: '', note: '' }),
+  initial: () => ({
+    method: 'cells' as SowingMethod,
+    plants: '10',
+    perCell: '',
+    cells: '',
+    seeds: '',
+    sownOn: session.today,
+    whereSown: '',
+    note: '',
+  }),
   schema: sowingForm,
   body: (v) => {
-    const n = gather({ cells: () => numberOf('cells', v.cells), seedsPerCell: () => numberOf('seedsPerCell', v.perCell), seeds: () => numberOf('seeds', v.seeds) });
+    const n = gather({
+      cells: () => numberOf('cells', v.cells),
+      seedsPerCell: () => numberOf('seedsPerCell', v.perCell),
+      seeds: () => numberOf('seeds', v.seeds),
+    });
     return {
       lotCode: props.code,
       loanId: loanId.value,
@@ -48,13 +61,21 @@ const form = useForm({
   path: () => '/sowings',
 });
 const { values } = form;
-watch(() => session.today, (today) => {
-  if (values.sownOn === '') values.sownOn = today;
-}, { immediate: true });
+watch(
+  () => session.today,
+  (today) => {
+    if (values.sownOn === '') values.sownOn = today;
+  },
+  { immediate: true },
+);
 
-const plants = computed(() => (/^\d{1,5}$/.test(values.plants.trim()) && Number(values.plants) >= 1 && Number(values.plants) <= 10_000 ? Number(values.plants) : null));
+const plants = computed(() =>
+  /^\d{1,5}$/.test(values.plants.trim()) && Number(values.plants) >= 1 && Number(values.plants) <= 10_000 ? Number(values.plants) : null,
+);
 const { data: advice, problem: adviceProblem } = useFetched<SowingAdvice>(() =>
-  plants.value === null ? null : `/lots/${encodeURIComponent(props.code)}/sowing-advice?plants=${String(plants.value)}&method=${values.method}${loanId.value === null ? '' : `&loan=${String(loanId.value)}`}`,
+  plants.value === null
+    ? null
+    : `/lots/${encodeURIComponent(props.code)}/sowing-advice?plants=${String(plants.value)}&method=${values.method}${loanId.value === null ? '' : `&loan=${String(loanId.value)}`}`,
 );
 
 function take(perCell: number): void {
@@ -62,7 +83,11 @@ function take(perCell: number): void {
   if (!option || !advice.value) return;
   // More cells than there is seed for would be a wish: as many as the seed fills.
   const cells = Math.min(option.cells ?? Infinity, Math.max(1, Math.floor(advice.value.available / perCell)));
-  Object.assign(values, { perCell: String(perCell), cells: String(cells), seeds: String(Math.min(cells * perCell, advice.value.available)) });
+  Object.assign(values, {
+    perCell: String(perCell),
+    cells: String(cells),
+    seeds: String(Math.min(cells * perCell, advice.value.available)),
+  });
 }
 // The advice fills the fields until somebody types in them.
 watch(advice, (a) => {
@@ -94,18 +119,74 @@ async function save(): Promise<void> {
 
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
-  <FormFrame v-else title="Sow" :about="about" action="Write the sowing down" :sending="form.sending" :problem="form.problem" @submit="save" @leave="back">
+  <FormFrame
+    v-else
+    title="Sow"
+    :about="about"
+    action="Write the sowing down"
+    :sending="form.sending"
+    :problem="form.problem"
+    @submit="save"
+    @leave="back"
+  >
     <p v-if="how" class="how">{{ how }}</p>
     <CautionNote :cautions="data?.cautions ?? []" />
-    <FieldText id="plants" v-model="values.plants" class="third" label="Plants wanted" numeric :error="plants === null ? 'must be a whole number from 1 to 10000' : undefined" />
-    <FieldSelect id="method" v-model="values.method" class="two-thirds" label="Sown in" :options="SOWING_METHODS.map((m) => ({ value: m, label: SOWING_METHOD_FACTS[m].words }))" :hint="`of live seed, ${percent(SOWING_METHOD_FACTS[values.method].emergence)} usually comes up this way`" :error="form.errors.method" />
+    <FieldText
+      id="plants"
+      v-model="values.plants"
+      class="third"
+      label="Plants wanted"
+      numeric
+      :error="plants === null ? 'must be a whole number from 1 to 10000' : undefined"
+    />
+    <FieldSelect
+      id="method"
+      v-model="values.method"
+      class="two-thirds"
+      label="Sown in"
+      :options="SOWING_METHODS.map((m) => ({ value: m, label: SOWING_METHOD_FACTS[m].words }))"
+      :hint="`of live seed, ${percent(SOWING_METHOD_FACTS[values.method].emergence)} usually comes up this way`"
+      :error="form.errors.method"
+    />
     <SeedsPerCell v-if="advice" :advice="advice" :chosen="Number(values.perCell) || null" @choose="take" />
     <p v-else-if="adviceProblem" role="alert">{{ adviceProblem.message }}</p>
-    <FieldText id="per-cell" v-model="values.perCell" class="third" label="Seeds in each" numeric :error="form.errors.seedsPerCell" @input="recount" />
-    <FieldText id="cells" v-model="values.cells" class="third" :label="values.method === 'pot' ? 'Pots' : values.method === 'open-ground' ? 'Stations' : 'Cells'" numeric :error="form.errors.cells" @input="recount" />
-    <FieldText id="seeds" v-model="values.seeds" class="third" label="Seeds sown in all" numeric :error="form.errors.seeds" :hint="advice ? `${advice.available} there; what was really sown` : undefined" />
+    <FieldText
+      id="per-cell"
+      v-model="values.perCell"
+      class="third"
+      label="Seeds in each"
+      numeric
+      :error="form.errors.seedsPerCell"
+      @input="recount"
+    />
+    <FieldText
+      id="cells"
+      v-model="values.cells"
+      class="third"
+      :label="values.method === 'pot' ? 'Pots' : values.method === 'open-ground' ? 'Stations' : 'Cells'"
+      numeric
+      :error="form.errors.cells"
+      @input="recount"
+    />
+    <FieldText
+      id="seeds"
+      v-model="values.seeds"
+      class="third"
+      label="Seeds sown in all"
+      numeric
+      :error="form.errors.seeds"
+      :hint="advice ? `${advice.available} there; what was really sown` : undefined"
+    />
     <FieldDay id="sown" v-model="values.sownOn" class="half" label="Sown on" :max="session.today" :error="form.errors.sownOn" />
-    <FieldText id="where" v-model="values.whereSown" class="half" label="Where" optional placeholder="rack 2, mat 1" :error="form.errors.whereSown" />
+    <FieldText
+      id="where"
+      v-model="values.whereSown"
+      class="half"
+      label="Where"
+      optional
+      placeholder="rack 2, mat 1"
+      :error="form.errors.whereSown"
+    />
     <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
   </FormFrame>
 </template>

@@ -1,7 +1,10 @@
 <template>
   <div class="empty">
     <h2>What came up, and why not</h2>
-    <p>Choose a sowing on the left to count what is up, or to say what became of it. Only causes that speak of the seed move the estimate of its lot: a tray that dried out says nothing about the seed in it.</p>
+    <p>
+      Choose a sowing on the left to count what is up, or to say what became of it. Only causes that speak of the seed move the estimate of
+      its lot: a tray that dried out says nothing about the seed in it.
+    </p>
     <p>To sow, open a lot and press Sow. What a member sowed is written down from the member’s page.</p>
   </div>
 </template>

@@ -2,7 +2,7 @@
 import { emergenceForm, FATE_FACTS, fateForm, FATES, type Fate, SOWING_METHOD_FACTS } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, watch } from 'vue';
-import { aliveWords, percent } from '../app/format.ts';
+import { aliveWords } from '../app/format.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { numberOf, useForm } from '../app/useForm.ts';
 import { useFormat } from '../app/useFormat.ts';
@@ -35,14 +35,21 @@ const fate = useForm({
   body: (v) => ({ version: s.value?.version ?? 0, fate: v.fate ?? undefined, fateOn: v.fateOn }),
   path: () => `/sowings/${props.id}/fate`,
 });
-watch(() => props.id, () => {
-  count.reset();
-  fate.reset();
-});
-watch(() => session.today, (today) => {
-  if (count.values.countedOn === '') count.values.countedOn = today;
-  if (fate.values.fateOn === '') fate.values.fateOn = today;
-}, { immediate: true });
+watch(
+  () => props.id,
+  () => {
+    count.reset();
+    fate.reset();
+  },
+);
+watch(
+  () => session.today,
+  (today) => {
+    if (count.values.countedOn === '') count.values.countedOn = today;
+    if (fate.values.fateOn === '') fate.values.fateOn = today;
+  },
+  { immediate: true },
+);
 
 async function saveCount(): Promise<void> {
   if (await count.send()) count.reset();
@@ -56,34 +63,75 @@ async function saveFate(): Promise<void> {
   <SheetProblem v-if="problem" :problem="problem" what="sowing" />
   <article v-else-if="data && s" class="sheet scrolls" tabindex="-1">
     <header>
-      <p class="code"><RouterLink :to="`/lots/${s.lotCode}`">{{ s.lotCode }}</RouterLink></p>
+      <p class="code">
+        <RouterLink :to="`/lots/${s.lotCode}`">{{ s.lotCode }}</RouterLink>
+      </p>
       <h1>{{ s.variety }}</h1>
       <p class="quiet">
-        {{ s.crop }}, {{ s.seeds }} seeds in {{ SOWING_METHOD_FACTS[s.method].words }}, {{ s.cells }} × {{ s.seedsPerCell }}, sown {{ format.day(s.sownOn) }} by
-        <RouterLink v-if="s.memberId" :to="`/members/${s.memberId}`">{{ s.member }}</RouterLink><template v-else>the library</template><template v-if="s.whereSown">, {{ s.whereSown }}</template>
+        {{ s.crop }}, {{ s.seeds }} seeds in {{ SOWING_METHOD_FACTS[s.method].words }}, {{ s.cells }} × {{ s.seedsPerCell }}, sown
+        {{ format.day(s.sownOn) }} by <RouterLink v-if="s.memberId" :to="`/members/${s.memberId}`">{{ s.member }}</RouterLink><template
+          v-else
+          >the library</template
+        ><template v-if="s.whereSown">, {{ s.whereSown }}</template>
       </p>
     </header>
     <div class="up">
-      <p class="big numbers"><strong>{{ up }}</strong> of {{ s.seeds }} up</p>
-      <div class="meter" aria-hidden="true"><span class="came" :style="{ width: percent(up / s.seeds) }" /><span v-if="expected !== null" class="mark" :style="{ left: percent(Math.min(1, expected / s.seeds)) }" /></div>
+      <p class="big numbers">
+        <strong>{{ up }}</strong> of {{ s.seeds }} up
+      </p>
+      <div class="meter" aria-hidden="true">
+        <span class="came" :style="{ width: `${(100 * up) / s.seeds}%` }" /><span
+          v-if="expected !== null"
+          class="mark"
+          :style="{ left: `${Math.min(100, (100 * expected) / s.seeds)}%` }"
+        />
+      </div>
       <p class="quiet small">
-        <template v-if="expected !== null">About {{ Math.round(expected) }} are expected in the end, from {{ data.estimate ? aliveWords(data.estimate) : '' }}.</template>
+        <template v-if="expected !== null"
+          >About {{ Math.round(expected) }} are expected in the end, from {{ data.estimate ? aliveWords(data.estimate) : '' }}.</template
+        >
         Usual for {{ s.crop.toLowerCase() }}: first up {{ data.crop.emergeMinD }}, last {{ data.crop.emergeMaxD }} days after sowing.
       </p>
     </div>
 
     <div v-if="s.fate" class="notice">
       <h3>{{ FATE_FACTS[s.fate].words.charAt(0).toUpperCase() + FATE_FACTS[s.fate].words.slice(1) }}</h3>
-      <p>{{ format.day(s.fateOn ?? s.sownOn) }}. {{ FATE_FACTS[s.fate].speaksOfSeed ? `It counts for the lot: ${FATE_FACTS[s.fate].why}.` : `It does not count for the lot: ${FATE_FACTS[s.fate].why}.` }}</p>
-      <p v-if="data.estimate">The lot now: <strong>{{ aliveWords(data.estimate) }}</strong>.</p>
+      <p>
+        {{ format.day(s.fateOn ?? s.sownOn) }}.
+        {{
+          FATE_FACTS[s.fate].speaksOfSeed
+            ? `It counts for the lot: ${FATE_FACTS[s.fate].why}.`
+            : `It does not count for the lot: ${FATE_FACTS[s.fate].why}.`
+        }}
+      </p>
+      <p v-if="data.estimate">
+        The lot now: <strong>{{ aliveWords(data.estimate) }}</strong>.
+      </p>
     </div>
     <template v-else>
-      <p v-if="data.next" class="notice"><strong>{{ data.next.last ? 'Say what became of it' : 'Look at it' }} {{ format.due(data.next.due) }}</strong>, {{ format.day(data.next.due) }}.</p>
+      <p v-if="data.next" class="notice">
+        <strong>{{ data.next.last ? 'Say what became of it' : 'Look at it' }} {{ format.due(data.next.due) }}</strong
+        >, {{ format.day(data.next.due) }}.
+      </p>
       <form class="block" novalidate @submit.prevent="saveCount">
         <h2>Count what is up</h2>
         <div class="fields">
-          <FieldText id="emerged" v-model="count.values.emerged" label="Up in all, ever" numeric :unit="`of ${s.seeds}`" :error="count.errors.emerged" />
-          <FieldDay id="counted" v-model="count.values.countedOn" label="Counted on" :max="session.today" :min="s.sownOn" :error="count.errors.countedOn" />
+          <FieldText
+            id="emerged"
+            v-model="count.values.emerged"
+            label="Up in all, ever"
+            numeric
+            :unit="`of ${s.seeds}`"
+            :error="count.errors.emerged"
+          />
+          <FieldDay
+            id="counted"
+            v-model="count.values.countedOn"
+            label="Counted on"
+            :max="session.today"
+            :min="s.sownOn"
+            :error="count.errors.countedOn"
+          />
         </div>
         <p v-if="count.problem" class="caution" role="alert">{{ count.problem.message }}</p>
         <Button type="submit" :disabled="count.sending" label="Save the count" />
@@ -94,7 +142,9 @@ async function saveFate(): Promise<void> {
           <label v-for="f in FATES" :key="f" class="fate" :class="{ chosen: fate.values.fate === f }">
             <input v-model="fate.values.fate" type="radio" name="fate" :value="f" />
             <span>{{ FATE_FACTS[f].words }}</span>
-            <span class="small" :class="FATE_FACTS[f].speaksOfSeed ? 'speaks' : 'quiet'">{{ FATE_FACTS[f].speaksOfSeed ? 'counts for the lot' : 'does not count' }}</span>
+            <span class="small" :class="FATE_FACTS[f].speaksOfSeed ? 'speaks' : 'quiet'">{{
+              FATE_FACTS[f].speaksOfSeed ? 'counts for the lot' : 'does not count'
+            }}</span>
           </label>
         </fieldset>
         <p v-if="fate.errors.fate" class="error" role="alert">{{ fate.errors.fate }}</p>
@@ -106,7 +156,14 @@ async function saveFate(): Promise<void> {
 
     <section v-if="data.counts.length > 0" aria-label="Counts">
       <h2>Counts</h2>
-      <table class="plain-table numbers"><tbody><tr v-for="c in data.counts" :key="c.id"><td>{{ format.day(c.countedOn) }}</td><td class="right">{{ c.emerged }} up</td></tr></tbody></table>
+      <table class="plain-table numbers">
+        <tbody>
+          <tr v-for="c in data.counts" :key="c.id">
+            <td>{{ format.day(c.countedOn) }}</td>
+            <td class="right">{{ c.emerged }} up</td>
+          </tr>
+        </tbody>
+      </table>
     </section>
     <LotHistory :steps="data.history" />
   </article>

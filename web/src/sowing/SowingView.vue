@@ -30,13 +30,17 @@ const done = computed(() => (showFinished.value ? (finished.value?.sowings ?? []
       <h1>Sowing</h1>
       <p v-if="problem" role="alert">{{ problem.message }}</p>
       <section v-for="g in groups" :key="g.name" :aria-label="g.name">
-        <h2>{{ g.name }} <span class="quiet small">{{ g.rows.length }}</span></h2>
+        <h2>
+          {{ g.name }} <span class="quiet small">{{ g.rows.length }}</span>
+        </h2>
         <p v-if="open && g.rows.length === 0" class="quiet">{{ g.empty }}</p>
         <ul class="plain">
           <li v-for="s in g.rows" :key="s.id">
             <RouterLink :to="`/sowing/${s.id}`" class="line" active-class="here">
               <span class="code">{{ s.lotCode }}</span>
-              <span class="name"><strong>{{ s.variety }}</strong> <span class="quiet">{{ s.crop }}, {{ s.member ?? 'the library' }}</span></span>
+              <span class="name"
+                ><strong>{{ s.variety }}</strong> <span class="quiet">{{ s.crop }}, {{ s.member ?? 'the library' }}</span></span
+              >
               <span class="numbers">{{ s.emerged ?? 0 }} of {{ s.seeds }} up</span>
               <span :class="s.next && s.next.due < session.today ? 'late' : 'quiet'">{{ s.next ? format.due(s.next.due) : '' }}</span>
             </RouterLink>
@@ -44,18 +48,24 @@ const done = computed(() => (showFinished.value ? (finished.value?.sowings ?? []
         </ul>
       </section>
       <section aria-label="Finished">
-        <h2>Finished <span class="quiet small">{{ finished?.sowings.length ?? 0 }}</span></h2>
+        <h2>
+          Finished <span class="quiet small">{{ finished?.sowings.length ?? 0 }}</span>
+        </h2>
         <ul class="plain">
           <li v-for="s in done" :key="s.id">
             <RouterLink :to="`/sowing/${s.id}`" class="line" active-class="here">
               <span class="code">{{ s.lotCode }}</span>
-              <span class="name"><strong>{{ s.variety }}</strong> <span class="quiet">{{ s.member ?? 'the library' }}</span></span>
+              <span class="name"
+                ><strong>{{ s.variety }}</strong> <span class="quiet">{{ s.member ?? 'the library' }}</span></span
+              >
               <span class="numbers">{{ s.emerged ?? 0 }} of {{ s.seeds }}</span>
               <span class="quiet fate">{{ s.fate ? FATE_FACTS[s.fate].words : '' }}</span>
             </RouterLink>
           </li>
         </ul>
-        <button v-if="!showFinished && (finished?.sowings.length ?? 0) > 8" type="button" class="more" @click="showFinished = true">Show all {{ finished?.sowings.length }}</button>
+        <button v-if="!showFinished && (finished?.sowings.length ?? 0) > 8" type="button" class="more" @click="showFinished = true">
+          Show all {{ finished?.sowings.length }}
+        </button>
       </section>
     </div>
   </ListAndSheet>

@@ -18,7 +18,10 @@ const session = useSession();
 const table = useTable();
 const format = useFormat();
 const week = computed(() => (typeof route.query.week === 'string' ? route.query.week : null));
-const { data, problem } = useFetched<TodayData>(() => (week.value === null ? '/today' : `/today?week=${encodeURIComponent(week.value)}`), [() => session.today]);
+const { data, problem } = useFetched<TodayData>(
+  () => (week.value === null ? '/today' : `/today?week=${encodeURIComponent(week.value)}`),
+  [() => session.today],
+);
 const groups = computed(() => workGroups(data.value?.items ?? []));
 const whole = ref<ReadonlySet<string>>(new Set());
 watch(week, () => (whole.value = new Set()));
@@ -39,7 +42,8 @@ function allOnTable(): void {
       <p v-if="week" class="quiet">The week of {{ format.day(week) }}. <RouterLink to="/today">Back to today</RouterLink></p>
       <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
       <p v-if="data && data.items.length === 0" class="empty">
-        <strong>{{ week ? 'That week is free so far.' : 'Nothing is due.' }}</strong> Take in an envelope with <kbd>N</kbd>, or see which lots are worth a <RouterLink to="/tests">test</RouterLink>.
+        <strong>{{ week ? 'That week is free so far.' : 'Nothing is due.' }}</strong> Take in an envelope with <kbd>N</kbd>, or see which
+        lots are worth a <RouterLink to="/tests">test</RouterLink>.
       </p>
       <section v-for="g in groups" :key="g.name" class="group" :aria-label="g.name">
         <h2>{{ g.name }}</h2>
@@ -50,11 +54,20 @@ function allOnTable(): void {
               <strong>{{ w.title }}</strong>
               <span class="quiet">{{ w.detail }}</span>
             </div>
-            <span class="due" :class="{ late: w.due < session.today }">{{ week ? format.day(w.due) : w.due === session.today ? '' : format.due(w.due) }}</span>
-            <Button severity="secondary" :label="WORK_VERB[w.kind]" :aria-label="`${WORK_VERB[w.kind]}: ${w.title}`" @click="router.push(w.at)" />
+            <span class="due" :class="{ late: w.due < session.today }">{{
+              week ? format.day(w.due) : w.due === session.today ? '' : format.due(w.due)
+            }}</span>
+            <Button
+              severity="secondary"
+              :label="WORK_VERB[w.kind]"
+              :aria-label="`${WORK_VERB[w.kind]}: ${w.title}`"
+              @click="router.push(w.at)"
+            />
           </li>
         </ul>
-        <button v-if="shownOf(g.name, g.items.length) < g.items.length" type="button" class="more" @click="showAll(g.name)">and {{ g.items.length - SHOWN }} more</button>
+        <button v-if="shownOf(g.name, g.items.length) < g.items.length" type="button" class="more" @click="showAll(g.name)">
+          and {{ g.items.length - SHOWN }} more
+        </button>
       </section>
     </section>
     <aside class="right scrolls" aria-label="What will be lost next" tabindex="-1">
@@ -64,7 +77,8 @@ function allOnTable(): void {
         <li v-for="l in data?.losing ?? []" :key="l.code">
           <VerdictShape :verdict="l.verdict" :size="17" />
           <p>
-            <RouterLink :to="`/lots/${l.code}`" class="lot">{{ l.variety }}</RouterLink>, {{ l.crop.toLowerCase() }}, {{ l.year ?? 'no year' }}<br />
+            <RouterLink :to="`/lots/${l.code}`" class="lot">{{ l.variety }}</RouterLink>, {{ l.crop.toLowerCase() }},
+            {{ l.year ?? 'no year' }}<br />
             <span class="why">{{ l.reason }}</span>
           </p>
         </li>
@@ -77,7 +91,11 @@ function allOnTable(): void {
       <template v-if="data && data.soon.length > 0">
         <h2>In the next seven days</h2>
         <ul class="plain soon">
-          <li v-for="w in data.soon.slice(0, 6)" :key="w.kind + w.at + w.title + w.due"><RouterLink :to="w.at"><span class="quiet">{{ format.day(w.due) }}</span> {{ w.title }}</RouterLink></li>
+          <li v-for="w in data.soon.slice(0, 6)" :key="w.kind + w.at + w.title + w.due">
+            <RouterLink :to="w.at"
+              ><span class="quiet">{{ format.day(w.due) }}</span> {{ w.title }}</RouterLink
+            >
+          </li>
         </ul>
         <p v-if="data.soon.length > 6" class="quiet">and {{ data.soon.length - 6 }} more; choose a week in the band above.</p>
       </template>
@@ -173,9 +191,8 @@ strong {
 }
 @media (max-width: 860px) {
   .today {
-    grid-template-columns: minmax(0, 1fr);
+    display: block;
     overflow-y: auto;
-    height: 100%;
   }
   .left,
   .right {

@@ -6,12 +6,27 @@ defineProps<{ kind: WorkItem['kind'] }>();
 
 <template>
   <svg viewBox="0 0 20 20" width="20" height="20" aria-hidden="true" :class="kind">
-    <path v-if="kind === 'count'" d="M3 8.500C3 5.500 6 4 9.500 4S16 6 16 8.500 13 13 9.500 13 3 11.500 3 8.500zM15 10c2 1 3 3 3 6" fill="currentColor" stroke="currentColor" stroke-width="2" />
+    <path
+      v-if="kind === 'count'"
+      d="M3 8.500C3 5.500 6 4 9.500 4S16 6 16 8.500 13 13 9.500 13 3 11.500 3 8.500zM15 10c2 1 3 3 3 6"
+      fill="currentColor"
+      stroke="currentColor"
+      stroke-width="2"
+    />
     <g v-else-if="kind === 'warm'" stroke="currentColor" stroke-width="2"><path d="M10 2v16M3 6l14 8M17 6 3 14" /></g>
-    <path v-else-if="kind === 'look'" d="M10 18V9m0 0C10 5 7 3 3 3c0 4 3 6 7 6zm0 3c0-3 3-6 7-6 0 4-3 6-7 6zM4 18h12" fill="none" stroke="currentColor" stroke-width="1.800" />
+    <path
+      v-else-if="kind === 'look'"
+      d="M10 18V9m0 0C10 5 7 3 3 3c0 4 3 6 7 6zm0 3c0-3 3-6 7-6 0 4-3 6-7 6zM4 18h12"
+      fill="none"
+      stroke="currentColor"
+      stroke-width="1.800"
+    />
     <path v-else-if="kind === 'fate'" d="M4 5h12l-2 11H6zM4 5l2 11h8l2-11" fill="none" stroke="currentColor" stroke-width="1.800" />
     <path v-else-if="kind === 'promise'" d="m10 2 7 8-7 8-7-8z" fill="currentColor" />
-    <g v-else fill="none" stroke="currentColor" stroke-width="1.800"><rect x="3" y="3" width="14" height="14" rx="2" /><path d="M7 10h6" /></g>
+    <g v-else fill="none" stroke="currentColor" stroke-width="1.800">
+      <rect x="3" y="3" width="14" height="14" rx="2" />
+      <path d="M7 10h6" />
+    </g>
   </svg>
 </template>
 

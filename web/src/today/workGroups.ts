@@ -24,5 +24,7 @@ export interface WorkGroup {
 
 /** Work by where it is done, in the order in which a volunteer walks the room; empty places are left out. */
 export function workGroups(items: readonly WorkItem[]): WorkGroup[] {
-  return GROUPS.map((g) => ({ name: g.name, items: items.filter((i) => (g.kinds as readonly string[]).includes(i.kind)) })).filter((g) => g.items.length > 0);
+  return GROUPS.map((g) => ({ name: g.name, items: items.filter((i) => (g.kinds as readonly string[]).includes(i.kind)) })).filter(
+    (g) => g.items.length > 0,
+  );
 }

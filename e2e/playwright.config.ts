@@ -1,0 +1,31 @@
+import { defineConfig } from '@playwright/test';
+import { fileURLToPath } from 'node:url';
+
+const report = fileURLToPath(new URL('../.tmp/playwright.json', import.meta.url));
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../.tmp/browser',
+  timeout: 60_000,
+  expect: { timeout: 7000 },
+  workers: 2,
+  fullyParallel: false,
+  forbidOnly: true,
+  reporter: [['list'], ['json', { outputFile: report }]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env.ESPREL_CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

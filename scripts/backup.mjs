@@ -1,0 +1,27 @@
+// Writes a whole copy of the library beside it; the library may be in use meanwhile.
+import { existsSync, mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { install, ROOT } from './install.mjs';
+
+install();
+const { default: Database } = await import('better-sqlite3');
+const folder = process.env.ESPREL_DATA ?? join(ROOT, 'data');
+const file = join(folder, 'esprel.sqlite');
+if (!existsSync(file)) {
+  console.error(`There is no library in ${folder}. Set ESPREL_DATA to the folder of yours.`);
+  process.exit(1);
+}
+const backups = join(folder, 'backups');
+mkdirSync(backups, { recursive: true });
+const copy = join(backups, `esprel-${new Date().toISOString().slice(0, 19).replaceAll(':', '-')}.sqlite`);
+const db = new Database(file, { readonly: true });
+await db.backup(copy);
+db.close();
+const check = new Database(copy, { readonly: true });
+const state = check.pragma('integrity_check', { simple: true });
+check.close();
+if (state !== 'ok') {
+  console.error(`The copy ${copy} is damaged: ${state}`);
+  process.exit(1);
+}
+console.log(`Copied to ${copy}`);

@@ -1,0 +1,10 @@
+// Serves the library in ESPREL_DATA (default: data/), on today's date.
+import { spawn } from 'node:child_process';
+import { build, install, ROOT, typescript } from './install.mjs';
+
+install();
+build(false);
+const [command, args] = typescript('server/src/main.ts');
+const server = spawn(command, args, { cwd: ROOT, stdio: 'inherit', env: process.env });
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+server.on('exit', (code) => process.exit(code ?? 0));
