@@ -17,6 +17,7 @@ export * from './viability/longevity.ts';
 export * from './viability/prior.ts';
 export * from './viability/likelihood.ts';
 export * from './viability/posterior.ts';
+export * from './viability/posteriorReader.ts';
 export * from './viability/viability.ts';
 export * from './viability/lotEstimate.ts';
 export * from './verdicts/verdict.ts';

@@ -56,18 +56,16 @@ export const day = (): yup.StringSchema<string | undefined> => {
     .test('day', message, (v) => v == null || isDay(v));
 };
 
+// Tab and line feed are allowed; \p{Cc} is every control character.
+const CONTROL = /(?![\t\n])\p{Cc}/u;
+
 /** Text of at most `max` characters without control characters. */
 export const text = (max: number): yup.StringSchema<string | undefined> =>
   yup
     .string()
     .typeError('must be text')
     .max(max, `is too long; ${String(max)} characters at most`)
-    // eslint-disable-next-line no-control-regex -- control characters are what is looked for
-    .test(
-      'plain',
-      'holds characters that cannot be printed; type it again',
-      (v) => v == null || !/[\u0000-\u0008\u000b-\u001f\u007f]/.test(v),
-    );
+    .test('plain', 'holds characters that cannot be printed; type it again', (v) => v == null || !CONTROL.test(v));
 
 /** Text that must hold something besides blanks. */
 export const filled = (max: number, what: string): yup.StringSchema<string> =>

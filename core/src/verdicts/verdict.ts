@@ -1,5 +1,5 @@
 import type { Day } from '../dates/day.ts';
-import type { ViabilityPoint } from '../viability/posterior.ts';
+import type { ViabilityPoint } from '../viability/posteriorReader.ts';
 
 export const VERDICTS = ['lend', 'sow-thicker', 'test-first', 'renew', 'rescue', 'let-go'] as const;
 export type Verdict = (typeof VERDICTS)[number];

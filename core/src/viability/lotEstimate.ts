@@ -6,7 +6,7 @@ import { perCellFor } from '../sowing/seedsPerCell.ts';
 import { THICKER_MEDIAN } from '../verdicts/verdict.ts';
 import { ageAt, type StoragePeriod } from './ageing.ts';
 import { LONGEVITY_CONSTANTS } from './longevity.ts';
-import type { PosteriorReader, ViabilityPoint } from './posterior.ts';
+import type { PosteriorReader, ViabilityPoint } from './posteriorReader.ts';
 import type { Acquisition, SeedForm } from './prior.ts';
 import { DEFAULT_EMERGENCE, type SowingEvidence, type TestEvidence, viabilityReader } from './viability.ts';
 

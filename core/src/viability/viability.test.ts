@@ -5,7 +5,8 @@ import { ageAt, ageingRate } from './ageing.ts';
 import { EvidenceTable, logLikelihoodAt, type Evidence } from './likelihood.ts';
 import { longevity } from './longevity.ts';
 import { moisturePercent } from './moisture.ts';
-import { posterior, PosteriorReader } from './posterior.ts';
+import { posterior } from './posterior.ts';
+import { PosteriorReader } from './posteriorReader.ts';
 import { type Prior, priorLogDensity, priorOf } from './prior.ts';
 import { viability } from './viability.ts';
 

@@ -2,7 +2,8 @@ import { type Day, daysBetween } from '../dates/day.ts';
 import { CoreError, needCount, needNumber } from '../errors.ts';
 import { ageAt, type AgeingCrop, type StoragePeriod } from './ageing.ts';
 import type { Evidence } from './likelihood.ts';
-import { posterior, PosteriorReader, type ViabilityPoint } from './posterior.ts';
+import { posterior } from './posterior.ts';
+import { PosteriorReader, type ViabilityPoint } from './posteriorReader.ts';
 import { type Acquisition, priorOf, type SeedForm } from './prior.ts';
 
 export interface TestEvidence {

@@ -47,7 +47,7 @@ export function undoAction(change: Change, actionId: number): { readonly undone:
     try {
       change.restore(event.entity, event.row_key, event.before === null ? null : (JSON.parse(event.before) as Row));
     } catch (error) {
-      if (isConstraint(error)) throw blockedBy(db, actionId);
+      if (isConstraint(error)) throw blockedBy(db, actionId, change.actionId);
       throw error;
     }
   }
@@ -78,14 +78,15 @@ function isConstraint(error: unknown): boolean {
 }
 
 /** The latest step about the same lots or members that still stands. */
-function blockedBy(db: Db, actionId: number): Problem {
+function blockedBy(db: Db, actionId: number, undoing: number): Problem {
   const later = one<{ id: number }>(
     db,
     `SELECT a.id FROM actions a JOIN action_subjects s ON s.action_id = a.id
-     WHERE a.id > ? AND a.undone_by IS NULL AND a.undoes IS NULL
+     WHERE a.id > ? AND a.id <> ? AND a.undone_by IS NULL AND a.undoes IS NULL
        AND EXISTS (SELECT 1 FROM action_subjects t WHERE t.action_id = ? AND t.subject = s.subject AND t.subject_id = s.subject_id)
      ORDER BY a.id DESC LIMIT 1`,
     actionId,
+    undoing,
     actionId,
   );
   return later ? blocked(db, later.id) : new Problem('blocked', 'Later steps stand on this one. Take them back first.');

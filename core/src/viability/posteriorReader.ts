@@ -1,0 +1,244 @@
+import { phi, probit } from '../numeric/normal.ts';
+import { phiFast } from '../numeric/normalTable.ts';
+import { PROBIT_95 } from './ageing.ts';
+import type { PosteriorGrid } from './posterior.ts';
+
+/** What the posterior says of one date. */
+export interface ViabilityPoint {
+  readonly median: number;
+  readonly low: number;
+  readonly high: number;
+  readonly mean: number;
+  /** Chance of being at or above the threshold. */
+  readonly atLeast: number;
+  /** The beta distribution of the same mean and variance; null when the spread is below what a double holds. */
+  readonly alpha: number | null;
+  readonly beta: number | null;
+}
+
+/** Reads a posterior grid: made once per lot, asked for any number of ages. */
+export class PosteriorReader {
+  private readonly grid: PosteriorGrid;
+  private readonly inverse: Float64Array;
+  /** Cumulative mass along K within each row, in units of one step. */
+  private readonly cumulative: Float64Array;
+  private readonly first: Int32Array;
+  private readonly last: Int32Array;
+  private readonly rowMass: Float64Array;
+  private readonly rowMean: Float64Array;
+  private readonly rowVariance: Float64Array;
+  private readonly total: number;
+
+  constructor(grid: PosteriorGrid) {
+    this.grid = grid;
+    const n = grid.size;
+    this.inverse = new Float64Array(n);
+    this.cumulative = new Float64Array(n * n);
+    this.first = new Int32Array(n);
+    this.last = new Int32Array(n);
+    this.rowMass = new Float64Array(n);
+    this.rowMean = new Float64Array(n);
+    this.rowVariance = new Float64Array(n);
+    let total = 0;
+    for (let r = 0; r < n; r++) {
+      this.inverse[r] = Math.exp(-(grid.logSigmaLow + r * grid.logSigmaStep));
+      total += this.accumulate(r);
+    }
+    this.total = total;
+  }
+
+  private accumulate(r: number): number {
+    const n = this.grid.size;
+    const f = this.grid.density;
+    const row = r * n;
+    let before = 0;
+    let here = f[row] as number;
+    let slopeBefore = 0;
+    let sum = 0;
+    let first = n;
+    let last = -1;
+    let weight = 0;
+    let steps = 0;
+    let squares = 0;
+    for (let j = 0; j < n; j++) {
+      const next = j + 1 < n ? (f[row + j + 1] as number) : 0;
+      const slope = (next - before) / 2;
+      // Trapezium with its end correction: exact to fourth order in the step.
+      if (j > 0) sum += (before + here) / 2 + (slopeBefore - slope) / 12;
+      this.cumulative[row + j] = sum;
+      weight += here;
+      steps += j * here;
+      squares += j * j * here;
+      if (here > 1e-8) {
+        if (j < first) first = j;
+        last = j;
+      }
+      before = here;
+      here = next;
+      slopeBefore = slope;
+    }
+    this.first[r] = first;
+    this.last[r] = last;
+    this.rowMass[r] = sum;
+    if (weight > 0) {
+      const mean = steps / weight;
+      this.rowMean[r] = this.grid.kLow + mean * this.grid.kStep;
+      this.rowVariance[r] = Math.max(0, squares / weight - mean * mean) * this.grid.kStep ** 2;
+    }
+    return sum;
+  }
+
+  /** P(K - age / sigma <= z). */
+  private below(z: number, age: number): number {
+    const { size: n, density, kLow, kStep, pivotAge } = this.grid;
+    let sum = 0;
+    for (let r = 0; r < n; r++) {
+      if ((this.last[r] as number) < 0) continue;
+      const x = (z + (age - pivotAge) * (this.inverse[r] as number) - kLow) / kStep;
+      if (x <= 0) continue;
+      const row = r * n;
+      if (x >= n - 1) {
+        sum += this.cumulative[row + n - 1] as number;
+        continue;
+      }
+      const j = Math.floor(x);
+      const t = x - j;
+      const a = this.cumulative[row + j] as number;
+      const c = (this.cumulative[row + j + 1] as number) - a;
+      const da = density[row + j] as number;
+      const db = density[row + j + 1] as number;
+      sum += a + t * (da + t * (3 * c - 2 * da - db + t * (da + db - 2 * c)));
+    }
+    return Math.min(1, Math.max(0, sum / this.total));
+  }
+
+  /** Mean and standard deviation of the probit of viability at `age`: where to look for its quantiles. */
+  private probitMoments(age: number): { readonly mean: number; readonly sd: number } {
+    let sum = 0;
+    let squares = 0;
+    for (let r = 0; r < this.grid.size; r++) {
+      const m = this.rowMass[r] as number;
+      const z = (this.rowMean[r] as number) - (age - this.grid.pivotAge) * (this.inverse[r] as number);
+      sum += m * z;
+      squares += m * (z * z + (this.rowVariance[r] as number));
+    }
+    const mean = sum / this.total;
+    return { mean, sd: Math.sqrt(Math.max(1e-12, squares / this.total - mean * mean)) };
+  }
+
+  /** Probit of the viability that is undershot with chance `q`, within |z| <= 40, near `guess` to begin with. */
+  private quantileZ(q: number, age: number, guess: number, width: number): number {
+    let a = -40;
+    let b = 9;
+    let fa = -q;
+    let fb = 1 - q;
+    let z = Math.min(8.9, Math.max(-39.9, guess));
+    let step = width;
+    let side = 0;
+    for (let i = 0; i < 100; i++) {
+      const f = this.below(z, age) - q;
+      if (Math.abs(f) < 1e-8) return z;
+      if (f < 0) {
+        a = z;
+        fa = f;
+        if (side === -1) fb /= 2;
+        side = -1;
+      } else {
+        b = z;
+        fb = f;
+        if (side === 1) fa /= 2;
+        side = 1;
+      }
+      if (b - a < 1e-7) break;
+      if (a === -40) {
+        z = Math.max((a + b) / 2, b - step);
+        step *= 2;
+      } else if (b === 9) {
+        z = Math.min((a + b) / 2, a + step);
+        step *= 2;
+      } else {
+        // Both ends hold mass near q: regula falsi in the Illinois form; far ends are halved first.
+        z = fa < -0.9 * q || fb > 0.9 * (1 - q) ? (a + b) / 2 : a - (fa * (b - a)) / (fb - fa);
+      }
+    }
+    return (a + b) / 2;
+  }
+
+  /** Chance that viability at `age` is at or above `threshold`. */
+  chanceAtLeast(threshold: number, age: number): number {
+    return 1 - this.below(probit(threshold), age);
+  }
+
+  /** Viability at `age` that is undershot with chance `q`. */
+  quantile(q: number, age: number): number {
+    const { mean, sd } = this.probitMoments(age);
+    return phi(this.quantileZ(q, age, mean + sd * probit(q), sd / 2));
+  }
+
+  /** Everything that is reported of one age (reference years). */
+  at(age: number, threshold: number): ViabilityPoint {
+    const { mean, variance } = this.moments(age);
+    const spread = mean > 0 && mean < 1 && variance > 1e-14 ? (mean * (1 - mean)) / variance - 1 : null;
+    const usable = spread !== null && spread > 0;
+    const z = this.probitMoments(age);
+    const median = this.quantileZ(0.5, age, z.mean, z.sd / 4);
+    return {
+      median: phi(median),
+      low: phi(this.quantileZ(0.05, age, median - PROBIT_95 * z.sd, z.sd / 4)),
+      high: phi(this.quantileZ(0.95, age, median + PROBIT_95 * z.sd, z.sd / 4)),
+      mean,
+      atLeast: this.chanceAtLeast(threshold, age),
+      alpha: usable ? mean * spread : null,
+      beta: usable ? (1 - mean) * spread : null,
+    };
+  }
+
+  /** Mean and variance of viability at `age`. */
+  moments(age: number): { readonly mean: number; readonly variance: number } {
+    const { size: n, density, kLow, kStep, pivotAge } = this.grid;
+    let weight = 0;
+    let sum = 0;
+    let squares = 0;
+    for (let r = 0; r < n; r++) {
+      const z0 = kLow - (age - pivotAge) * (this.inverse[r] as number);
+      const row = r * n;
+      const last = this.last[r] as number;
+      for (let j = this.first[r] as number; j <= last; j++) {
+        const w = density[row + j] as number;
+        const v = phiFast(z0 + j * kStep);
+        weight += w;
+        sum += w * v;
+        squares += w * v * v;
+      }
+    }
+    const mean = sum / weight;
+    return { mean, variance: Math.max(0, squares / weight - mean * mean) };
+  }
+
+  /** Mean of K and median of sigma (reference years for one probit of loss). */
+  summary(): { readonly kMean: number; readonly sigmaYearsMedian: number } {
+    const { size: n, density, kLow, kStep, pivotAge, logSigmaLow, logSigmaStep } = this.grid;
+    let weight = 0;
+    let sum = 0;
+    const rows = new Float64Array(n);
+    for (let r = 0; r < n; r++) {
+      for (let j = 0; j < n; j++) {
+        const w = density[r * n + j] as number;
+        weight += w;
+        sum += w * (kLow + j * kStep + pivotAge * (this.inverse[r] as number));
+        rows[r] = (rows[r] as number) + w;
+      }
+    }
+    let passed = 0;
+    let r = 0;
+    while (r < n - 1) {
+      const next = passed + ((rows[r] as number) + (rows[r + 1] as number)) / 2;
+      if (next >= weight / 2) break;
+      passed = next;
+      r++;
+    }
+    const piece = ((rows[r] as number) + (rows[Math.min(r + 1, n - 1)] as number)) / 2;
+    const t = piece > 0 ? (weight / 2 - passed) / piece : 0;
+    return { kMean: sum / weight, sigmaYearsMedian: Math.exp(logSigmaLow + (r + t) * logSigmaStep) };
+  }
+}

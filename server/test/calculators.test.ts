@@ -1,0 +1,99 @@
+import { describe, expect, it } from 'vitest';
+import { openTestLibrary } from './library.ts';
+
+const crop = { halfLifeYears: 9, oilClass: 'oily', freshGermination: 0.93 };
+const lot = { crop, form: 'cleaned', acquisition: 'donated', start: '2023-10-01', storage: [], at: ['2027-03-14'] };
+
+describe('calculators over HTTP', () => {
+  it('answer as the contract says', async () => {
+    const library = await openTestLibrary();
+    const barley = (
+      await library.post('/api/calc/longevity', {
+        ke: 9.983,
+        cw: 5.896,
+        ch: 0.04,
+        cq: 0.000428,
+        moisturePercent: 10,
+        temperatureC: 20,
+        initial: 0.98,
+        days: 365,
+        target: 0.5,
+      })
+    ).body;
+    // 10^(9.983 - 5.896 - 0.8 - 0.1712) days for one probit of loss.
+    expect(barley.sigmaDays).toBeCloseTo(10 ** 3.1158, 6);
+    expect(barley.daysToTarget / barley.sigmaDays).toBeCloseTo(2.0537, 3);
+    const v = (await library.post('/api/calc/viability', { ...lot, tests: [{ date: '2027-03-01', sown: 50, alive: 41 }] })).body;
+    expect(v.points[0]).toMatchObject({ date: '2027-03-14' });
+    expect(v.points[0].low).toBeLessThan(v.points[0].median);
+    expect(v.posterior.sigmaYearsMedian).toBeGreaterThan(0);
+    const g = (
+      await library.post('/api/calc/germination', {
+        replicates: [
+          {
+            sown: 50,
+            counts: [
+              { day: 4, normal: 20 },
+              { day: 8, normal: 20 },
+            ],
+          },
+        ],
+      })
+    ).body;
+    expect(g).toMatchObject({ sown: 50, normal: 40, alive: 40, consistent: null, meanTime: 6, t50: 4 });
+    const s = (await library.post('/api/calc/seeds-per-cell', { viability: { share: 0.8 }, emergence: 1, plants: 10, certainty: 0.9 }))
+      .body;
+    expect(s.options[1].emptyShare).toBeCloseTo(0.04, 12);
+    expect(s.recommended).toBe(2);
+  });
+
+  it('name every wrong field by its path', async () => {
+    const library = await openTestLibrary();
+    const bad = await library.post('/api/calc/viability', {
+      ...lot,
+      crop: { ...crop, oilClass: 'wet', taste: 'good' },
+      tests: [{ date: '2027-02-30', sown: '50', alive: 41 }],
+      at: [],
+      surprise: 1,
+    });
+    expect(bad.status).toBe(400);
+    expect(bad.body.errors.map((e: { path: string }) => e.path).sort()).toEqual([
+      'at',
+      'crop.oilClass',
+      'crop.taste',
+      'surprise',
+      'tests[0].date',
+      'tests[0].sown',
+    ]);
+    const g = await library.post('/api/calc/germination', {
+      replicates: [
+        {
+          sown: 10,
+          counts: [
+            { day: 5, normal: 1 },
+            { day: 5, normal: true },
+          ],
+        },
+      ],
+    });
+    expect(g.body.errors.map((e: { path: string }) => e.path)).toContain('replicates[0].counts[1].normal');
+    for (const body of ['nonsense', '', 'null', '[]', '"1"', '{"sown": 1e999}'])
+      expect((await library.post('/api/calc/germination', body)).status, body).toBe(400);
+    expect((await library.post('/api/calc/astrology', {})).status).toBe(404);
+  });
+
+  it('give null, never zero, for what cannot be computed', async () => {
+    const library = await openTestLibrary();
+    const g = (await library.post('/api/calc/germination', { replicates: [{ sown: 20, counts: [] }] })).body;
+    expect(g).toMatchObject({ share: 0, meanTime: null, t50: null, range: null });
+    const s = (await library.post('/api/calc/seeds-per-cell', { viability: { share: 0 }, emergence: 0.9, plants: 5, certainty: 0.9 })).body;
+    expect(s.options[0]).toMatchObject({ cells: null });
+    expect(s.recommended).toBeNull();
+  });
+
+  it('need no request key and take four megabytes', async () => {
+    const library = await openTestLibrary();
+    const padded = JSON.stringify({ replicates: [{ sown: 20, counts: [] }] }) + ' '.repeat(3_500_000);
+    expect((await library.post('/api/calc/germination', padded)).status).toBe(200);
+  });
+});

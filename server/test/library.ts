@@ -1,0 +1,112 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import type { Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach } from 'vitest';
+import { createApp } from '../src/http/app.ts';
+import type { Db } from '../src/db/db.ts';
+import { openLibrary } from '../src/db/open.ts';
+
+export interface Answer<T = Record<string, unknown>> {
+  readonly status: number;
+  readonly type: string;
+  readonly body: T;
+}
+
+/* eslint-disable @typescript-eslint/no-explicit-any -- answers are read field by field in the tests */
+export interface TestLibrary {
+  readonly db: Db;
+  readonly file: string;
+  readonly base: string;
+  /** The program's today; tests move it on. */
+  today: string;
+  readonly get: (path: string) => Promise<Answer<any>>;
+  readonly send: (method: string, path: string, body?: unknown, headers?: Record<string, string>) => Promise<Answer<any>>;
+  readonly post: (path: string, body: unknown, headers?: Record<string, string>) => Promise<Answer<any>>;
+  /** Posts and returns the body; fails the test unless it was taken. */
+  readonly done: (path: string, body: unknown, method?: string) => Promise<any>;
+}
+
+const open: (() => Promise<void>)[] = [];
+afterEach(async () => {
+  for (const close of open.splice(0)) await close();
+});
+
+/** A library of its own in a real file, served over real HTTP until the test ends. */
+export async function openTestLibrary(today = '2027-03-14'): Promise<TestLibrary> {
+  const folder = mkdtempSync(join(tmpdir(), 'esprel-'));
+  const file = join(folder, 'esprel.sqlite');
+  const db = openLibrary(file);
+  const state = { today };
+  const app = createApp({ db, today: () => state.today });
+  const server = await new Promise<Server>((resolve) => {
+    const s = app.listen(0, '127.0.0.1', () => {
+      resolve(s);
+    });
+  });
+  const base = `http://127.0.0.1:${String((server.address() as AddressInfo).port)}`;
+  open.push(async () => {
+    server.closeAllConnections();
+    await new Promise((resolve) => server.close(resolve));
+    db.close();
+    rmSync(folder, { recursive: true, force: true });
+  });
+  async function call(path: string, init?: RequestInit): Promise<Answer<any>> {
+    const response = await fetch(`${base}${path}`, init);
+    const text = await response.text();
+    const type = response.headers.get('content-type') ?? '';
+    return { status: response.status, type, body: type.includes('json') ? JSON.parse(text) : text };
+  }
+  const send: TestLibrary['send'] = (method, path, body, headers = {}) =>
+    call(path, {
+      method,
+      headers: { 'Content-Type': 'application/json', ...headers },
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    });
+  return {
+    db,
+    file,
+    base,
+    get today() {
+      return state.today;
+    },
+    set today(day: string) {
+      state.today = day;
+    },
+    get: (path) => call(path),
+    send,
+    post: (path, body, headers) => send('POST', path, body, headers),
+    done: async (path, body, method = 'POST') => {
+      const answer = await send(method, path, body);
+      if (answer.status !== 200) throw new Error(`${method} ${path}: ${String(answer.status)} ${JSON.stringify(answer.body)}`);
+      return answer.body;
+    },
+  };
+}
+
+/** A valid envelope; tests change a field or two. */
+export function envelope(over: Record<string, unknown> = {}): Record<string, unknown> {
+  return {
+    varietyName: 'Tollgate Red',
+    cropKey: 'tomato',
+    breeding: 'open-pollinated',
+    identity: 'sure',
+    source: 'Swap at the mill hall',
+    acquisition: 'donated',
+    yearKind: 'harvest',
+    year: 2023,
+    form: 'cleaned',
+    seeds: 200,
+    amountKnown: 'counted',
+    receivedOn: '2027-03-01',
+    floor: 20,
+    ...over,
+  };
+}
+
+/** How many rows every table has: what a refused request must not change. */
+export function rowCounts(db: Db): Record<string, number> {
+  const tables = db.prepare("SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%'").all() as { name: string }[];
+  return Object.fromEntries(tables.map(({ name }) => [name, (db.prepare(`SELECT count(*) AS n FROM ${name}`).get() as { n: number }).n]));
+}

@@ -1,0 +1,92 @@
+import Database from 'better-sqlite3';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { openLibrary, readMigrations } from '../src/db/open.ts';
+import { PROBLEMS } from '../src/http/problem.ts';
+import { envelope, openTestLibrary } from './library.ts';
+
+let folder: string;
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'esprel-'));
+});
+afterEach(() => {
+  rmSync(folder, { recursive: true, force: true });
+});
+
+describe('migrations', () => {
+  it('bring an empty file to the newest schema, and open it again without a change', () => {
+    const file = join(folder, 'esprel.sqlite');
+    openLibrary(file).close();
+    const db = openLibrary(file);
+    expect(db.pragma('user_version', { simple: true })).toBe(readMigrations().length);
+    expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
+    db.close();
+    expect(readdirSync(folder).filter((f) => f.includes('.before-'))).toEqual([]);
+  });
+
+  it('copy the file before they change it, and leave all as it was when one fails', () => {
+    const file = join(folder, 'esprel.sqlite');
+    const db = openLibrary(file);
+    db.prepare("INSERT INTO people (name) VALUES ('Ottilie')").run();
+    db.close();
+    const later = (sql: string) => [...readMigrations(), { number: readMigrations().length + 1, name: 'try', sql }];
+    expect(() => openLibrary(file, later('ALTER TABLE people ADD COLUMN hat TEXT; SELECT nonsense;'))).toThrow();
+    const still = new Database(file, { readonly: true });
+    expect(still.pragma('user_version', { simple: true })).toBe(readMigrations().length);
+    expect(still.prepare('SELECT * FROM people').all()).toEqual([{ id: 1, name: 'Ottilie', version: 1 }]);
+    still.close();
+    openLibrary(file, later('ALTER TABLE people ADD COLUMN hat TEXT;')).close();
+    const copies = readdirSync(folder).filter((f) => f.includes('.before-'));
+    expect(copies.length).toBeGreaterThan(0);
+    const copy = new Database(join(folder, copies[0] as string), { readonly: true });
+    expect(copy.prepare('SELECT name FROM people').all()).toEqual([{ name: 'Ottilie' }]);
+    copy.close();
+  });
+
+  it('refuse a file of a newer program', () => {
+    const file = join(folder, 'esprel.sqlite');
+    openLibrary(file).close();
+    const db = new Database(file);
+    db.pragma('user_version = 99');
+    db.close();
+    expect(() => openLibrary(file)).toThrow('newer');
+  });
+});
+
+describe('what the schema itself refuses', () => {
+  it('amounts below zero, orphans, unknown words, more sprouted than sown', async () => {
+    const library = await openTestLibrary();
+    const { id } = await library.done('/api/lots', envelope());
+    const refuse = (sql: string, ...values: unknown[]): void => {
+      expect(() => library.db.prepare(sql).run(...values), sql).toThrow();
+    };
+    refuse("INSERT INTO movements (lot_id, kind, seeds, moved_on, reason) VALUES (?, 'out', -201, '2027-03-14', 'x')", id);
+    refuse("INSERT INTO movements (lot_id, kind, seeds, moved_on, reason) VALUES (?, 'lent', 5, '2027-03-14', 'x')", id);
+    refuse("INSERT INTO movements (lot_id, kind, seeds, moved_on, reason) VALUES (999, 'in', 5, '2027-03-14', 'x')");
+    refuse("UPDATE lots SET identity = 'perhaps' WHERE id = ?", id);
+    refuse('UPDATE lots SET parent_id = id WHERE id = ?', id);
+    refuse('UPDATE lots SET balance = ? WHERE id = ?', 'many', id);
+    refuse('DELETE FROM varieties');
+  });
+});
+
+describe('the documented errors', () => {
+  it('are those that the program has', () => {
+    const page = readFileSync(new URL('../../docs/api.md', import.meta.url), 'utf8');
+    const rows = [...page.matchAll(/^\| `([a-z-]+)` \| (\d{3}) \|/gm)].map((m) => [m[1], Number(m[2])]);
+    expect(rows).toEqual(Object.entries(PROBLEMS).map(([code, p]) => [code, p.status]));
+  });
+});
+
+describe('who may ask', () => {
+  it('pages of other sites may not write, and nothing but our own is loaded', async () => {
+    const library = await openTestLibrary();
+    expect(await library.post('/api/people', { name: 'Eve' }, { Origin: 'http://elsewhere.example' })).toMatchObject({ status: 403 });
+    expect((await library.post('/api/people', { name: 'Bram' }, { Origin: library.base })).status).toBe(200);
+    const response = await fetch(`${library.base}/api/health`);
+    expect(response.headers.get('content-security-policy')).toContain("script-src 'self'");
+    expect(response.headers.get('x-powered-by')).toBeNull();
+  });
+});
