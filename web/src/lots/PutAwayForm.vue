@@ -105,8 +105,7 @@ async function save(): Promise<void> {
         <tbody>
           <tr v-for="(lot, i) in lots" :key="lot.code">
             <td>
-              <span class="code">{{ lot.code }}</span
-              ><br /><strong>{{ lot.variety }}</strong>
+              <span class="code">{{ lot.code }}</span><br /><strong>{{ lot.variety }}</strong>
             </td>
             <td>
               <Select

@@ -1,0 +1,62 @@
+import { all, openLibrary, refreshStale } from '@esprel/server';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { generateDemo } from '../src/generate.ts';
+import { DEMO_TODAY } from '../src/names.ts';
+
+const make = () => {
+  const db = openLibrary(':memory:');
+  generateDemo(db);
+  return db;
+};
+let db: ReturnType<typeof make>;
+const count = (sql: string): number => (all<{ n: number }>(db, `SELECT count(*) AS n FROM ${sql}`)[0] as { n: number }).n;
+
+beforeAll(async () => {
+  db = make();
+  await refreshStale(db, DEMO_TODAY);
+});
+
+describe('the demo library', () => {
+  it('is of the size of a real one', () => {
+    expect(count('members')).toBe(60);
+    expect(count('lots')).toBeGreaterThan(230);
+    expect(count('lots')).toBeLessThan(300);
+    expect(count('(SELECT DISTINCT crop_key FROM varieties)')).toBeGreaterThanOrEqual(58);
+    expect(count('tests WHERE closed_on IS NOT NULL')).toBeGreaterThanOrEqual(150);
+    expect(count('returns')).toBeGreaterThan(30);
+    expect(count('lots WHERE generation >= 2')).toBeGreaterThan(3);
+  });
+
+  it('hangs together', () => {
+    expect(count('lots l WHERE balance <> (SELECT coalesce(sum(seeds), 0) FROM movements WHERE lot_id = l.id)')).toBe(0);
+    expect(
+      count(
+        'lots c JOIN lots p ON p.id = c.parent_id WHERE c.received_on <= p.received_on OR c.generation <> p.generation + 1 OR c.variety_id <> p.variety_id',
+      ),
+    ).toBe(0);
+    expect(count(`actions WHERE on_day > '${DEMO_TODAY}' OR summary = ''`)).toBe(0);
+    expect(count('sowings s JOIN loans o ON o.id = s.loan_id WHERE s.sown_on < o.lent_on')).toBe(0);
+    expect(db.pragma('foreign_key_check')).toEqual([]);
+  });
+
+  it('has work due, failures, doubts and every verdict to look at', () => {
+    expect(count('tests WHERE closed_on IS NULL')).toBeGreaterThan(3);
+    expect(count("lots WHERE state = 'quarantine' AND balance > 0")).toBeGreaterThan(1);
+    expect(count('(SELECT DISTINCT fate FROM sowings WHERE fate IS NOT NULL)')).toBeGreaterThanOrEqual(8);
+    expect(count("lots WHERE identity = 'doubtful'")).toBeGreaterThan(3);
+    expect(count('actions WHERE undone_by IS NOT NULL')).toBeGreaterThan(0);
+    const verdicts = all<{ verdict: string }>(db, 'SELECT DISTINCT verdict FROM lot_estimates').map((r) => r.verdict);
+    expect(verdicts.sort()).toEqual(['lend', 'let-go', 'renew', 'rescue', 'sow-thicker', 'test-first']);
+  });
+
+  it('is the same every time', () => {
+    const other = make();
+    const fingerprint = (library: typeof db): unknown =>
+      all(
+        library,
+        'SELECT l.code, l.balance, v.name, (SELECT count(*) FROM seed_marks) AS marks FROM lots l JOIN varieties v ON v.id = l.variety_id ORDER BY l.id',
+      );
+    expect(fingerprint(other)).toEqual(fingerprint(db));
+    other.close();
+  });
+});

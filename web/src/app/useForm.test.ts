@@ -1,0 +1,111 @@
+// @vitest-environment happy-dom
+import { loanForm, personForm } from '@esprel/core';
+import { createPinia, setActivePinia } from 'pinia';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { effectScope, nextTick, ref } from 'vue';
+import { useChanges } from './changes.ts';
+import { useFetched } from './useFetched.ts';
+import { useForm } from './useForm.ts';
+
+const answer = (status: number, body: unknown): Response => new Response(JSON.stringify(body), { status });
+const calls: { url: string; init: RequestInit }[] = [];
+let reply: (url: string) => Promise<Response>;
+beforeEach(() => {
+  setActivePinia(createPinia());
+  localStorage.clear();
+  calls.length = 0;
+  reply = () => Promise.resolve(answer(200, {}));
+  vi.stubGlobal('fetch', (url: string, init: RequestInit) => {
+    calls.push({ url, init });
+    return reply(url);
+  });
+});
+afterEach(() => {
+  vi.unstubAllGlobals();
+});
+
+const person = () =>
+  useForm({ name: 'person', initial: () => ({ name: '' }), schema: personForm, body: (v) => ({ name: v.name }), path: () => '/people' });
+const keyOf = (i: number): string => (calls[i]!.init.headers as Record<string, string>)['Idempotency-Key']!;
+const posts = (): typeof calls => calls.filter((c) => c.init.method === 'POST');
+
+describe('a form', () => {
+  it('holds what is typed against the schema before anything is sent', async () => {
+    const form = useForm({ name: null, initial: () => ({}), schema: loanForm, body: () => ({ seeds: -1 }), path: () => '/loans' });
+    expect(await form.send()).toBeNull();
+    expect(Object.keys(form.errors)).toEqual(expect.arrayContaining(['seeds', 'lotCode', 'memberId']));
+    expect(calls).toEqual([]);
+  });
+
+  it('puts the server’s errors beside their fields and keeps what was typed', async () => {
+    reply = () => Promise.resolve(answer(400, { code: 'bad-input', errors: [{ path: 'name', message: 'is at the desk already' }] }));
+    const form = person();
+    form.values.name = 'Bram';
+    expect(await form.send()).toBeNull();
+    expect(form.errors).toEqual({ name: 'is at the desk already' });
+    expect(form.values.name).toBe('Bram');
+  });
+
+  it('sends again under the same key when no answer came, and under a new one when something changed', async () => {
+    reply = () => Promise.reject(new TypeError('offline'));
+    const form = person();
+    form.values.name = 'Bram';
+    await form.send();
+    expect(form.problem?.message).toContain('Nothing you typed is lost');
+    await form.send();
+    form.values.name = 'Sunniva';
+    await form.send();
+    expect(keyOf(0)).toBe(keyOf(1));
+    expect(keyOf(2)).not.toBe(keyOf(0));
+  });
+
+  it('remembers what was typed over a closed lid, until it is sent', async () => {
+    const scope = effectScope();
+    scope.run(() => {
+      person().values.name = 'Tob';
+    });
+    await nextTick();
+    scope.stop();
+    const again = person();
+    expect(again.values.name).toBe('Tob');
+    reply = () => Promise.resolve(answer(200, { id: 1, action: { id: 5, summary: 'Tob works at the desk' } }));
+    await again.send();
+    expect(useChanges().last).toEqual({ id: 5, summary: 'Tob works at the desk' });
+    expect(person().values.name).toBe('');
+    expect(posts()).toHaveLength(1);
+  });
+});
+
+describe('what is read from the server', () => {
+  it('drops a late answer to an earlier address', async () => {
+    const resolvers: Record<string, (r: Response) => void> = {};
+    reply = (url) => new Promise((resolve) => (resolvers[url] = resolve));
+    const path = ref('/lots/A');
+    const scope = effectScope();
+    const fetched = scope.run(() => useFetched<{ code: string }>(() => path.value))!;
+    path.value = '/lots/B';
+    await nextTick();
+    resolvers['/api/lots/B']!(answer(200, { code: 'B' }));
+    await vi.waitFor(() => expect(fetched.data.value).toEqual({ code: 'B' }));
+    resolvers['/api/lots/A']!(answer(200, { code: 'A' }));
+    await nextTick();
+    await nextTick();
+    expect(fetched.data.value).toEqual({ code: 'B' });
+    scope.stop();
+  });
+
+  it('keeps what it showed when the server goes away, and says when a thing is gone', async () => {
+    const scope = effectScope();
+    reply = () => Promise.resolve(answer(200, { n: 1 }));
+    const fetched = scope.run(() => useFetched<{ n: number }>(() => '/today'))!;
+    await vi.waitFor(() => expect(fetched.data.value).toEqual({ n: 1 }));
+    reply = () => Promise.reject(new TypeError('offline'));
+    await fetched.reload();
+    expect(fetched.data.value).toEqual({ n: 1 });
+    reply = () => Promise.resolve(answer(404, { code: 'not-found', detail: 'There is no such lot.' }));
+    await fetched.reload();
+    expect(fetched.data.value).toBeNull();
+    expect(fetched.problem.value?.status).toBe(404);
+    scope.stop();
+  });
+});

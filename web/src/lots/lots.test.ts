@@ -1,0 +1,120 @@
+import { InputError } from '@esprel/core';
+import { CROP_REFERENCE } from '@esprel/core/crops/reference';
+import { describe, expect, it } from 'vitest';
+import { labelCells, type LabelLot, labelLines, SHEETS } from '../labels/labelSheet.ts';
+import { workGroups } from '../today/workGroups.ts';
+import { lotItems, neighbour } from './lotItems.ts';
+import type { ListedLot } from './types.ts';
+import { carriedOver, emptyIntake, intakeBody, seedsOf } from './useIntake.ts';
+
+const tomato = CROP_REFERENCE.find((c) => c.key === 'tomato')!;
+const listed = (code: string, cropKey: string): ListedLot => ({ code, cropKey, crop: cropKey, scientific: 'S' }) as ListedLot;
+
+describe('the list', () => {
+  const lots = [listed('A', 'kale'), listed('B', 'kale'), listed('C', 'onion')];
+  it('has a heading wherever the crop changes', () => {
+    expect(lotItems(lots, true, { 'crop:kale': 9 }).map((i) => (i.kind === 'crop' ? `${i.name} ${String(i.n)}` : i.lot.code))).toEqual([
+      'kale 9',
+      'A',
+      'B',
+      'onion null',
+      'C',
+    ]);
+    expect(lotItems(lots, false, null)).toHaveLength(3);
+  });
+  it('is walked past the headings, and ends at its ends', () => {
+    const items = lotItems(lots, true, null);
+    expect(neighbour(items, 'B', 1)).toBe('C');
+    expect(neighbour(items, 'C', 1)).toBe('C');
+    expect(neighbour(items, 'A', -1)).toBe('A');
+    expect(neighbour(items, null, 1)).toBe('A');
+    expect(neighbour([], 'A', 1)).toBeNull();
+  });
+});
+
+describe('taking in', () => {
+  const values = () => ({
+    ...emptyIntake('2027-03-14'),
+    variety: ' Flat dark ones ',
+    crop: tomato,
+    source: 'Bertil',
+    year: '2025',
+    amount: '2',
+    amountKnown: 'weighed' as const,
+    stated: '85',
+  });
+
+  it('reads a weight as seeds through the crop', () => {
+    expect(seedsOf(values(), 'g')).toBe(2 * tomato.seedsPerGram);
+    expect(seedsOf(values(), 'oz')).toBe(Math.round(2 * 28.349523125 * tomato.seedsPerGram));
+    expect(() => seedsOf({ ...values(), crop: null }, 'g')).toThrow(InputError);
+  });
+  it('sends what was typed as what the server takes', () => {
+    expect(intakeBody(values(), 'g')).toMatchObject({
+      varietyId: null,
+      varietyName: 'Flat dark ones',
+      cropKey: 'tomato',
+      source: 'Bertil',
+      year: 2025,
+      statedGermination: 0.85,
+      placeId: null,
+    });
+  });
+  it('leaves the year out when nobody knows it', () => {
+    expect(intakeBody({ ...values(), yearKind: 'unknown' }, 'g')).toMatchObject({ year: null, yearKind: 'unknown' });
+  });
+  it('keeps source, year and place for the next envelope, and nothing that names this one', () => {
+    const kept = carriedOver({ ...values(), placeId: 3 });
+    expect(kept).toMatchObject({ source: 'Bertil', year: '2025', placeId: 3 });
+    expect(kept).not.toHaveProperty('variety');
+    expect(kept).not.toHaveProperty('amount');
+  });
+});
+
+describe('labels', () => {
+  const lot = (over: Partial<LabelLot> = {}): LabelLot => ({
+    code: 'TM-001C',
+    variety: 'Tollgate Red',
+    crop: 'Tomato',
+    scientific: 'S',
+    year: 2024,
+    yearKind: 'harvest',
+    generation: 0,
+    identity: 'sure',
+    form: 'cleaned',
+    sowing: { depthMm: 6, light: 'either', spacingCm: 60, emergeMinD: 5, emergeMaxD: 10 },
+    cautions: [],
+    ...over,
+  });
+  it('begin after those that are used, and go on over the sheets', () => {
+    const pages = labelCells(
+      Array.from({ length: 25 }, () => lot()),
+      SHEETS.envelopes,
+      3,
+      1,
+    );
+    expect(pages.map((p) => p.length)).toEqual([21, 7]);
+    expect(pages[0]?.slice(0, 4).map((c) => c === null)).toEqual([true, true, true, false]);
+    expect(labelCells([lot()], SHEETS.envelopes, 500, 900)[0]).toHaveLength(21);
+    expect(labelCells([], SHEETS.envelopes, 3, 1)).toEqual([]);
+  });
+  it('say what is in doubt, in the library’s units', () => {
+    expect(labelLines(lot({ identity: 'doubtful', year: null, generation: 2 }), 'The library', 'mm')).toEqual([
+      'Tomato, year not known, generation 2',
+      'The name is in doubt',
+      '6 mm deep, 60 cm apart, up in 5 to 10 days',
+      'The library',
+    ]);
+    expect(labelLines(lot(), 'L', 'inch')[1]).toBe('0.25 inch deep, 24 inch apart, up in 5 to 10 days');
+  });
+});
+
+describe('today', () => {
+  it('groups work by where it is done and leaves nothing out', () => {
+    const kinds = ['promise', 'count', 'fate', 'quarantine', 'look', 'warm'] as const;
+    const items = kinds.map((kind) => ({ kind, due: '2027-03-14', title: kind, detail: '', at: '', lotCode: '', minutes: 1 }));
+    const groups = workGroups(items);
+    expect(groups.map((g) => g.name)).toEqual(['At the tests', 'At the trays', 'In quarantine', 'From members']);
+    expect(groups.flatMap((g) => g.items)).toHaveLength(kinds.length);
+  });
+});
