@@ -5,16 +5,17 @@ const report = fileURLToPath(new URL('../.tmp/playwright.json', import.meta.url)
 
 export default defineConfig({
   testDir: '.',
+  globalSetup: './globalSetup.ts',
   outputDir: '../.tmp/browser',
   timeout: 60_000,
   expect: { timeout: 7000 },
   workers: 2,
-  fullyParallel: false,
+  fullyParallel: true,
   forbidOnly: true,
   reporter: [['list'], ['json', { outputFile: report }]],
   use: {
     viewport: { width: 1280, height: 800 },
-    trace: 'retain-on-failure',
+    screenshot: 'only-on-failure',
     launchOptions: {
       executablePath: process.env.ESPREL_CHROMIUM ?? '/usr/bin/chromium',
       args: [

@@ -3,7 +3,7 @@ import { KEYS } from './keys.ts';
 </script>
 
 <template>
-  <section class="page scrolls">
+  <section class="page scrolls" tabindex="0" aria-label="Keys">
     <h1>Keys</h1>
     <p class="quiet">Outside of a text field. A code scanned anywhere opens its lot.</p>
     <table class="plain-table">

@@ -94,7 +94,7 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
       }
       if (typing || event.defaultPrevented || event.key.length !== 1 || scan.bursting) return;
       // A page that has keys of its own (the seed sheet) marks where they hold.
-      if (event.target instanceof HTMLElement && event.target.closest('[data-own-keys]')) return;
+      if (event.target instanceof Element && event.target.closest('[data-own-keys]')) return;
       const key = event.key.toLowerCase();
       waiting = setTimeout(() => {
         act(key);

@@ -54,8 +54,12 @@ async function key(event: KeyboardEvent): Promise<void> {
   } else if (letter && !event.ctrlKey && !event.metaKey) {
     put(cursor.value, letter.kind);
     if (cursor.value < props.seeds) cursor.value += 1;
-  } else if (/^[0-9]$/.test(event.key)) emit('digit', event.key);
-  else return;
+  } else if (/^[0-9]$/.test(event.key)) {
+    // The number field takes it from here, and the focus with it.
+    event.preventDefault();
+    emit('digit', event.key);
+    return;
+  } else return;
   event.preventDefault();
   await nextTick();
   sheet.value?.querySelector<SVGGElement>(`[data-seed="${String(cursor.value)}"]`)?.focus();

@@ -198,4 +198,18 @@ strong {
   color: var(--act);
   font-weight: 600;
 }
+@media (max-width: 860px) {
+  .crops {
+    display: block;
+    overflow-y: auto;
+  }
+  .list {
+    max-height: 40%;
+    border-right: 0;
+  }
+  .figures {
+    padding: 12px;
+    overflow-x: auto;
+  }
+}
 </style>

@@ -11,7 +11,7 @@ const format = useFormat();
 
 <template>
   <section class="history" aria-label="History">
-    <h2>{{ heading ?? 'History' }}</h2>
+    <component :is="heading ? 'h1' : 'h2'">{{ heading ?? 'History' }}</component>
     <p v-if="steps.length === 0" class="quiet">Nothing has happened yet.</p>
     <ol class="plain">
       <li v-for="s in steps" :key="s.id" :class="{ undone: s.undoneBy !== null }">

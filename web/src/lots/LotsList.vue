@@ -21,6 +21,16 @@ const { list: seen, containerProps, wrapperProps, scrollTo } = useVirtualList(it
 const marked = ref<string | null>(props.open);
 const container = containerProps.ref;
 
+/** The one row that Tab reaches: the marked one, or the first that is shown. */
+const reachable = computed(() => {
+  const shown = seen.value.flatMap((i) => (i.data.kind === 'lot' ? [i.data.lot.code] : []));
+  return marked.value !== null && shown.includes(marked.value) ? marked.value : (shown[0] ?? null);
+});
+function follow(event: FocusEvent): void {
+  const code = (event.target as HTMLElement).dataset.code;
+  if (code !== undefined) marked.value = code;
+}
+
 function near(): void {
   const last = seen.value[seen.value.length - 1];
   if (last && last.index > items.value.length - 60) void list.more();
@@ -70,6 +80,7 @@ function show(code: string): void {
     role="region"
     aria-label="List of lots"
     tabindex="0"
+    @focusin="follow"
     @keydown.down.prevent="step(1)"
     @keydown.up.prevent="step(-1)"
   >
@@ -91,7 +102,7 @@ function show(code: string): void {
           :lot="item.data.lot"
           :today="session.today"
           :open="item.data.lot.code === props.open"
-          :marked="item.data.lot.code === (marked ?? seen[0]?.data.key)"
+          :marked="item.data.lot.code === reachable"
           :on-table="table.has(item.data.lot.code)"
           @open="show"
           @pull="table.toggle"

@@ -30,6 +30,7 @@ function show(query: Record<string, string | undefined>): void {
 <template>
   <div class="lots" :class="{ opened: hasSheet }">
     <section class="left" aria-label="Lots">
+      <h1 class="unseen">Lots</h1>
       <LotsFilter :tag="list.tag" :crop="list.crop" :sort="list.sort" :tags="list.tags" @show="show" />
       <LotsList :open="open" />
     </section>
@@ -47,7 +48,7 @@ function show(query: Record<string, string | undefined>): void {
 }
 .left {
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
+  grid-template-rows: 0 auto minmax(0, 1fr);
   min-height: 0;
 }
 .right {

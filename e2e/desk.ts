@@ -1,0 +1,117 @@
+import AxeBuilder from '@axe-core/playwright';
+import { test as base, expect, type Page } from '@playwright/test';
+import { type ChildProcess, spawn } from 'node:child_process';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+export const DEMO_TODAY = '2027-03-14';
+
+/** The demo library, made once before the tests and copied for each. */
+export const DEMO_LIBRARY = join(ROOT, '.tmp', 'demo');
+
+export function run(file: string, env: Record<string, string>): ChildProcess {
+  return spawn(process.execPath, ['--import', 'tsx', join(ROOT, file)], {
+    cwd: ROOT,
+    env: { ...process.env, ...env },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+}
+
+export interface Desk {
+  readonly base: string;
+  /** Ends the server as a power cut would, and starts it again on the same file and port. */
+  readonly restart: (today?: string) => Promise<void>;
+  readonly stop: () => Promise<void>;
+}
+
+async function serve(folder: string, port: number, today: string): Promise<{ child: ChildProcess; base: string }> {
+  const child = run('server/src/main.ts', { ESPREL_DATA: folder, ESPREL_TODAY: today, PORT: String(port), HOST: '127.0.0.1' });
+  const base = await new Promise<string>((resolve, reject) => {
+    let said = '';
+    child.stdout?.on('data', (chunk: Buffer) => {
+      said += chunk.toString();
+      const at = /http:\/\/\S+/.exec(said);
+      if (at) resolve(at[0]);
+    });
+    child.once('exit', () => {
+      reject(new Error('the server ended before it listened'));
+    });
+  });
+  return { child, base };
+}
+
+async function openDesk(demo: boolean): Promise<Desk & { readonly close: () => Promise<void> }> {
+  const folder = mkdtempSync(join(tmpdir(), 'esprel-desk-'));
+  if (demo) cpSync(DEMO_LIBRARY, folder, { recursive: true });
+  let running = await serve(folder, 0, DEMO_TODAY);
+  const { base } = running;
+  const stop = async (): Promise<void> => {
+    if (running.child.exitCode !== null || running.child.signalCode !== null) return;
+    const ended = new Promise((resolve) => running.child.once('exit', resolve));
+    running.child.kill('SIGKILL');
+    await ended;
+  };
+  return {
+    base,
+    stop,
+    restart: async (today = DEMO_TODAY) => {
+      await stop();
+      running = await serve(folder, Number(new URL(base).port), today);
+    },
+    close: async () => {
+      await stop();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+/** `desk` is the demo library, `emptyDesk` a library on its first day; each test has its own server and file. */
+export const test = base.extend<{ desk: Desk; emptyDesk: Desk; quiet: undefined }>({
+  desk: async ({}, use) => {
+    const desk = await openDesk(true);
+    await use(desk);
+    await desk.close();
+  },
+  emptyDesk: async ({}, use) => {
+    const desk = await openDesk(false);
+    await use(desk);
+    await desk.close();
+  },
+  // A page that throws or complains has failed, whatever it shows.
+  quiet: [
+    async ({ page }, use) => {
+      const said: string[] = [];
+      page.on('pageerror', (error) => said.push(error.message));
+      page.on('console', (message) => {
+        // The browser reports every refused request by itself; that the page says so is what the tests look at.
+        if (message.type() === 'error' && !/Failed to load resource|net::ERR_/.test(message.text())) said.push(message.text());
+      });
+      await use(undefined);
+      expect(said).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+export { expect };
+
+/** What the accessibility rules (WCAG 2 A and AA) find wrong with what is shown now. */
+export async function inaccessible(page: Page, where: string): Promise<string[]> {
+  const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'];
+  const { violations } = await new AxeBuilder({ page }).withTags(tags).analyze();
+  return violations.map(
+    (v) =>
+      `${where}: ${v.id}: ${v.nodes
+        .map((n) => n.target.join(' '))
+        .slice(0, 4)
+        .join(' | ')}`,
+  );
+}
+
+/** Presses one key as a hand does, and lets the wait for a scanner pass. */
+export async function press(page: Page, key: string): Promise<void> {
+  await page.keyboard.press(key);
+  await page.waitForTimeout(90);
+}

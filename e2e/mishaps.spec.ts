@@ -1,0 +1,104 @@
+import { expect, press, test } from './desk.ts';
+
+test('a server that goes away loses nothing of what was typed or counted', async ({ page, desk }) => {
+  const { tests } = (await (await page.request.get(`${desk.base}/api/tests?state=open`)).json()) as {
+    tests: { id: number; marked: number }[];
+  };
+  const open = tests.find((t) => t.marked === 0)!;
+  await page.goto(`${desk.base}/tests/${String(open.id)}`);
+  await page.getByRole('checkbox', { name: 'Seed 4, not yet' }).click();
+  await desk.stop();
+  await page.getByRole('checkbox', { name: 'Seed 5, not yet' }).click();
+  await page.getByRole('button', { name: 'Save this count' }).click();
+  await expect(page.getByText(/The server did not answer/).first()).toBeVisible();
+  await desk.restart();
+  await page.getByRole('button', { name: 'Save this count' }).click();
+  await expect(page.getByRole('status')).toContainText('2 of');
+  await page.reload();
+  await expect(page.getByRole('checkbox', { name: /Seed 5, sprouted/ })).toBeVisible();
+
+  // A form is kept over a closed page.
+  await page.goto(`${desk.base}/lots/take-in`);
+  await page.getByLabel('Variety', { exact: true }).fill('Half a name');
+  await page.getByLabel('Amount', { exact: true }).fill('33');
+  await page.goto(`${desk.base}/today`);
+  await page.goto(`${desk.base}/lots/take-in`);
+  await expect(page.getByLabel('Variety', { exact: true })).toHaveValue('Half a name');
+  await expect(page.getByLabel('Amount', { exact: true })).toHaveValue('33');
+});
+
+test('errors stand beside their fields, say what to do, and keep what was typed', async ({ page, desk }) => {
+  await page.goto(`${desk.base}/lots/take-in`);
+  await page.getByRole('button', { name: 'Take in', exact: true }).click();
+  await expect(page.getByText('give the name on the envelope')).toHaveCount(0);
+  await page.getByLabel('Came from', { exact: true }).fill('Swap');
+  await page.getByLabel('Amount', { exact: true }).fill('a handful');
+  await page.getByLabel('Year', { exact: true }).fill('2031');
+  await page.getByRole('button', { name: 'Take in', exact: true }).click();
+  await expect(page.getByText('"a handful" is not a number; digits only')).toBeVisible();
+  await page.getByLabel('Amount', { exact: true }).fill('40');
+  await page.getByLabel('Came on', { exact: true }).fill('31 Feb');
+  await page.getByRole('button', { name: 'Take in', exact: true }).click();
+  await expect(page.getByText('must be a date that exists')).toBeVisible();
+  await page.getByLabel('Came on', { exact: true }).fill('12 Mar');
+  await page.getByRole('button', { name: 'Take in', exact: true }).click();
+  await expect(page.getByText('must not be after 2027, when it came')).toBeVisible();
+  await page.getByLabel('Year', { exact: true }).fill('2026');
+  await page.getByRole('button', { name: 'Take in', exact: true }).click();
+  await expect(page.getByText('give the name on the envelope')).toBeVisible();
+  await expect(page.getByLabel('Amount', { exact: true })).toHaveValue('40');
+  await expect(page.getByLabel('Came on', { exact: true })).toHaveValue('Fri 12 Mar');
+});
+
+test('the second of two people at one lot sees both sides and chooses', async ({ page, desk }) => {
+  const { lots } = (await (await page.request.get(`${desk.base}/api/lots?limit=30`)).json()) as { lots: { code: string }[] };
+  const code = lots[10]!.code;
+  await page.goto(`${desk.base}/lots/${code}/edit`);
+  await expect(page.getByLabel('Floor, never lent', { exact: true })).not.toHaveValue('');
+  const { lot } = (await (await page.request.get(`${desk.base}/api/lots/${code}`)).json()) as { lot: { version: number } };
+  await page.request.patch(`${desk.base}/api/lots/${code}`, { data: { version: lot.version, note: 'theirs' } });
+  await page.getByLabel(/^Note/).fill('mine');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText(/There now: .*“theirs”/)).toBeVisible();
+  await page.getByRole('button', { name: 'Keep mine' }).click();
+  await expect(page).toHaveURL(`${desk.base}/lots/${code}`);
+  await expect(page.locator('main').getByText('mine', { exact: true })).toBeVisible();
+});
+
+test('a step that others stand on is not taken back, and the one to take back first is named', async ({ page, desk }) => {
+  await page.goto(`${desk.base}/lots?sort=seeds`);
+  await page.locator('a.line').first().click();
+  await expect(page.locator('article h1')).toBeVisible();
+  await page.getByRole('button', { name: 'Amount', exact: true }).click();
+  await page.getByLabel('Given away').check();
+  await page.getByLabel('Seeds', { exact: true }).fill('7');
+  await page.getByLabel('Why', { exact: true }).fill('to the school garden');
+  await page.getByRole('button', { name: 'Write it down' }).click();
+  await expect(page.getByRole('status')).toContainText('-7 seeds, to the school garden');
+  const history = page.getByRole('region', { name: 'History' });
+  await history.getByRole('button', { name: /^Take back: Took in/ }).click();
+  await expect(page.getByRole('status')).toContainText('Take back first');
+  await history.getByRole('button', { name: /^Take back: .*school garden/ }).click();
+  await expect(page.getByRole('status')).toContainText('Took back: ');
+  await press(page, 'Escape');
+});
+
+test('the table: pulled out by touch, put away with place and amount in one step', async ({ browser, desk }) => {
+  const context = await browser.newContext({ hasTouch: true, viewport: { width: 1024, height: 768 } });
+  const page = await context.newPage();
+  await page.goto(`${desk.base}/lots`);
+  await page.locator('button.pull').nth(0).tap();
+  await page.locator('button.pull').nth(2).tap();
+  await expect(page.locator('footer .card')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Put away' }).tap();
+  const left = page.getByLabel(/^Seeds left of/).first();
+  await left.fill('99999');
+  await page.getByRole('button', { name: 'Put all away' }).tap();
+  await expect(page.getByText(/the record has|seeds/).first()).toBeVisible();
+  await expect(left).toHaveValue('99999');
+  await left.fill('5');
+  await page.getByRole('button', { name: 'Put all away' }).tap();
+  await expect(page.getByRole('status')).toContainText('Put away 2 envelopes, 1 amount put right');
+  await expect(page.locator('footer .card')).toHaveCount(0);
+  await context.close();
+});

@@ -1,0 +1,151 @@
+import { expect, inaccessible, press, test } from './desk.ts';
+
+for (const half of [0, 1])
+  test(`every view can be used by everybody, is deep linked, and fits four sizes (${half === 0 ? 'first' : 'second'} half)`, async ({
+    page,
+    desk,
+  }) => {
+    test.setTimeout(240_000);
+    const { lots } = (await (await page.request.get(`${desk.base}/api/lots?limit=60`)).json()) as { lots: { code: string }[] };
+    const quarantine = (await (await page.request.get(`${desk.base}/api/lots?tag=quarantine`)).json()) as { lots: { code: string }[] };
+    const { tests } = (await (await page.request.get(`${desk.base}/api/tests?state=open`)).json()) as { tests: { id: number }[] };
+    const closed = (await (await page.request.get(`${desk.base}/api/tests?state=closed`)).json()) as { tests: { id: number }[] };
+    const { sowings } = (await (await page.request.get(`${desk.base}/api/sowings?state=open`)).json()) as { sowings: { id: number }[] };
+    const { members } = (await (await page.request.get(`${desk.base}/api/members`)).json()) as {
+      members: { id: number; promises: number }[];
+    };
+    const promising = members.find((m) => m.promises > 0)!;
+    const sheet = (await (await page.request.get(`${desk.base}/api/members/${String(promising.id)}`)).json()) as {
+      loans: { id: number }[];
+    };
+    const code = lots[3]!.code;
+    const views = [
+      ['/today', 'things today'],
+      ['/today?week=2027-03-15', 'that week'],
+      ['/lots', 'Take in'],
+      [`/lots/${code}`, 'came from'],
+      [`/lots/${quarantine.lots[0]!.code}`, 'In quarantine since'],
+      ['/lots/take-in', 'Take in an envelope'],
+      [`/lots/${code}/lend`, 'Promises back'],
+      [`/lots/${code}/test`, 'asks for'],
+      [`/lots/${code}/sow`, 'in each cell'],
+      [`/lots/${code}/amount`, 'What happened'],
+      [`/lots/${code}/edit`, 'Floor, never lent'],
+      [`/lots/${code}/descent`, 'Descent of'],
+      ['/tests', 'On the bench'],
+      [`/tests/${String(tests[0]!.id)}`, 'counted on'],
+      [`/tests/${String(closed.tests[0]!.id)}`, 'Before this test'],
+      ['/sowing', 'To look at'],
+      [`/sowing/${String(sowings[0]!.id)}`, 'What became of it'],
+      ['/members', 'New member'],
+      [`/members/${String(promising.id)}`, 'Promised back'],
+      [`/members/${String(promising.id)}/return/${String(sheet.loans[0]!.id)}`, 'Seed came back'],
+      ['/members/new', 'Only what is needed'],
+      ['/renewals', 'What will be lost next'],
+      ['/library/settings', 'Usual last frost'],
+      ['/library/places', 'A new place'],
+      ['/library/crops/tomato', 'Half-life'],
+      ['/library/history', 'Everything that happened'],
+      [`/labels?codes=${code},${lots[4]!.code}`, 'Labels already used'],
+      ['/table/put-away', 'Put away'],
+      ['/keys', 'On the seed sheet'],
+      ['/nowhere', 'nothing at this address'],
+      ['/lots/TM-999Z', 'no such lot'],
+    ] as const;
+    const wrong: string[] = [];
+    for (const [path, words] of views.filter((_v, i) => i % 2 === half)) {
+      await page.goto(desk.base + path);
+      await expect(page.locator('main').getByText(words, { exact: false }).first(), path).toBeVisible();
+      wrong.push(...(await inaccessible(page, path)));
+      for (const [width, height] of [
+        [1024, 768],
+        [1600, 1000],
+        [400, 800],
+        [1280, 800],
+      ] as const) {
+        await page.setViewportSize({ width, height });
+        const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+        if (over > 0) wrong.push(`${path} scrolls sideways at ${String(width)}`);
+      }
+    }
+    expect(wrong).toEqual([]);
+  });
+
+test('places, lists and the band are worked by keys', async ({ page, desk }) => {
+  await page.goto(`${desk.base}/today`);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('things today');
+  for (const [key, path] of [
+    ['2', '/lots'],
+    ['3', '/tests'],
+    ['4', '/sowing'],
+    ['5', '/members'],
+    ['6', '/renewals'],
+    ['7', '/library/settings'],
+    ['1', '/today'],
+  ] as const) {
+    await press(page, key);
+    await expect(page).toHaveURL(desk.base + path);
+  }
+  await press(page, '2');
+  await expect(page.locator('a.line').first()).toBeVisible();
+  await page.locator('a.line').first().focus();
+  const second = await page.locator('a.line').nth(1).getAttribute('data-code');
+  await press(page, 'ArrowDown');
+  await press(page, 'Enter');
+  await expect(page).toHaveURL(`${desk.base}/lots/${second ?? ''}`);
+  await expect(page.locator('article h1')).toBeVisible();
+  // The table holds the envelope from place to place until it is put away.
+  await press(page, 't');
+  await press(page, '5');
+  await expect(page.locator('footer').getByText(second ?? '')).toBeVisible();
+  await page.reload();
+  await expect(page.locator('footer').getByText(second ?? '')).toBeVisible();
+  await press(page, 'p');
+  await expect(page).toHaveURL(`${desk.base}/labels?codes=${second ?? ''}`);
+  await page.goBack();
+  await expect(page).toHaveURL(`${desk.base}/members`);
+  // A week of the band, by the arrow keys.
+  await page.getByRole('slider').focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page).toHaveURL(/\/today\?week=2027-03-15/);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('that week');
+  await press(page, '?');
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+});
+
+test('a code scanned anywhere opens its lot, and leaves the field it fell into as it was', async ({ page, desk }) => {
+  const { lots } = (await (await page.request.get(`${desk.base}/api/lots?limit=30`)).json()) as { lots: { code: string }[] };
+  const code = lots[7]!.code;
+  await page.goto(`${desk.base}/members`);
+  await expect(page.getByRole('heading', { name: 'Members' })).toBeVisible();
+  const name = page.getByLabel('Name of a member');
+  await name.fill('Al');
+  await name.focus();
+  const scan = async (text: string): Promise<void> => {
+    await page.evaluate((t) => {
+      for (const key of [...t, 'Enter']) {
+        const target = document.activeElement ?? document.body;
+        target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+        if (key !== 'Enter' && target instanceof HTMLInputElement) {
+          target.value += key;
+          target.dispatchEvent(new Event('input', { bubbles: true }));
+        }
+      }
+    }, text);
+  };
+  await scan(code.replace('-', ''));
+  await expect(page).toHaveURL(`${desk.base}/lots/${code}`);
+  // Outside of a field too, without the letters acting as shortcuts.
+  await page.goto(`${desk.base}/today`);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('things today');
+  await scan(code);
+  await expect(page).toHaveURL(`${desk.base}/lots/${code}`);
+  await expect(page.locator('footer').getByText(code)).toHaveCount(0);
+  // A misread one says which character is likely wrong, and Enter takes the suggestion.
+  const digit = code[5] ?? '0';
+  const misread = code.slice(0, 5) + (digit === '9' ? '8' : String(Number(digit) + 1)) + code.slice(6);
+  await press(page, '/');
+  await page.keyboard.type(misread, { delay: 60 });
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/likely (wrong|swapped)/)).toBeVisible();
+});
