@@ -40,8 +40,11 @@ describe('the list of lots', () => {
   it('narrows by crop and by list, and counts each list', async () => {
     expect(await walk('crop=onion&sort=year')).toHaveLength(8);
     const { tags } = (await library.get('/api/lots/tags')).body;
-    expect(tags).toMatchObject({ all: 23, 'crop:tomato': 8, 'crop:onion': 8, 'crop:kale': 7 });
-    for (const tag of Object.keys(tags)) expect(await walk(`tag=${tag}`), tag).toHaveLength(tags[tag]);
+    expect(tags).toMatchObject({ all: 23, 'all@tomato': 8, 'all@onion': 8, 'all@kale': 7 });
+    for (const tag of Object.keys(tags)) {
+      const [list, crop] = tag.split('@');
+      expect(await walk(`tag=${list ?? ''}${crop === undefined ? '' : `&crop=${crop}`}`), tag).toHaveLength(tags[tag]);
+    }
   });
 
   it('moves a lot that is used up out of the way but keeps its record', async () => {

@@ -1,5 +1,5 @@
 import { type Evidence, EvidenceTable } from './likelihood.ts';
-import { type Prior, priorLogDensity } from './prior.ts';
+import { type Prior, PriorTable } from './prior.ts';
 
 /**
  * The joint posterior of K and ln sigma on a grid. Row r has its own ln sigma; its columns step evenly in
@@ -33,39 +33,45 @@ const REACH = 15;
 /** Points further below the highest than this (in logs) are left at -Infinity: nothing can raise them. */
 const NEGLIGIBLE = 40;
 
-function evaluate(prior: Prior, evidence: readonly EvidenceTable[], box: Box, pivotAge: number, size: number): Float64Array {
+function evaluate(prior: PriorTable, evidence: readonly EvidenceTable[], box: Box, pivotAge: number, size: number): Float64Array {
   const out = new Float64Array(size * size);
   const kStep = (box.kHigh - box.kLow) / (size - 1);
   const sStep = (box.sHigh - box.sLow) / (size - 1);
-  const logPriorK = priorLogDensity(prior);
   let best = -Infinity;
   for (let i = 0; i < size; i++) {
     // From the middle row outwards: the peak is met early, and what cannot matter is skipped from then on.
     const r = ((size - 1) >> 1) + (i % 2 === 1 ? (i + 1) >> 1 : -(i >> 1));
     const s = box.sLow + r * sStep;
     const inverse = Math.exp(-s);
-    const t = (s - prior.logSigmaMean) / prior.logSigmaSd;
-    const base = -0.5 * t * t;
     const row = r * size;
-    const shift = box.kLow + pivotAge * inverse;
-    for (let j = 0; j < size; j++) {
-      const k = shift + j * kStep;
-      let value = base + logPriorK(k);
-      for (const e of evidence) {
-        if (value < best - NEGLIGIBLE) break;
-        value += e.at(k - e.age * inverse);
-      }
+    const k0 = box.kLow + pivotAge * inverse;
+    prior.putRow(prior.logSigma(s), k0, kStep, out, row, row + size - 1);
+    let from = row;
+    let to = row + size - 1;
+    for (const e of evidence) {
+      // Each piece only lowers a point: the ends that are negligible already are left alone.
+      while (from <= to && (out[from] as number) < best - NEGLIGIBLE) out[from++] = -Infinity;
+      while (to >= from && (out[to] as number) < best - NEGLIGIBLE) out[to--] = -Infinity;
+      if (from > to) break;
+      e.addRow(k0 + (from - row) * kStep - e.age * inverse, kStep, out, from, to);
+    }
+    for (let j = from; j <= to; j++) {
+      const value = out[j] as number;
       if (value > best) best = value;
-      out[row + j] = value < best - NEGLIGIBLE ? -Infinity : value;
     }
   }
   return out;
 }
 
+function highestOf(values: Float64Array): number {
+  let best = -Infinity;
+  for (let i = 0; i < values.length; i++) if ((values[i] as number) > best) best = values[i] as number;
+  return best;
+}
+
 /** One step of the box rule: the bounding box of what matters, a step wider, sides that touch moved out. */
 function refit(values: Float64Array, box: Box, size: number): { readonly box: Box; readonly settled: boolean } {
-  let best = -Infinity;
-  for (const v of values) if (v > best) best = v;
+  const best = highestOf(values);
   let r0 = size;
   let r1 = -1;
   let j0 = size;
@@ -94,7 +100,7 @@ function refit(values: Float64Array, box: Box, size: number): { readonly box: Bo
   return { box: next, settled: !touches && !shrunk };
 }
 
-function fit(prior: Prior, evidence: readonly EvidenceTable[], start: Box, pivotAge: number, most: number): Box {
+function fit(prior: PriorTable, evidence: readonly EvidenceTable[], start: Box, pivotAge: number, most: number): Box {
   let box = start;
   for (let i = 0; i < most; i++) {
     const step = refit(evaluate(prior, evidence, box, pivotAge, COARSE), box, COARSE);
@@ -123,6 +129,7 @@ function meanAge(evidence: readonly Evidence[]): number {
 export function posterior(prior: Prior, evidence: readonly Evidence[]): PosteriorGrid {
   const told = evidence.filter((e) => e.sown > 0);
   const likelihood = told.map((e) => new EvidenceTable(e));
+  const before = new PriorTable(prior);
   const reach = 6;
   let box: Box = {
     kLow: Math.min(prior.kMean - reach * prior.kSd, -reach * prior.dudSd),
@@ -131,17 +138,19 @@ export function posterior(prior: Prior, evidence: readonly Evidence[]): Posterio
     sHigh: prior.logSigmaMean + reach * prior.logSigmaSd,
   };
   const pivotAge = meanAge(told);
-  box = fit(prior, likelihood, box, 0, pivotAge > 0 ? 3 : 8);
+  box = fit(before, likelihood, box, 0, pivotAge > 0 ? 3 : 8);
   if (pivotAge > 0) {
     // The same region seen in the probit at the pivot age: its corners bound it.
     const fast = pivotAge * Math.exp(-box.sLow);
     const slow = pivotAge * Math.exp(-box.sHigh);
-    box = fit(prior, likelihood, { ...box, kLow: box.kLow - fast, kHigh: box.kHigh - slow }, pivotAge, 8);
+    box = fit(before, likelihood, { ...box, kLow: box.kLow - fast, kHigh: box.kHigh - slow }, pivotAge, 8);
   }
-  const density = evaluate(prior, likelihood, box, pivotAge, FINE);
-  let best = -Infinity;
-  for (const v of density) if (v > best) best = v;
-  for (let i = 0; i < density.length; i++) density[i] = Math.exp((density[i] as number) - best);
+  const density = evaluate(before, likelihood, box, pivotAge, FINE);
+  const best = highestOf(density);
+  for (let i = 0; i < density.length; i++) {
+    const below = (density[i] as number) - best;
+    density[i] = below < -NEGLIGIBLE ? 0 : Math.exp(below);
+  }
   return {
     size: FINE,
     pivotAge,

@@ -1,5 +1,5 @@
 import { phi, probit } from '../numeric/normal.ts';
-import { phiFast } from '../numeric/normalTable.ts';
+import { addPhiSums } from '../numeric/normalTable.ts';
 import { PROBIT_95 } from './ageing.ts';
 import type { PosteriorGrid } from './posterior.ts';
 
@@ -16,6 +16,15 @@ export interface ViabilityPoint {
   readonly beta: number | null;
 }
 
+/** A quantile is found when the chance below it is right to this. */
+const QUANTILE_SLACK = 1e-7;
+
+/**
+ * Moments take every second row: ln sigma spans some eleven of its standard deviations, so that rows a quarter of one
+ * apart still add up to the integral beyond what a double holds.
+ */
+const MOMENT_ROWS = 2;
+
 /** Reads a posterior grid: made once per lot, asked for any number of ages. */
 export class PosteriorReader {
   private readonly grid: PosteriorGrid;
@@ -28,6 +37,8 @@ export class PosteriorReader {
   private readonly rowMean: Float64Array;
   private readonly rowVariance: Float64Array;
   private readonly total: number;
+  /** Sum of the density over the points that moments look at. */
+  private readonly weight: number;
 
   constructor(grid: PosteriorGrid) {
     this.grid = grid;
@@ -40,11 +51,15 @@ export class PosteriorReader {
     this.rowMean = new Float64Array(n);
     this.rowVariance = new Float64Array(n);
     let total = 0;
+    let weight = 0;
     for (let r = 0; r < n; r++) {
       this.inverse[r] = Math.exp(-(grid.logSigmaLow + r * grid.logSigmaStep));
       total += this.accumulate(r);
+      if (r % MOMENT_ROWS > 0) continue;
+      for (let j = this.first[r] as number; j <= (this.last[r] as number); j++) weight += grid.density[r * n + j] as number;
     }
     this.total = total;
+    this.weight = weight;
   }
 
   private accumulate(r: number): number {
@@ -137,7 +152,7 @@ export class PosteriorReader {
     let side = 0;
     for (let i = 0; i < 100; i++) {
       const f = this.below(z, age) - q;
-      if (Math.abs(f) < 1e-8) return z;
+      if (Math.abs(f) < QUANTILE_SLACK) return z;
       if (f < 0) {
         a = z;
         fa = f;
@@ -196,23 +211,16 @@ export class PosteriorReader {
   /** Mean and variance of viability at `age`. */
   moments(age: number): { readonly mean: number; readonly variance: number } {
     const { size: n, density, kLow, kStep, pivotAge } = this.grid;
-    let weight = 0;
-    let sum = 0;
-    let squares = 0;
-    for (let r = 0; r < n; r++) {
-      const z0 = kLow - (age - pivotAge) * (this.inverse[r] as number);
-      const row = r * n;
-      const last = this.last[r] as number;
-      for (let j = this.first[r] as number; j <= last; j++) {
-        const w = density[row + j] as number;
-        const v = phiFast(z0 + j * kStep);
-        weight += w;
-        sum += w * v;
-        squares += w * v * v;
-      }
+    const sums = new Float64Array(2);
+    for (let r = 0; r < n; r += MOMENT_ROWS) {
+      const first = this.first[r] as number;
+      const count = (this.last[r] as number) - first + 1;
+      if (count <= 0) continue;
+      const z0 = kLow - (age - pivotAge) * (this.inverse[r] as number) + first * kStep;
+      addPhiSums(z0, kStep, density, r * n + first, count, sums);
     }
-    const mean = sum / weight;
-    return { mean, variance: Math.max(0, squares / weight - mean * mean) };
+    const mean = (sums[0] as number) / this.weight;
+    return { mean, variance: Math.max(0, (sums[1] as number) / this.weight - mean * mean) };
   }
 
   /** Mean of K and median of sigma (reference years for one probit of loss). */

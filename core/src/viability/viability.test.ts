@@ -7,7 +7,7 @@ import { longevity } from './longevity.ts';
 import { moisturePercent } from './moisture.ts';
 import { posterior } from './posterior.ts';
 import { PosteriorReader } from './posteriorReader.ts';
-import { type Prior, priorLogDensity, priorOf } from './prior.ts';
+import { type Prior, priorOf } from './prior.ts';
 import { viability } from './viability.ts';
 
 const tomato = { halfLifeYears: 9, oilClass: 'oily', freshGermination: 0.93 } as const;
@@ -71,7 +71,9 @@ describe('ageing', () => {
 function dense(prior: Prior, evidence: readonly Evidence[], age: number): { median: number; low: number; high: number } {
   const n = 1201;
   const m = 401;
-  const log = priorLogDensity(prior);
+  const normal = (x: number, sd: number): number => Math.exp(-0.5 * (x / sd) ** 2) / sd;
+  const log = (k: number): number =>
+    Math.log((1 - prior.dudChance) * normal(k - prior.kMean, prior.kSd) + prior.dudChance * normal(k, prior.dudSd));
   const bins = new Float64Array(20_000);
   const logs = new Float64Array(n * m);
   let best = -Infinity;

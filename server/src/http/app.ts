@@ -9,7 +9,7 @@ import { type Db, one, run } from '../db/db.ts';
 import { Change } from '../journal/change.ts';
 import { refreshLots, refreshStale } from '../lots/estimates.ts';
 import { Problem, PROBLEMS } from './problem.ts';
-import type { ChangeRoute, Route } from './route.ts';
+import { type ChangeRoute, ReadyJson, type Route, Svg } from './route.ts';
 import { routes } from './routes.ts';
 
 export interface AppOptions {
@@ -29,6 +29,8 @@ const KEY_LIFE_DAYS = 14;
 export function createApp(options: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
+  // Answers of the API change with every step; hashing each of them would cost more than it ever saves.
+  app.disable('etag');
   app.set('query parser', 'extended');
   app.use(
     helmet({
@@ -118,9 +120,9 @@ function mount(app: Express, route: Route, options: AppOptions): void {
         { db: options.db, today: options.today() },
         { params: request.params as Record<string, string>, query: request.query, body: undefined },
       );
-      if (typeof answer === 'object' && answer !== null && 'svg' in answer) {
-        response.type('image/svg+xml').set('Cache-Control', 'max-age=86400').send(answer.svg);
-      } else response.json(answer);
+      if (answer instanceof Svg) response.type('image/svg+xml').set('Cache-Control', 'max-age=86400').send(answer.svg);
+      else if (answer instanceof ReadyJson) response.type('application/json').send(answer.json);
+      else response.json(answer);
     });
     return;
   }

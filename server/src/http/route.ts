@@ -8,6 +8,24 @@ export interface Reader {
   readonly today: string;
 }
 
+/** An answer that is JSON already. */
+export class ReadyJson {
+  readonly json: string;
+
+  constructor(json: string) {
+    this.json = json;
+  }
+}
+
+/** An answer that is a picture. */
+export class Svg {
+  readonly svg: string;
+
+  constructor(svg: string) {
+    this.svg = svg;
+  }
+}
+
 export interface Request<B> {
   readonly params: Readonly<Record<string, string>>;
   readonly query: Readonly<Record<string, unknown>>;

@@ -56,6 +56,13 @@ export interface StoredEstimate extends LotEstimate {
   readonly threshold: number;
 }
 
+/** What a row of a list draws. */
+export interface ListPicture {
+  readonly ribbon: LotEstimate['ribbon'];
+  readonly dots: readonly Omit<EvidenceDot, 'id' | 'why'>[];
+  readonly threshold: number;
+}
+
 export function lotRow(db: Db, id: number): LotRow | undefined {
   return one<LotRow>(db, 'SELECT l.*, v.crop_key, v.breeding FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE l.id = ?', id);
 }
@@ -140,12 +147,17 @@ function computeEstimate(db: Db, lot: LotRow, today: string): void {
   const day = today < lot.ages_from ? lot.ages_from : today;
   const estimate = rounded(estimateLot(facts, day, frostOf(settings)));
   const stored: StoredEstimate = { ...estimate, dots, threshold: facts.threshold };
+  const picture: ListPicture = {
+    ribbon: estimate.ribbon,
+    dots: dots.filter((d) => d.used).map(({ kind, date, sown, alive, emergence, used }) => ({ kind, date, sown, alive, emergence, used })),
+    threshold: facts.threshold,
+  };
   run(
     db,
-    `INSERT INTO lot_estimates (lot_id, as_of, median, low, high, verdict, verdict_beside, reason, below_forty_on, estimate)
-     VALUES (?, ?, ?, ?, ?, 'let-go', NULL, '', ?, ?)
+    `INSERT INTO lot_estimates (lot_id, as_of, median, low, high, verdict, verdict_beside, reason, below_forty_on, estimate, picture)
+     VALUES (?, ?, ?, ?, ?, 'let-go', NULL, '', ?, ?, ?)
      ON CONFLICT (lot_id) DO UPDATE SET as_of = excluded.as_of, median = excluded.median, low = excluded.low,
-       high = excluded.high, below_forty_on = excluded.below_forty_on, estimate = excluded.estimate`,
+       high = excluded.high, below_forty_on = excluded.below_forty_on, estimate = excluded.estimate, picture = excluded.picture`,
     lot.id,
     today,
     estimate.today.median,
@@ -153,6 +165,7 @@ function computeEstimate(db: Db, lot: LotRow, today: string): void {
     estimate.today.high,
     estimate.belowFortyOn,
     JSON.stringify(stored),
+    JSON.stringify(picture),
   );
 }
 
@@ -205,10 +218,10 @@ function judgeVariety(db: Db, varietyId: number): void {
   }
 }
 
-/** The lists a lot stands in. Empty lots stand only among the used up. */
+/** The lists a lot stands in, each also as the list of its crop alone. Empty lots stand only among the used up. */
 function tagsOf(lot: LotRow, verdict: string, beside: string | null): string[] {
   if (lot.balance === 0) return ['used-up'];
-  const tags = ['all', `crop:${lot.crop_key}`];
+  const tags = ['all'];
   if (lot.identity === 'doubtful' || lot.identity === 'unknown') tags.push('doubtful');
   if (lot.state === 'quarantine') return [...tags, 'quarantine'];
   if (['renew', 'rescue', 'let-go'].includes(verdict)) tags.push('decision');
@@ -218,7 +231,7 @@ function tagsOf(lot: LotRow, verdict: string, beside: string | null): string[] {
 
 function file(db: Db, lot: JudgedLot, median: number, verdict: string, beside: string | null): void {
   run(db, 'DELETE FROM lot_listing WHERE lot_id = ?', lot.id);
-  for (const tag of tagsOf(lot, verdict, beside)) {
+  for (const tag of tagsOf(lot, verdict, beside).flatMap((t) => [t, `${t}@${lot.crop_key}`])) {
     run(
       db,
       'INSERT INTO lot_listing (tag, lot_id, by_crop, by_year, by_seeds, by_alive) VALUES (?, ?, ?, ?, ?, ?)',

@@ -29,11 +29,11 @@ const doubtful = computed(() => props.lot.identity === 'doubtful' || props.lot.i
       <span class="name">{{ lot.variety }}<abbr v-if="doubtful" title="the name of this lot is in doubt"> ?</abbr></span>
       <span class="year"><AcquisitionShape :acquisition="lot.acquisition" />{{ lot.year ?? 'no year' }}</span>
       <RibbonSmall
-        v-if="lot.ribbon.length > 0"
+        v-if="lot.picture"
         class="ribbon"
-        :points="lot.ribbon"
-        :dots="lot.dots"
-        :threshold="lot.threshold ?? 0.7"
+        :points="lot.picture.ribbon"
+        :dots="lot.picture.dots"
+        :threshold="lot.picture.threshold"
         :today="today"
         :now="lot.median"
       />

@@ -17,7 +17,7 @@ export function lotItems(lots: readonly ListedLot[], grouped: boolean, cropCount
         key: `crop:${crop}`,
         name: lot.crop,
         scientific: lot.scientific,
-        n: cropCounts?.[`crop:${crop}`] ?? null,
+        n: cropCounts?.[`all@${crop}`] ?? null,
       });
     }
     items.push({ kind: 'lot', key: lot.code, lot });

@@ -13,7 +13,7 @@ const listed = (code: string, cropKey: string): ListedLot => ({ code, cropKey, c
 describe('the list', () => {
   const lots = [listed('A', 'kale'), listed('B', 'kale'), listed('C', 'onion')];
   it('has a heading wherever the crop changes', () => {
-    expect(lotItems(lots, true, { 'crop:kale': 9 }).map((i) => (i.kind === 'crop' ? `${i.name} ${String(i.n)}` : i.lot.code))).toEqual([
+    expect(lotItems(lots, true, { 'all@kale': 9 }).map((i) => (i.kind === 'crop' ? `${i.name} ${String(i.n)}` : i.lot.code))).toEqual([
       'kale 9',
       'A',
       'B',

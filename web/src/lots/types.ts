@@ -22,9 +22,7 @@ export interface ListedLot {
   readonly high: number | null;
   readonly verdict: Verdict | null;
   readonly beside: Verdict | null;
-  readonly ribbon: readonly RibbonPoint[];
-  readonly dots: readonly RibbonDot[];
-  readonly threshold: number | null;
+  readonly picture: { readonly ribbon: readonly RibbonPoint[]; readonly dots: readonly RibbonDot[]; readonly threshold: number } | null;
 }
 
 export interface HistoryStep {

@@ -274,12 +274,14 @@ CREATE TABLE lot_estimates (
   verdict_beside TEXT,
   reason TEXT NOT NULL,
   below_forty_on TEXT,
-  estimate TEXT NOT NULL CHECK (json_valid(estimate))
+  estimate TEXT NOT NULL CHECK (json_valid(estimate)),
+  -- What a row of a list draws (ribbon, dots, lending line), ready to be sent as it is.
+  picture TEXT NOT NULL CHECK (json_valid(picture))
 ) STRICT;
 CREATE INDEX lot_estimates_by_day ON lot_estimates (as_of);
 
--- One row a lot and list it stands in ('all', 'test-first', 'quarantine' ...), with what lists sort by: every
--- filter and sort is then one walk along one index.
+-- One row a lot and list it stands in ('all', 'test-first', 'quarantine' ...), and one more for the same list of its
+-- crop alone ('test-first@tomato'), with what lists sort by: every filter and sort is one walk along one index.
 CREATE TABLE lot_listing (
   tag TEXT NOT NULL,
   lot_id INTEGER NOT NULL REFERENCES lots (id) ON DELETE CASCADE,
@@ -294,6 +296,18 @@ CREATE INDEX lot_listing_by_year ON lot_listing (tag, by_year, lot_id);
 CREATE INDEX lot_listing_by_seeds ON lot_listing (tag, by_seeds, lot_id);
 CREATE INDEX lot_listing_by_alive ON lot_listing (tag, by_alive, lot_id);
 CREATE INDEX lot_listing_by_lot ON lot_listing (lot_id);
+
+-- How many lots stand in each list, kept by triggers: counting fifty thousand takes too long to do for every page.
+CREATE TABLE lot_list_counts (
+  tag TEXT PRIMARY KEY NOT NULL,
+  n INTEGER NOT NULL CHECK (n >= 0)
+) STRICT, WITHOUT ROWID;
+CREATE TRIGGER lot_listed AFTER INSERT ON lot_listing BEGIN
+  INSERT INTO lot_list_counts (tag, n) VALUES (NEW.tag, 1) ON CONFLICT (tag) DO UPDATE SET n = n + 1;
+END;
+CREATE TRIGGER lot_unlisted AFTER DELETE ON lot_listing BEGIN
+  UPDATE lot_list_counts SET n = n - 1 WHERE tag = OLD.tag;
+END;
 
 -- The journal: one action a step of a person, one event a row that it changed. Nothing is ever removed from it.
 CREATE TABLE actions (

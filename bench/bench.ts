@@ -1,0 +1,167 @@
+import { Agent, get } from 'node:http';
+import { readdirSync, readFileSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { gzipSync } from 'node:zlib';
+import { posterior, PosteriorReader, priorOf } from '@esprel/core';
+import { createApp, type Db, listSql } from '@esprel/server';
+import { manyLots } from './manyLots.ts';
+import { plainPosterior } from './plainPosterior.ts';
+
+interface Row {
+  readonly what: string;
+  readonly measured: string;
+  readonly budget: string;
+  readonly kept: boolean;
+}
+const rows: Row[] = [];
+
+/**
+ * Milliseconds of each of `calls`, taken in turns so that a machine whose speed wanders slows all alike; the lower
+ * quartile of `rounds`, after as many to warm up.
+ */
+async function inTurns(calls: readonly (() => unknown)[], rounds = 60): Promise<number[]> {
+  const times = calls.map((): number[] => []);
+  for (let round = 0; round < 2 * rounds; round++) {
+    for (const [i, call] of calls.entries()) {
+      const from = performance.now();
+      await call();
+      if (round >= rounds) times[i]?.push(performance.now() - from);
+    }
+  }
+  return times.map((t) => t.sort((a, b) => a - b)[Math.floor(rounds / 4)] as number);
+}
+
+/** Filters and sorts whose first page is full; a page with less pays little more than an empty answer. */
+const LISTS = [
+  { name: 'all by crop', query: 'tag=all&sort=crop', sort: 'crop', tag: 'all' },
+  { name: 'all by seeds', query: 'tag=all&sort=seeds', sort: 'seeds', tag: 'all' },
+  { name: 'renew, least alive first', query: 'tag=renew&sort=alive', sort: 'alive', tag: 'renew' },
+  { name: 'tomatoes by year', query: 'tag=all&crop=tomato&sort=year', sort: 'year', tag: 'all@tomato' },
+  { name: 'kales to lend', query: 'tag=lend&crop=kale&sort=crop', sort: 'crop', tag: 'lend@kale' },
+] as const;
+
+const agent = new Agent({ keepAlive: true });
+
+/** Length of what a GET answers, over a connection that is kept open. */
+function getBytes(url: string): Promise<number> {
+  return new Promise((resolve, reject) => {
+    get(url, { agent }, (response) => {
+      let length = 0;
+      response.on('data', (chunk: Buffer) => (length += chunk.length));
+      response.on('end', () => {
+        resolve(length);
+      });
+    }).on('error', reject);
+  });
+}
+
+async function served(db: Db): Promise<{ base: string; close: () => void }> {
+  const server = createApp({ db, today: () => '2027-03-14' }).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  return {
+    base: `http://127.0.0.1:${String((server.address() as AddressInfo).port)}`,
+    close: () => {
+      server.closeAllConnections();
+      server.close();
+    },
+  };
+}
+
+async function lists(): Promise<void> {
+  const [small, large] = [await manyLots(5000), await manyLots(50_000)];
+  const [s, l] = [await served(small), await served(large)];
+  let worstBare = 0;
+  let worstGrowth = 0;
+  let worstBareName = '';
+  let worstGrowthName = '';
+  for (const list of LISTS) {
+    const page = (base: string) => () => getBytes(`${base}/api/lots?${list.query}`);
+    const sql = listSql(list.sort, false);
+    const statement = large.prepare(sql);
+    for (const db of [small, large]) {
+      if (db.prepare(sql).all(list.tag, 101).length < 101) throw new Error(`${list.name}: the first page is not full`);
+    }
+    const [bare = NaN, http = NaN, httpSmall = NaN, floor = NaN] = await inTurns([
+      () => JSON.stringify(statement.all(list.tag, 101)),
+      page(l.base),
+      page(s.base),
+      () => getBytes(`${l.base}/api/health`),
+    ]);
+    const ms = (x: number): string => `${x.toFixed(2)} ms`;
+    console.log(
+      `  ${list.name}: bare ${ms(bare)}, 50,000 over HTTP ${ms(http)}, 5,000 over HTTP ${ms(httpSmall)}, an empty answer ${ms(floor)}`,
+    );
+    if (http / bare > worstBare) [worstBare, worstBareName] = [http / bare, list.name];
+    if (http / httpSmall > worstGrowth) [worstGrowth, worstGrowthName] = [http / httpSmall, list.name];
+  }
+  rows.push({
+    what: `list of 50,000 lots, first page over HTTP, against the bare statement (worst: ${worstBareName})`,
+    measured: `${worstBare.toFixed(2)}x`,
+    budget: 'at most 3x',
+    kept: worstBare <= 3,
+  });
+  rows.push({
+    what: `same page at 50,000 against 5,000 lots (worst: ${worstGrowthName})`,
+    measured: `${worstGrowth.toFixed(2)}x`,
+    budget: 'at most 1.5x',
+    kept: worstGrowth <= 1.5,
+  });
+  s.close();
+  l.close();
+  small.close();
+  large.close();
+}
+
+async function onePosterior(): Promise<void> {
+  const crop = { halfLifeYears: 9, oilClass: 'oily', freshGermination: 0.93 } as const;
+  const prior = priorOf(crop, 'cleaned', 'donated', null, true);
+  const evidence = [1, 2, 3, 4, 5].map((age, i) => ({ age, sown: 50, alive: 46 - 3 * i, emergence: null }));
+  const ages = Array.from({ length: 20 }, (_, i) => i / 2);
+  const fast = (): { mean: number; variance: number }[] => {
+    const reader = new PosteriorReader(posterior(prior, evidence));
+    return ages.map((age) => reader.moments(age));
+  };
+  const whole = (): unknown => {
+    const reader = new PosteriorReader(posterior(prior, evidence));
+    return ages.map((age) => reader.at(age, 0.7));
+  };
+  const grid = posterior(prior, evidence);
+  const [wholeMs = NaN, quick = NaN, plain = NaN] = await inTurns([whole, fast, () => plainPosterior(prior, evidence, grid, ages)], 100);
+  const reference = plainPosterior(prior, evidence, grid, ages);
+  const apart = Math.max(...fast().map((p, i) => Math.abs(p.mean - (reference[i]?.mean ?? NaN))));
+  rows.push({
+    what: 'posterior of one lot, 81 x 81, 5 tests, 20 dates with all quantiles',
+    measured: `${wholeMs.toFixed(2)} ms`,
+    budget: 'under 4 ms',
+    kept: wholeMs < 4,
+  });
+  rows.push({
+    what: 'the same (means of 20 dates) against a textbook loop over the same grid',
+    measured: `${(plain / quick).toFixed(1)}x faster`,
+    budget: 'at least 5x',
+    kept: plain / quick >= 5,
+  });
+  rows.push({ what: 'largest difference of their means', measured: apart.toExponential(1), budget: 'at most 1e-6', kept: apart <= 1e-6 });
+}
+
+function firstLoad(): void {
+  const folder = new URL('../web/dist/', import.meta.url);
+  const page = readFileSync(new URL('index.html', folder), 'utf8');
+  const files = [...page.matchAll(/(?:src|href)="\/(assets\/[^"]+\.(?:js|css))"/g)].map((m) => m[1] as string);
+  const size = files.reduce((sum, f) => sum + gzipSync(readFileSync(new URL(f, folder))).length, 0);
+  if (files.length === 0) throw new Error(`no assets named in ${String(readdirSync(folder))}`);
+  rows.push({
+    what: `first load of Today, ${String(files.length)} files, compressed JavaScript and CSS`,
+    measured: `${(size / 1000).toFixed(0)} kB`,
+    budget: 'under 300 kB',
+    kept: size < 300_000,
+  });
+}
+
+await onePosterior();
+console.log('Lists');
+await lists();
+firstLoad();
+console.log('\n| what | measured | budget | kept |\n|---|---|---|---|');
+for (const r of rows) console.log(`| ${r.what} | ${r.measured} | ${r.budget} | ${r.kept ? 'yes' : 'NO'} |`);
+process.exit(rows.every((r) => r.kept) ? 0 : 1);
