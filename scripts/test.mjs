@@ -36,7 +36,7 @@ function counted(name, command, args, report, read, env = {}) {
 }
 
 const npx = (...args) => ['npx', ['--no-install', ...args]];
-for (const part of ['core', 'server', 'demo', 'e2e']) check(`types of ${part}`, ...npx('tsc', '-p', part));
+for (const part of ['core', 'server', 'demo', 'e2e', 'bench']) check(`types of ${part}`, ...npx('tsc', '-p', part));
 check('types of web', ...npx('vue-tsc', '-p', 'web', '--noEmit'));
 check('lint', ...npx('eslint', '.', '--max-warnings', '0'));
 check('format', ...npx('prettier', '--check', '--log-level', 'warn', '.'));

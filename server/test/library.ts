@@ -14,7 +14,6 @@ export interface Answer<T = Record<string, unknown>> {
   readonly body: T;
 }
 
-/* eslint-disable @typescript-eslint/no-explicit-any -- answers are read field by field in the tests */
 export interface TestLibrary {
   readonly db: Db;
   readonly file: string;

@@ -65,7 +65,7 @@ function evaluate(prior: PriorTable, evidence: readonly EvidenceTable[], box: Bo
 
 function highestOf(values: Float64Array): number {
   let best = -Infinity;
-  for (let i = 0; i < values.length; i++) if ((values[i] as number) > best) best = values[i] as number;
+  for (const v of values) if (v > best) best = v;
   return best;
 }
 

@@ -58,8 +58,10 @@ const place = computed(() => String(route.meta.place ?? ''));
 .frame {
   display: grid;
   grid-template-rows: auto auto auto auto minmax(0, 1fr) auto auto;
+  position: relative;
   height: 100dvh;
   min-width: 320px;
+  overflow: hidden;
 }
 .skip {
   position: absolute;

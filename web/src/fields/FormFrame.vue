@@ -17,10 +17,15 @@ withDefaults(
   { about: undefined, cancel: true, disabled: false },
 );
 const emit = defineEmits<{ submit: []; leave: [] }>();
+
+/** Escape closes an open list first; the form is left by the next one. What was typed is kept either way. */
+function escape(event: KeyboardEvent): void {
+  if ((event.target as HTMLElement).getAttribute('aria-expanded') !== 'true') emit('leave');
+}
 </script>
 
 <template>
-  <form class="form scrolls" novalidate @submit.prevent="emit('submit')" @keydown.esc="emit('leave')">
+  <form class="form scrolls" novalidate @submit.prevent="emit('submit')" @keydown.esc="escape">
     <header>
       <h1>{{ title }}</h1>
       <p v-if="about" class="quiet">{{ about }}</p>

@@ -261,10 +261,10 @@ header .code {
 .stamp {
   position: relative;
   display: inline-flex;
-  gap: 7px;
+  gap: 5px;
   align-items: center;
   min-height: 40px;
-  padding: 0 7px;
+  padding: 0 5px;
   border: 1px solid transparent;
   border-radius: 3px;
   cursor: pointer;

@@ -203,6 +203,9 @@ const print = (): void => {
   body:has(.labels) .controls {
     display: none !important;
   }
+  html:has(.labels),
+  body:has(.labels),
+  body:has(.labels) #app,
   body:has(.labels) .frame,
   body:has(.labels) main,
   body:has(.labels) .labels,

@@ -117,6 +117,7 @@ function show(code: string): void {
 
 <style scoped>
 .list {
+  position: relative;
   min-height: 0;
   height: 100%;
   outline-offset: -3px;

@@ -48,7 +48,8 @@ function show(query: Record<string, string | undefined>): void {
 }
 .left {
   display: grid;
-  grid-template-rows: 0 auto minmax(0, 1fr);
+  grid-template-rows: auto minmax(0, 1fr);
+  position: relative;
   min-height: 0;
 }
 .right {

@@ -1,0 +1,98 @@
+// The pictures of docs/screenshots, from the demo library at its fixed date.
+import { spawn } from 'node:child_process';
+import { mkdirSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { needChromium } from './chromium.mjs';
+import { DEMO_TODAY } from './demoDay.mjs';
+import { build, install, must, ROOT, typescript } from './install.mjs';
+
+install();
+build();
+const executablePath = needChromium();
+const { chromium } = await import('@playwright/test');
+const folder = mkdtempSync(join(tmpdir(), 'esprel-shots-'));
+const out = join(ROOT, 'docs', 'screenshots');
+mkdirSync(out, { recursive: true });
+
+const [node, make] = typescript('demo/src/make.ts');
+must(node, make, { ESPREL_DATA: folder });
+const [command, args] = typescript('server/src/main.ts');
+const server = spawn(command, args, {
+  cwd: ROOT,
+  stdio: ['ignore', 'pipe', 'inherit'],
+  env: { ...process.env, ESPREL_DATA: folder, ESPREL_TODAY: DEMO_TODAY, PORT: '0', HOST: '127.0.0.1' },
+});
+const base = await new Promise((resolve) => {
+  let said = '';
+  server.stdout.on('data', (chunk) => {
+    said += chunk.toString();
+    const at = /http:\/\/\S+/.exec(said);
+    if (at) resolve(at[0]);
+  });
+});
+
+try {
+  const ask = async (path) => (await fetch(`${base}/api${path}`)).json();
+  const { lots } = await ask('/lots?limit=500');
+  const dots = (lot, kind) => lot.picture.dots.filter((d) => d.kind === kind).length;
+  const byDots = (rows) => [...rows].sort((a, b) => dots(b, 'test') * 2 + dots(b, 'sowing') - dots(a, 'test') * 2 - dots(a, 'sowing'));
+  // A lot with a story: counted more than once, good enough to lend with a word.
+  const told = byDots(lots.filter((l) => l.verdict === 'sow-thicker' && l.state === 'kept'))[0];
+  const { tests } = await ask('/tests?state=open');
+  const counted = [...tests].sort((a, b) => b.normal - a.normal)[0];
+  const { members } = await ask('/members');
+  const member = [...members].sort((a, b) => b.promises - a.promises || b.returns - a.returns)[0];
+  let oldest = { n: 0, code: told.code };
+  for (const lot of lots) {
+    const { lots: family } = await ask(`/lots/${lot.code}/descent`);
+    if (family.length > oldest.n) oldest = { n: family.length, code: lot.code };
+  }
+  const losing = (await ask('/renewals')).lots.slice(0, 4);
+
+  const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.addInitScript(
+    (codes) => {
+      localStorage.setItem('esprel.person', '1');
+      localStorage.setItem('esprel.table', JSON.stringify(codes));
+    },
+    losing.map((l) => l.code),
+  );
+
+  const SHOTS = [
+    ['today', '/today'],
+    ['lots', `/lots/${told.code}`],
+    [
+      'intake',
+      '/lots/take-in',
+      async () => {
+        await page.getByLabel('Variety', { exact: true }).fill('flat dark beans from the mill garden');
+        await page.getByLabel('Crop', { exact: true }).pressSequentially('runner', { delay: 30 });
+        await page.locator('main form').getByRole('option').first().click();
+        await page.getByLabel('Came from', { exact: true }).fill('Autumn swap at the mill hall');
+        await page.keyboard.press('Escape');
+      },
+    ],
+    ['test', `/tests/${counted.id}`],
+    ['sowing', `/lots/${told.code}/sow`],
+    ['member', `/members/${member.id}`],
+    ['descent', `/lots/${oldest.code}/descent`],
+    ['labels', `/labels?codes=${[...new Set([told, ...byDots(lots).slice(0, 11)].map((l) => l.code))].join(',')}`],
+    ['renewals', `/renewals/${losing[0].code}`],
+    ['crops', '/library/crops/onion'],
+  ];
+  for (const name of readdirSync(out)) if (name.endsWith('.png') && !SHOTS.some(([s]) => `${s}.png` === name)) rmSync(join(out, name));
+  for (const [name, path, act] of SHOTS) {
+    await page.goto(base + path);
+    await page.waitForLoadState('networkidle');
+    if (act) await act();
+    await page.waitForTimeout(400);
+    await page.screenshot({ path: join(out, `${name}.png`) });
+    console.log(`docs/screenshots/${name}.png`);
+  }
+  await browser.close();
+} finally {
+  server.kill('SIGKILL');
+  rmSync(folder, { recursive: true, force: true });
+}
