@@ -29,6 +29,8 @@ export function balanceOf(movements: readonly { readonly seeds: number }[]): num
 
 /** Seeds that may leave a lot: what is above its floor. */
 export function lendable(balance: number, floor: number): number {
+  needNumber('lendable', 'balance', balance, -Number.MAX_SAFE_INTEGER, Number.MAX_SAFE_INTEGER);
+  needNumber('lendable', 'floor', floor, -Number.MAX_SAFE_INTEGER, Number.MAX_SAFE_INTEGER);
   return Math.max(0, balance - floor);
 }
 

@@ -1,4 +1,4 @@
-import { CoreError, needCount } from '../errors.ts';
+import { CoreError, needCount, needNumber } from '../errors.ts';
 import { rangeUpperPoint } from '../numeric/studentisedRange.ts';
 import { clopperPearson, type Interval, wilson } from './intervals.ts';
 
@@ -65,6 +65,7 @@ function checkReplicate(r: ReplicateResult, i: number): void {
   for (const field of ['abnormal', 'hard', 'fresh', 'dead'] as const) needCount('germination', `${path}.${field}`, r[field] ?? 0);
   r.counts.forEach((c, j) => {
     needCount('germination', `${path}.counts[${String(j)}].normal`, c.normal);
+    needNumber('germination', `${path}.counts[${String(j)}].day`, c.day, 0);
     if (!(c.day > last)) {
       throw new CoreError('germination', `${path}.counts[${String(j)}].day`, c.day, 'must be later than the count before it');
     }

@@ -41,7 +41,12 @@ function nodesOf(viability: ViabilityBelief): BetaNodes {
     needNumber('seedsPerCell', 'viability.share', viability.share, 0, 1);
     return { values: [viability.share], weights: [1] };
   }
-  return betaNodes(viability.alpha, viability.beta);
+  const { alpha, beta } = viability;
+  needNumber('seedsPerCell', 'viability.alpha', alpha, Number.MIN_VALUE);
+  needNumber('seedsPerCell', 'viability.beta', beta, Number.MIN_VALUE);
+  // In the limit a beta distribution is all or nothing.
+  if (alpha < 1e-8 || beta < 1e-8) return { values: [0, 1], weights: [beta / (alpha + beta), alpha / (alpha + beta)] };
+  return betaNodes(alpha, beta);
 }
 
 /** Chance that one of the nodes' cells is occupied by `s` seeds, node by node. */

@@ -8,6 +8,8 @@ export const REFERENCE = { temperatureC: 15, rhPercent: 50 } as const;
 export const UNKNOWN_STORAGE = { temperatureC: 18, rhPercent: 55 } as const;
 /** Used where a crop has no published constants; temperature terms of Dickie et al. 1990. */
 export const UNIVERSAL = { cw: 4.6, ch: 0.0329, cq: 0.000478 } as const;
+/** Log of the rate beyond which it makes no difference: nothing lives through a thousand million years. */
+const FASTEST = 20.7;
 /** One probit of loss is half_life_years / probit(0.95). */
 export const PROBIT_95 = 1.644854;
 
@@ -39,8 +41,17 @@ export function ageingRate(crop: AgeingCrop, temperatureC: number, rhPercent: nu
   const m = moisturePercent(rhPercent, crop.oilClass);
   const mRef = moisturePercent(REFERENCE.rhPercent, crop.oilClass);
   const t = temperatureC;
+  for (const [field, value] of [
+    ['cw', cw],
+    ['ch', ch],
+    ['cq', cq],
+  ] as const) {
+    needNumber('ageingRate', field, value);
+  }
   const tRef = REFERENCE.temperatureC;
-  return (m / mRef) ** cw * 10 ** (ch * (t - tRef) + cq * (t * t - tRef * tRef));
+  // In logs, so that constants far from any seed's do not overflow: such seed is dead at once, or keeps for ever.
+  const logRate = cw * Math.log(m / mRef) + Math.LN10 * (ch * (t - tRef) + cq * (t * t - tRef * tRef));
+  return Math.exp(Math.min(FASTEST, Math.max(-FASTEST, logRate)));
 }
 
 /**

@@ -44,7 +44,8 @@ export function priorOf(
   return {
     kMean: probit(start),
     kSd,
-    logSigmaMean: Math.log((crop.halfLifeYears / PROBIT_95) * FORM_FACTOR[form]),
+    // Kept within what the grid can hold: from a second to a thousand million years.
+    logSigmaMean: Math.min(20, Math.max(-17, Math.log((crop.halfLifeYears / PROBIT_95) * FORM_FACTOR[form]))),
     logSigmaSd: storageKnown ? 0.35 : 0.7,
     dudChance: DUD_CHANCE,
     dudSd: DUD_SD,
