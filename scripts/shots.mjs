@@ -71,7 +71,7 @@ try {
         await page.getByLabel('Crop', { exact: true }).pressSequentially('runner', { delay: 30 });
         await page.locator('main form').getByRole('option').first().click();
         await page.getByLabel('Came from', { exact: true }).fill('Autumn swap at the mill hall');
-        await page.keyboard.press('Escape');
+        await page.keyboard.press('Tab');
       },
     ],
     ['test', `/tests/${counted.id}`],

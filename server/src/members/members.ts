@@ -116,7 +116,7 @@ function listMembers(db: Db, query: Readonly<Record<string, unknown>>): object {
   const after = queryText(query, 'after', 300);
   const at = after === null ? -1 : after.lastIndexOf('~');
   const [name, id] = at < 0 || after === null ? ['', 0] : [after.slice(0, at), Number(after.slice(at + 1))];
-  if (after !== null && !Number.isInteger(id)) throw wrong('after', 'is not a place in this list; begin again without it');
+  if (after !== null && (at < 0 || !Number.isInteger(id))) throw wrong('after', 'is not a place in this list; begin again without it');
   const rows = all<{ id: number; folded: string }>(
     db,
     `SELECT m.id, m.name, m.folded, m.place,

@@ -34,7 +34,7 @@ const counts = computed<Readonly<Record<string, Count | undefined>>>(() => {
     >
       {{ p.label }}
       <span v-if="counts[p.name]" class="count" :class="{ late: counts[p.name]?.late }"
-        >{{ counts[p.name]?.n }}<span class="unseen"> {{ counts[p.name]?.words }}</span></span
+        >{{ counts[p.name]?.n }}<span class="unseen">{{ ` ${counts[p.name]?.words ?? ''}` }}</span></span
       >
     </RouterLink>
   </nav>

@@ -37,7 +37,7 @@ export const useTable = defineStore('table', () => {
   watch([codes, () => changes.revision], () => void load(), { immediate: true, deep: true });
 
   function pullOut(...more: readonly string[]): void {
-    codes.value = [...codes.value, ...more.filter((c) => !codes.value.includes(c))].slice(0, 60);
+    codes.value = [...new Set([...codes.value, ...more])].slice(0, 60);
   }
   function putBack(...gone: readonly string[]): void {
     codes.value = codes.value.filter((c) => !gone.includes(c));

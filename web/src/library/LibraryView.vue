@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { useRoute } from 'vue-router';
+
+const route = useRoute();
 const PAGES = [
   { to: '/library/settings', label: 'Settings' },
   { to: '/library/places', label: 'Places' },
@@ -10,7 +13,7 @@ const PAGES = [
 <template>
   <div class="library">
     <nav aria-label="Library">
-      <RouterLink v-for="p in PAGES" :key="p.to" :to="p.to" active-class="here">{{ p.label }}</RouterLink>
+      <RouterLink v-for="p in PAGES" :key="p.to" :to="p.to" :class="{ here: route.path.startsWith(p.to) }">{{ p.label }}</RouterLink>
       <RouterLink to="/keys">Keys</RouterLink>
     </nav>
     <section class="page" aria-label="Library page"><RouterView /></section>

@@ -1,0 +1,108 @@
+import { mount, type VueWrapper } from '@vue/test-utils';
+import { createPinia, setActivePinia } from 'pinia';
+import PrimeVue from 'primevue/config';
+import { vi } from 'vitest';
+import type { Component } from 'vue';
+import { createMemoryHistory, createRouter, type Router } from 'vue-router';
+import { useSession } from '../src/app/session.ts';
+
+export interface Call {
+  readonly method: string;
+  readonly path: string;
+  readonly body: unknown;
+}
+
+export interface TestDesk {
+  readonly calls: Call[];
+  /** What the server answers, by "METHOD /path"; a function gets the body. 404 for all else. */
+  readonly answers: Record<string, unknown>;
+  readonly router: Router;
+  readonly show: (component: Component, props?: Record<string, unknown>, path?: string) => Promise<VueWrapper>;
+}
+
+export const SETTINGS = {
+  libraryName: 'Osierbeck Valley Seed Library',
+  hemisphere: 'north',
+  lastFrost: '04-27',
+  lastFrostSdDays: 10,
+  firstFrost: '10-14',
+  firstFrostSdDays: 12,
+  lendingThreshold: 0.7,
+  temperatureUnit: 'C',
+  lengthUnit: 'mm',
+  massUnit: 'g',
+  dateOrder: 'day-month',
+} as const;
+
+/** A desk with a server of its own that answers what the test says, and a router that goes nowhere. */
+export function testDesk(): TestDesk {
+  const pinia = createPinia();
+  setActivePinia(pinia);
+  localStorage.clear();
+  const calls: Call[] = [];
+  const answers: Record<string, unknown> = {
+    'GET /session': {
+      today: '2027-03-14',
+      demo: true,
+      settings: SETTINGS,
+      season: 'six weeks to the usual last frost',
+      lastFrost: '2027-04-27',
+      people: [{ id: 1, name: 'Ottilie' }],
+      due: 3,
+      late: 1,
+      openTests: 2,
+    },
+  };
+  vi.stubGlobal('fetch', (url: string, init: RequestInit = {}) => {
+    const path = url.replace(/^\/api/, '');
+    const method = init.method ?? 'GET';
+    const body = typeof init.body === 'string' ? (JSON.parse(init.body) as unknown) : undefined;
+    calls.push({ method, path, body });
+    const answer = answers[`${method} ${path}`] ?? answers[`${method} ${path.split('?')[0] ?? ''}`];
+    const value = typeof answer === 'function' ? (answer as (b: unknown) => unknown)(body) : answer;
+    if (value === undefined)
+      return Promise.resolve(new Response(JSON.stringify({ code: 'not-found', detail: 'There is no such thing.' }), { status: 404 }));
+    const status = (value as { status?: unknown }).status;
+    return Promise.resolve(new Response(JSON.stringify(value), { status: typeof status === 'number' ? status : 200 }));
+  });
+  const nowhere = { template: '<p />' };
+  const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/:rest(.*)*', component: nowhere }] });
+  return {
+    calls,
+    answers,
+    router,
+    show: async (component, props = {}, path = '/') => {
+      await router.push(path);
+      await useSession().load();
+      const wrapper = mount(component, { props, attachTo: document.body, global: { plugins: [pinia, router, PrimeVue] } });
+      await settled();
+      return wrapper;
+    },
+  };
+}
+
+/** Lets every answer that is on its way arrive. */
+export async function settled(): Promise<void> {
+  for (let i = 0; i < 6; i++) await new Promise((resolve) => setTimeout(resolve, 0));
+}
+
+/** The control that a label names, as a person or a screen reader finds it. */
+export function labelled<E extends HTMLElement = HTMLInputElement>(wrapper: VueWrapper, label: string): E {
+  const found = [...wrapper.element.ownerDocument.querySelectorAll('label')].find((l) => l.textContent?.trim().startsWith(label));
+  const control = found ? document.getElementById(found.htmlFor) : null;
+  if (!control) throw new Error(`nothing is labelled "${label}"`);
+  return control as E;
+}
+
+export function button(wrapper: VueWrapper, name: string): HTMLButtonElement {
+  const all = [...wrapper.element.ownerDocument.querySelectorAll('button')];
+  const found = all.find((b) => (b.getAttribute('aria-label') ?? b.textContent ?? '').replace(/\s+/g, ' ').trim().startsWith(name));
+  if (!found) throw new Error(`no button "${name}"; there are: ${all.map((b) => b.textContent?.trim()).join(', ')}`);
+  return found;
+}
+
+export async function type(input: HTMLInputElement, text: string): Promise<void> {
+  input.value = text;
+  input.dispatchEvent(new Event('input', { bubbles: true }));
+  await settled();
+}
