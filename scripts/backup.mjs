@@ -17,7 +17,9 @@ const copy = join(backups, `esprel-${new Date().toISOString().slice(0, 19).repla
 const db = new Database(file, { readonly: true });
 await db.backup(copy);
 db.close();
-const check = new Database(copy, { readonly: true });
+// Read once as a plain file, so that the copy is one file and is known to be whole.
+const check = new Database(copy);
+check.pragma('journal_mode = DELETE');
 const state = check.pragma('integrity_check', { simple: true });
 check.close();
 if (state !== 'ok') {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import ListAndSheet from '../app/ListAndSheet.vue';
 import LotsFilter from './LotsFilter.vue';
 import LotsList from './LotsList.vue';
 import { SORTS, type Sort, useLotList } from './useLotList.ts';
@@ -28,51 +29,20 @@ function show(query: Record<string, string | undefined>): void {
 </script>
 
 <template>
-  <div class="lots" :class="{ opened: hasSheet }">
-    <section class="left" aria-label="Lots">
+  <ListAndSheet :opened="hasSheet" label="Lots">
+    <div class="lots">
       <h1 class="unseen">Lots</h1>
       <LotsFilter :tag="list.tag" :crop="list.crop" :sort="list.sort" :tags="list.tags" @show="show" />
       <LotsList :open="open" />
-    </section>
-    <section class="right" aria-label="The opened sheet">
-      <RouterView />
-    </section>
-  </div>
+    </div>
+  </ListAndSheet>
 </template>
 
 <style scoped>
 .lots {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(400px, 39.3%);
-  height: 100%;
-}
-.left {
+  position: relative;
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);
-  position: relative;
-  min-height: 0;
-}
-.right {
-  background: var(--sheet);
-  border-left: 1px solid var(--rule);
-  box-shadow: -3px 0 10px rgb(60 50 30 / 7%);
-  min-height: 0;
-  min-width: 0;
-}
-@media (max-width: 1100px) {
-  .lots {
-    grid-template-columns: minmax(0, 1fr) minmax(392px, 43%);
-  }
-}
-@media (max-width: 860px) {
-  .lots {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .opened .left {
-    display: none;
-  }
-  .lots:not(.opened) .right {
-    display: none;
-  }
+  height: 100%;
 }
 </style>

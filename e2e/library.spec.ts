@@ -1,0 +1,93 @@
+import { expect, press, test } from './desk.ts';
+
+test('units and dates follow the settings everywhere', async ({ page, desk }) => {
+  const { lots } = (await (await page.request.get(`${desk.base}/api/lots?crop=tomato&limit=5`)).json()) as { lots: { code: string }[] };
+  const code = lots[0]!.code;
+  await page.goto(`${desk.base}/library/settings`);
+  await expect(page.getByLabel('Name of the library')).toHaveValue('Osierbeck Valley Seed Library');
+  await page.getByText('°F', { exact: true }).click();
+  await page.getByText('inch', { exact: true }).click();
+  await page.getByText('Thu Mar 14', { exact: true }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('status')).toContainText('Changed the settings');
+  await expect(page.getByText('Sunday March 14 2027')).toBeVisible();
+  await page.goto(`${desk.base}/lots/${code}/sow`);
+  await expect(page.getByText(/Sow 0\.25 inch deep; 70 °F to 84 °F/)).toBeVisible();
+  await expect(page.getByLabel('Sown on', { exact: true })).toHaveValue('Sun Mar 14');
+  await page.getByLabel('Sown on', { exact: true }).fill('3/12');
+  await page.getByLabel('Seeds in each', { exact: true }).focus();
+  await expect(page.getByLabel('Sown on', { exact: true })).toHaveValue('Fri Mar 12');
+  await page.goto(`${desk.base}/labels?codes=${code}`);
+  await expect(page.getByText(/0\.25 inch deep/)).toBeVisible();
+  // And back, by taking the step back.
+  await page.goto(`${desk.base}/library/history`);
+  await page.getByRole('button', { name: 'Take back: Changed the settings of the library' }).first().click();
+  await expect(page.getByText('Sunday 14 March 2027')).toBeVisible();
+});
+
+test('a figure of the library’s own moves the lots of its crop and can be given up again', async ({ page, desk }) => {
+  const lots = async (): Promise<{ code: string; median: number }[]> =>
+    (
+      (await (await page.request.get(`${desk.base}/api/lots?crop=onion&sort=year&limit=5`)).json()) as {
+        lots: { code: string; median: number }[];
+      }
+    ).lots;
+  const before = (await lots())[0]!;
+  await page.goto(`${desk.base}/library/crops`);
+  await page.getByLabel('Name of a crop').fill('allium cepa');
+  await page.getByRole('button', { name: /^Onion/ }).click();
+  await expect(page).toHaveURL(`${desk.base}/library/crops/onion`);
+  await page.getByRole('button', { name: 'Set Half-life in reference storage' }).click();
+  await page.getByLabel('Half-life in reference storage, years').fill('plenty');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('"plenty" is not a number')).toBeVisible();
+  await page.getByLabel('Half-life in reference storage, years').fill('9');
+  await page.getByLabel('Why').fill('ours last');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('9 years, own')).toBeVisible();
+  const after = (await lots()).find((l) => l.code === before.code)!;
+  expect(after.median).not.toBeCloseTo(before.median, 2);
+  await page.getByRole('button', { name: 'Take the reference for Half-life in reference storage' }).click();
+  await expect(page.getByText('9 years, own')).toHaveCount(0);
+  expect((await lots()).find((l) => l.code === before.code)!.median).toBeCloseTo(before.median, 6);
+});
+
+test('labels print as a sheet and nothing else', async ({ page, desk }) => {
+  const { lots } = (await (await page.request.get(`${desk.base}/api/lots?limit=25`)).json()) as { lots: { code: string }[] };
+  await page.goto(`${desk.base}/labels?codes=${lots.map((l) => l.code).join(',')}`);
+  await expect(page.locator('.label img')).toHaveCount(25);
+  // Every picture is there, and every label holds its text.
+  const cut = await page
+    .locator('.label')
+    .evaluateAll((labels) => labels.filter((l) => l.scrollHeight > l.clientHeight + 1).map((l) => l.textContent));
+  expect(cut).toEqual([]);
+  expect(
+    await page.locator('.label img').evaluateAll((images) => images.filter((i) => (i as HTMLImageElement).naturalWidth === 0).length),
+  ).toBe(0);
+  await page.emulateMedia({ media: 'print' });
+  for (const hidden of ['header', 'nav', 'footer.table', '.controls']) await expect(page.locator(hidden).first()).toBeHidden();
+  await expect(page.locator('.page')).toHaveCount(2);
+  await expect(page.locator('.label img').last()).toBeVisible();
+});
+
+test('lists of thousands scroll to their end, and a lot far down is found in them', async ({ page, desk }) => {
+  await page.goto(`${desk.base}/lots`);
+  await expect(page.locator('a.line').first()).toBeVisible();
+  const list = page.getByRole('region', { name: 'List of lots' });
+  await list.evaluate((el) => el.scrollTo(0, el.scrollHeight));
+  await expect
+    .poll(async () => {
+      await list.evaluate((el) => el.scrollTo(0, el.scrollHeight));
+      return page.getByText('their record is kept').count();
+    })
+    .toBe(1);
+  const last = (await page.locator('a.line').last().getAttribute('data-code')) ?? '';
+  await page.goto(`${desk.base}/lots/${last}`);
+  await expect(page.locator(`a.line[data-code="${last}"]`)).toBeVisible();
+  // Back and forward, as a book is leafed.
+  await press(page, '3');
+  await page.goBack();
+  await expect(page).toHaveURL(`${desk.base}/lots/${last}`);
+  await page.goForward();
+  await expect(page).toHaveURL(`${desk.base}/tests`);
+});

@@ -1,0 +1,297 @@
+// @vitest-environment happy-dom
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { useChanges } from '../src/app/changes.ts';
+import { useTable } from '../src/app/table.ts';
+import CropsPage from '../src/library/CropsPage.vue';
+import HistoryPage from '../src/library/HistoryPage.vue';
+import PlacesPage from '../src/library/PlacesPage.vue';
+import TestsView from '../src/germination/TestsView.vue';
+import DescentView from '../src/lots/DescentView.vue';
+import LotSheet from '../src/lots/LotSheet.vue';
+import PutAwayForm from '../src/lots/PutAwayForm.vue';
+import { useLotList } from '../src/lots/useLotList.ts';
+import MembersView from '../src/members/MembersView.vue';
+import RenewalsView from '../src/renewals/RenewalsView.vue';
+import SowingView from '../src/sowing/SowingView.vue';
+import { button, labelled, settled, testDesk, type, type TestDesk } from './desk.ts';
+
+let desk: TestDesk;
+beforeEach(() => {
+  desk = testDesk();
+});
+afterEach(() => {
+  document.body.innerHTML = '';
+  vi.unstubAllGlobals();
+});
+const action = { action: { id: 7, summary: 'Done' } };
+
+describe('the list of lots, as it is read', () => {
+  const row = (i: number): object => ({ code: `TM-${String(i).padStart(3, '0')}C`, cropKey: 'tomato' });
+  beforeEach(() => {
+    desk.answers['GET /lots/tags'] = { tags: { all: 5 } };
+    desk.answers['GET /lots?tag=all&sort=crop&limit=200'] = { lots: [row(1), row(2)], next: 'A' };
+    desk.answers['GET /lots?tag=all&sort=crop&limit=200&after=A'] = { lots: [row(3), row(4)], next: 'B' };
+    desk.answers['GET /lots?tag=all&sort=crop&limit=200&after=B'] = { lots: [row(5)], next: null };
+  });
+
+  it('goes on page by page and ends', async () => {
+    const list = useLotList();
+    await settled();
+    expect(list.lots).toHaveLength(2);
+    await list.more();
+    await list.more();
+    await list.more();
+    expect(list.lots.map((l) => l.code)).toEqual(['TM-001C', 'TM-002C', 'TM-003C', 'TM-004C', 'TM-005C']);
+    expect(list.ended).toBe(true);
+  });
+
+  it('reads on to a lot that is asked for, and not past it', async () => {
+    const list = useLotList();
+    await settled();
+    await list.reach('TM-003C');
+    expect(list.lots).toHaveLength(4);
+    expect(list.ended).toBe(false);
+  });
+
+  it('begins again for another filter, and after a change', async () => {
+    desk.answers['GET /lots?tag=renew&sort=crop&limit=200'] = { lots: [row(9)], next: null };
+    const list = useLotList();
+    await settled();
+    list.tag = 'renew';
+    await settled();
+    expect(list.lots.map((l) => l.code)).toEqual(['TM-009C']);
+    desk.answers['GET /lots?tag=renew&sort=crop&limit=200'] = { lots: [], next: null };
+    useChanges().revision += 1;
+    await settled();
+    expect(list.lots).toEqual([]);
+  });
+
+  it('says what is wrong when the server refuses', async () => {
+    desk.answers['GET /lots?tag=all&sort=crop&limit=200'] = { status: 500, code: 'internal', detail: 'Something broke here.' };
+    const list = useLotList();
+    await settled();
+    expect(list.problem).toBe('Something broke here.');
+  });
+});
+
+describe('views of lists', () => {
+  it('tests: what is late is said in words, and an empty bench says what to do', async () => {
+    const listed = (id: number, due: string | null): object => ({
+      id,
+      lotCode: 'TM-001C',
+      variety: `V${String(id)}`,
+      crop: 'Tomato',
+      method: 'on-paper',
+      startedOn: '2027-03-01',
+      warmFrom: '2027-03-01',
+      closedOn: null,
+      seeds: 50,
+      bags: 1,
+      marked: 9,
+      normal: 8,
+      alive: 8,
+      next: due === null ? null : { due, number: 1, of: 3, testDay: 5, extended: false },
+    });
+    desk.answers['GET /tests?state=open'] = { tests: [listed(1, '2027-03-11'), listed(2, null)] };
+    desk.answers['GET /tests?state=closed'] = { tests: [] };
+    desk.answers['GET /lots'] = { lots: [] };
+    const w = await desk.show(TestsView);
+    expect(w.find('.late').text()).toBe('count 1 of 3, 3 days late');
+    expect(w.text()).toContain('every seed is marked: close it');
+    expect(w.text()).toContain('No lot is in that much doubt');
+    desk.answers['GET /tests?state=open'] = { tests: [] };
+    useChanges().revision += 1;
+    await settled();
+    expect(w.text()).toContain('No test is running');
+  });
+
+  it('sowings: those to look at stand apart from those in the ground', async () => {
+    const sowing = (id: number, due: string): object => ({
+      id,
+      lotCode: 'X',
+      variety: `V${String(id)}`,
+      crop: 'C',
+      seeds: 9,
+      sownOn: '2027-03-01',
+      member: null,
+      fate: null,
+      emerged: null,
+      next: { due, last: false },
+    });
+    desk.answers['GET /sowings?state=open'] = { sowings: [sowing(1, '2027-03-14'), sowing(2, '2027-03-20')] };
+    desk.answers['GET /sowings?state=finished'] = { sowings: [] };
+    const w = await desk.show(SowingView, {}, '/sowing');
+    const [look, ground] = w.findAll('section section');
+    expect(look!.text()).toContain('V1');
+    expect(ground!.text()).toContain('V2');
+    expect(ground!.text()).toContain('in 6 days');
+  });
+
+  it('members: found by a part of the name', async () => {
+    desk.answers['GET /members'] = { members: [], next: null };
+    const w = await desk.show(MembersView, {}, '/members');
+    await type(labelled(w, 'Name of a member'), 'zo');
+    await new Promise((resolve) => setTimeout(resolve, 160));
+    await settled();
+    expect(desk.calls.at(-1)?.path).toBe('/members?limit=500&q=zo');
+    expect(w.text()).toContain('Nobody is called “zo”');
+  });
+
+  it('renewals: each with its reason, and onto the table', async () => {
+    desk.answers['GET /renewals'] = {
+      lots: [
+        {
+          code: 'ON-001A',
+          variety: 'Weir Keeper',
+          crop: 'Onion',
+          year: null,
+          verdict: 'renew',
+          reason: '29 in 100 alive.',
+          belowFortyOn: null,
+          median: 0.29,
+          balance: 9,
+        },
+      ],
+    };
+    desk.answers['GET /lots/by-code'] = { lots: [] };
+    const w = await desk.show(RenewalsView, {}, '/renewals');
+    expect(w.text()).toContain('29 in 100 alive.');
+    expect(w.text()).toContain('no year');
+    button(w, 'ON-001A on the table').click();
+    await settled();
+    expect(useTable().has('ON-001A')).toBe(true);
+  });
+
+  it('the history goes on where it ended', async () => {
+    const step = (id: number): object => ({
+      id,
+      at: '',
+      day: '2027-03-14',
+      person: null,
+      kind: 'x',
+      summary: `Step ${String(id)}`,
+      undoes: null,
+      undoneBy: null,
+    });
+    desk.answers['GET /history?limit=100'] = { steps: [step(3), step(2)], next: 2 };
+    desk.answers['GET /history?limit=100&before=2'] = { steps: [step(1)], next: null };
+    const w = await desk.show(HistoryPage);
+    button(w, 'Show older steps').click();
+    await settled();
+    expect(w.findAll('li').map((l) => l.find('.what').text())).toEqual(['Step 3', 'Step 2', 'Step 1']);
+    expect(() => button(w, 'Show older steps')).toThrow();
+  });
+
+  it('a lot that is gone says so and where to look', async () => {
+    desk.answers['GET /lots/TM-404X'] = { status: 404, code: 'not-found', detail: 'The lot "TM-404X" is not here.' };
+    const w = await desk.show(LotSheet, { code: 'TM-404X' });
+    expect(w.text()).toContain('There is no such lot');
+    expect(w.find('a[href="/library/history"]').exists()).toBe(true);
+  });
+
+  it('the descent says how many, and marks what is used up or in doubt', async () => {
+    const lot = (id: number, parentId: number | null, over: object): object => ({
+      id,
+      code: `L${String(id)}`,
+      parentId,
+      generation: parentId === null ? 0 : 1,
+      year: 2025,
+      state: 'kept',
+      balance: 5,
+      identity: 'sure',
+      median: 0.5,
+      verdict: 'lend',
+      grownBy: null,
+      plants: null,
+      isolated: null,
+      openLoans: 1,
+      loans: 1,
+      ...over,
+    });
+    desk.answers['GET /lots/L1/descent'] = {
+      lots: [lot(1, null, {}), lot(2, 1, { balance: 0, identity: 'doubtful', grownBy: 'Fenna', plants: 1, isolated: 'yes' })],
+    };
+    const w = await desk.show(DescentView, { code: 'L1' });
+    expect(w.text()).toContain('2 lots in 2 generations; 2 promises still open.');
+    const child = w.find('.node.gone.doubt');
+    expect(child.text().replace(/\s+/g, ' ')).toContain('used up');
+    expect(child.text().replace(/\s+/g, ' ')).toContain('Fenna, 1 parent, kept apart');
+  });
+});
+
+describe('keeping', () => {
+  it('puts the table away with one place for all and what is left of each', async () => {
+    desk.answers['GET /places'] = {
+      places: [
+        { id: 1, name: 'Box A' },
+        { id: 2, name: 'Fridge' },
+      ],
+    };
+    desk.answers['GET /lots/by-code'] = {
+      lots: [
+        { code: 'A', variety: 'V', balance: 30, placeId: 1 },
+        { code: 'B', variety: 'W', balance: 12, placeId: null },
+      ],
+    };
+    desk.answers['POST /table/put-away'] = { count: 2, ...action };
+    useTable().pullOut('A', 'B');
+    const w = await desk.show(PutAwayForm);
+    await type(w.find<HTMLInputElement>('input[aria-label="Seeds left of A"]').element, 'some');
+    await w.find('form').trigger('submit');
+    await settled();
+    expect(w.text()).toContain('"some" is not a number');
+    await type(w.find<HTMLInputElement>('input[aria-label="Seeds left of A"]').element, '25');
+    await w.find('form').trigger('submit');
+    await settled();
+    expect(desk.calls.find((c) => c.method === 'POST')?.body).toEqual({
+      lots: [
+        { lotCode: 'A', placeId: 1, left: 25 },
+        { lotCode: 'B', placeId: null, left: 12 },
+      ],
+    });
+    expect(useTable().count).toBe(0);
+  });
+
+  it('makes a place in the library’s unit', async () => {
+    desk.answers['GET /places'] = { places: [] };
+    desk.answers['POST /places'] = { id: 1, ...action };
+    const w = await desk.show(PlacesPage);
+    expect(w.text()).toContain('No place yet');
+    await type(labelled(w, 'Name'), 'Drawer 3');
+    await type(labelled(w, 'Usual warmth'), '12,5');
+    await type(labelled(w, 'Humidity'), '40');
+    await w.find('form').trigger('submit');
+    await settled();
+    expect(desk.calls.find((c) => c.method === 'POST')?.body).toEqual({
+      name: 'Drawer 3',
+      temperatureC: 12.5,
+      rhPercent: 40,
+      sealed: false,
+    });
+  });
+
+  it('shows a crop’s own figure beside the reference', async () => {
+    const crop = {
+      key: 'onion',
+      name: 'Onion',
+      scientific: 'Allium cepa',
+      family: 'F',
+      lifeCycle: 'biennial',
+      storageBehaviour: 'orthodox',
+      cautions: [],
+      own: ['halfLifeYears'],
+      halfLifeYears: 3,
+      freshGermination: 0.9,
+      seedsPerGram: 250,
+      lendingThreshold: null,
+      lots: 2,
+    };
+    desk.answers['GET /crops'] = { crops: [crop] };
+    desk.answers['GET /crops/onion'] = { crop, reference: { ...crop, halfLifeYears: 2, own: [] }, figures: [] };
+    const w = await desk.show(CropsPage, { crop: 'onion' }, '/library/crops/onion');
+    const first = w.find('tbody tr').text().replace(/\s+/g, ' ');
+    expect(first).toContain('3 years, own');
+    expect(first).toContain('2 years');
+    expect(w.text()).toContain('as in the settings');
+  });
+});
