@@ -15,6 +15,18 @@ export function logGamma(x: number): number {
   return 0.9189385332046727 + (y + 0.5) * Math.log(t) - t + Math.log(sum);
 }
 
+/**
+ * Slope of the log of the gamma function, x > 0, to about 1e-12: raised to 8 by recurrence, then the asymptotic series
+ * (Abramowitz & Stegun 1964, 6.3.5 and 6.3.18).
+ */
+export function digamma(x: number): number {
+  let sum = 0;
+  let y = x;
+  for (; y < 8; y++) sum -= 1 / y;
+  const u = 1 / (y * y);
+  return sum + Math.log(y) - 0.5 / y - u * (1 / 12 - u * (1 / 120 - u * (1 / 252 - u * (1 / 240 - u / 132))));
+}
+
 /** Log of the beta function B(a, b), a, b > 0. */
 export function logBeta(a: number, b: number): number {
   return logGamma(a) + logGamma(b) - logGamma(a + b);

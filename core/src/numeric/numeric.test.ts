@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { betaNodes } from './betaMean.ts';
-import { betaCdf, betaQuantile, logGamma } from './gamma.ts';
+import { betaCdf, betaQuantile, digamma, logGamma } from './gamma.ts';
 import { erfc, logPhi, phi, probit } from './normal.ts';
 import { logPhiFast, phiFast } from './normalTable.ts';
 import { rangeUpperPoint } from './studentisedRange.ts';
@@ -39,6 +39,15 @@ describe('normal distribution', () => {
         expect(Math.abs(logPhiFast(z) - logPhi(z))).toBeLessThan(1e-8 * Math.max(1, Math.abs(logPhi(z))));
       }),
     );
+  });
+});
+
+describe('digamma', () => {
+  it('matches tabled values (Abramowitz & Stegun 1964, tables 6.1 and 6.2) and its recurrence', () => {
+    expect(digamma(1)).toBeCloseTo(-0.5772156649015329, 11);
+    expect(digamma(0.5)).toBeCloseTo(-1.9635100260214235, 11);
+    expect(digamma(10)).toBeCloseTo(2.251752589066721, 11);
+    for (const x of [0.01, 0.7, 3.2, 7.99, 8, 250, 1e5]) expect(digamma(x + 1) - digamma(x)).toBeCloseTo(1 / x, 9);
   });
 });
 

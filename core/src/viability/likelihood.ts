@@ -1,3 +1,4 @@
+import { digamma, logGamma } from '../numeric/gamma.ts';
 import { phi } from '../numeric/normal.ts';
 import { logPhiFast, NORMAL_NODES } from '../numeric/normalTable.ts';
 
@@ -15,6 +16,25 @@ export interface Evidence {
 
 export const SOWING_CONCENTRATION = 9;
 
+/** From this many seeds on, sums over seeds go by the gamma function. */
+const MANY = 48;
+
+/** log((a + 1) (a + 2) ... (a + n - 1)). */
+function logRising(a: number, n: number): number {
+  if (n > MANY) return logGamma(a + n) - logGamma(a + 1);
+  let sum = 0;
+  for (let i = 1; i < n; i++) sum += Math.log(a + i);
+  return sum;
+}
+
+/** Slope of `logRising` in a: 1/(a + 1) + ... + 1/(a + n - 1). */
+function inverseRising(a: number, n: number): number {
+  if (n > MANY) return digamma(a + n) - digamma(a + 1);
+  let sum = 0;
+  for (let i = 1; i < n; i++) sum += 1 / (a + i);
+  return sum;
+}
+
 /** Log-likelihood of one piece of evidence when the probit of the share alive is `z`. Constants of the data are left out. */
 export function logLikelihoodAt(z: number, e: Evidence): number {
   if (e.emergence === null) {
@@ -30,12 +50,12 @@ export function logLikelihoodAt(z: number, e: Evidence): number {
     // log of the rising factorial a (a+1) ... (a + x - 1); its first factor in logs, since a may underflow.
     const a = Math.exp(logUp);
     sum += logUp;
-    for (let i = 1; i < e.alive; i++) sum += Math.log(a + i);
+    sum += logRising(a, e.alive);
   }
   const left = e.sown - e.alive;
   if (left > 0) {
     sum += e.emergence === 1 ? Math.log(s) + logPhiFast(-z) : Math.log(down);
-    for (let i = 1; i < left; i++) sum += Math.log(down + i);
+    sum += logRising(down, left);
   }
   return sum;
 }
@@ -131,12 +151,12 @@ function sowingSlope(z: number, e: Evidence, emergence: number): number {
   let slope = 0;
   if (e.alive > 0) {
     slope += hazard(z);
-    for (let i = 1; i < e.alive; i++) slope += change / (up + i);
+    slope += change * inverseRising(up, e.alive);
   }
   const left = e.sown - e.alive;
   if (left > 0) {
     slope -= emergence === 1 ? hazard(-z) : change / down;
-    for (let i = 1; i < left; i++) slope -= change / (down + i);
+    slope -= change * inverseRising(down, left);
   }
   return slope;
 }

@@ -143,6 +143,18 @@ describe('posterior', () => {
     expect(p.high).toBeLessThan(0.35);
   });
 
+  it.each([20, 48, 49, 50, 400, 5000])('gives a sowing of %i seeds the beta-binomial of its definition', (sown) => {
+    const e: Evidence = { age: 1, sown, alive: Math.round(sown * 0.6), emergence: 0.85 };
+    for (const z of [-2, -0.3, 0.4, 1.7]) {
+      const a = 9 * 0.85 * phi(z);
+      const b = 9 - a;
+      let plain = 0;
+      for (let i = 0; i < e.alive; i++) plain += Math.log(a + i);
+      for (let i = 0; i < e.sown - e.alive; i++) plain += Math.log(b + i);
+      expect(Math.abs(logLikelihoodAt(z, e) - plain)).toBeLessThan(1e-6);
+    }
+  });
+
   it('tabulates a likelihood to within 1e-5 of the formula', () => {
     for (const e of [test(1, 400, 371), { age: 1, sown: 60, alive: 31, emergence: 0.85 }, { age: 1, sown: 12, alive: 12, emergence: 1 }]) {
       const table = new EvidenceTable(e);

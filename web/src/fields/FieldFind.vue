@@ -1,6 +1,6 @@
 <script setup lang="ts" generic="T extends object">
 import AutoComplete, { type AutoCompleteCompleteEvent } from 'primevue/autocomplete';
-import { shallowRef } from 'vue';
+import { onScopeDispose, ref, shallowRef } from 'vue';
 import FieldShell from './FieldShell.vue';
 
 /**
@@ -18,10 +18,13 @@ const props = defineProps<{
   words: (item: T) => string;
   detail?: (item: T) => string;
   disabled?: boolean;
+  /** What is said when nothing fits. */
+  nothing?: string;
 }>();
 const emit = defineEmits<{ choose: [item: T] }>();
 const model = defineModel<T | string | null>({ required: true });
 const found = shallowRef<T[]>([]);
+const field = ref<{ hide: () => void } | null>(null);
 let asked = 0;
 
 async function complete(event: AutoCompleteCompleteEvent): Promise<void> {
@@ -29,12 +32,25 @@ async function complete(event: AutoCompleteCompleteEvent): Promise<void> {
   const items = await props.search(event.query).catch(() => []);
   if (mine === asked) found.value = [...items];
 }
+
+/** Who has gone on to the next field is not followed by a list: late answers are dropped, an open one closes. */
+let leaving: ReturnType<typeof setTimeout> | null = null;
+function leave(): void {
+  asked += 1;
+  // After a click on the list, which takes the focus too, has done its work.
+  leaving = setTimeout(() => field.value?.hide(), 200);
+}
+function arrive(): void {
+  if (leaving !== null) clearTimeout(leaving);
+}
+onScopeDispose(arrive);
 </script>
 
 <template>
   <FieldShell :id="id" :label="label" :error="error" :hint="hint" :optional="optional">
     <template #default="{ described }">
       <AutoComplete
+        ref="field"
         v-model="model"
         :input-id="id"
         :suggestions="found"
@@ -48,6 +64,8 @@ async function complete(event: AutoCompleteCompleteEvent): Promise<void> {
         auto-option-focus
         append-to="self"
         scroll-height="300px"
+        @blur="leave"
+        @focus="arrive"
         @complete="complete"
         @option-select="emit('choose', $event.value as T)"
       >
@@ -57,7 +75,9 @@ async function complete(event: AutoCompleteCompleteEvent): Promise<void> {
             ><span v-if="detail" class="quiet small">{{ detail(option as T) }}</span></span
           >
         </template>
-        <template #empty><span class="quiet">Nothing like it yet; what you typed is taken as new.</span></template>
+        <template #empty
+          ><span class="quiet">{{ nothing ?? 'Nothing like it yet; what you typed is taken as new.' }}</span></template
+        >
       </AutoComplete>
     </template>
   </FieldShell>

@@ -130,6 +130,7 @@ async function save(): Promise<void> {
       class="half"
       label="Crop"
       placeholder="common or scientific name"
+      nothing="No such crop; try another of its names."
       :search="findCrops"
       :words="(c) => c.name"
       :detail="(c) => c.scientific"

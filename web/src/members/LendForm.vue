@@ -132,6 +132,7 @@ async function save(): Promise<void> {
       v-model="values.member"
       label="To"
       placeholder="name of the member"
+      nothing="Nobody of that name is a member yet."
       :search="findMembers"
       :words="(m) => m.name"
       :detail="(m) => m.place ?? ''"
