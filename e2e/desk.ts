@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { type ChildProcess, spawn } from 'node:child_process';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -114,4 +114,9 @@ export async function inaccessible(page: Page, where: string): Promise<string[]>
 export async function press(page: Page, key: string): Promise<void> {
   await page.keyboard.press(key);
   await page.waitForTimeout(90);
+}
+
+/** The line that says what was done last, with the button that takes it back. */
+export function lastStep(page: Page): Locator {
+  return page.locator('.step[role="status"]');
 }

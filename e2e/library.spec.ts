@@ -1,4 +1,4 @@
-import { expect, press, test } from './desk.ts';
+import { expect, lastStep, press, test } from './desk.ts';
 
 test('units and dates follow the settings everywhere', async ({ page, desk }) => {
   const { lots } = (await (await page.request.get(`${desk.base}/api/lots?crop=tomato&limit=5`)).json()) as { lots: { code: string }[] };
@@ -9,7 +9,7 @@ test('units and dates follow the settings everywhere', async ({ page, desk }) =>
   await page.getByText('inch', { exact: true }).click();
   await page.getByText('Thu Mar 14', { exact: true }).click();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(page.getByRole('status')).toContainText('Changed the settings');
+  await expect(lastStep(page)).toContainText('Changed the settings');
   await expect(page.getByText('Sunday March 14 2027')).toBeVisible();
   await page.goto(`${desk.base}/lots/${code}/sow`);
   await expect(page.getByText(/Sow 0\.25 inch deep; 70 °F to 84 °F/)).toBeVisible();
@@ -61,9 +61,9 @@ test('labels print as a sheet and nothing else', async ({ page, desk }) => {
     .locator('.label')
     .evaluateAll((labels) => labels.filter((l) => l.scrollHeight > l.clientHeight + 1).map((l) => l.textContent));
   expect(cut).toEqual([]);
-  expect(
-    await page.locator('.label img').evaluateAll((images) => images.filter((i) => (i as HTMLImageElement).naturalWidth === 0).length),
-  ).toBe(0);
+  const missing = (): Promise<number> =>
+    page.locator('.label img').evaluateAll((images) => images.filter((i) => (i as HTMLImageElement).naturalWidth === 0).length);
+  await expect.poll(missing).toBe(0);
   await page.emulateMedia({ media: 'print' });
   for (const hidden of ['header', 'nav', 'footer.table', '.controls']) await expect(page.locator(hidden).first()).toBeHidden();
   await expect(page.locator('.page')).toHaveCount(2);

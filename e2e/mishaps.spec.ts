@@ -1,4 +1,4 @@
-import { expect, press, test } from './desk.ts';
+import { expect, lastStep, press, test } from './desk.ts';
 
 test('a server that goes away loses nothing of what was typed or counted', async ({ page, desk }) => {
   const { tests } = (await (await page.request.get(`${desk.base}/api/tests?state=open`)).json()) as {
@@ -13,7 +13,7 @@ test('a server that goes away loses nothing of what was typed or counted', async
   await expect(page.getByText(/The server did not answer/).first()).toBeVisible();
   await desk.restart();
   await page.getByRole('button', { name: 'Save this count' }).click();
-  await expect(page.getByRole('status')).toContainText('2 of');
+  await expect(lastStep(page)).toContainText('2 of');
   await page.reload();
   await expect(page.getByRole('checkbox', { name: /Seed 5, sprouted/ })).toBeVisible();
 
@@ -74,12 +74,12 @@ test('a step that others stand on is not taken back, and the one to take back fi
   await page.getByLabel('Seeds', { exact: true }).fill('7');
   await page.getByLabel('Why', { exact: true }).fill('to the school garden');
   await page.getByRole('button', { name: 'Write it down' }).click();
-  await expect(page.getByRole('status')).toContainText('-7 seeds, to the school garden');
+  await expect(lastStep(page)).toContainText('-7 seeds, to the school garden');
   const history = page.getByRole('region', { name: 'History' });
   await history.getByRole('button', { name: /^Take back: Took in/ }).click();
-  await expect(page.getByRole('status')).toContainText('Take back first');
+  await expect(lastStep(page)).toContainText('Take back first');
   await history.getByRole('button', { name: /^Take back: .*school garden/ }).click();
-  await expect(page.getByRole('status')).toContainText('Took back: ');
+  await expect(lastStep(page)).toContainText('Took back: ');
   await press(page, 'Escape');
 });
 
@@ -98,7 +98,7 @@ test('the table: pulled out by touch, put away with place and amount in one step
   await expect(left).toHaveValue('99999');
   await left.fill('5');
   await page.getByRole('button', { name: 'Put all away' }).tap();
-  await expect(page.getByRole('status')).toContainText('Put away 2 envelopes, 1 amount put right');
+  await expect(lastStep(page)).toContainText('Put away 2 envelopes, 1 amount put right');
   await expect(page.locator('footer .card')).toHaveCount(0);
   await context.close();
 });

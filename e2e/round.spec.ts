@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { expect, press, test } from './desk.ts';
+import { expect, lastStep, press, test } from './desk.ts';
 
 /** Presses Tab until the focus is where a person wants it; fails when it cannot be reached by keyboard. */
 async function tabTo(page: Page, goal: Locator): Promise<void> {
@@ -126,7 +126,7 @@ test('one envelope goes the whole round by keyboard, from an empty library to it
   await page.keyboard.press('Control+A');
   await page.keyboard.type('16', { delay: 60 });
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('status')).toContainText('16 of 20 sprouted, 16 new');
+  await expect(lastStep(page)).toContainText('16 of 20 sprouted, 16 new');
   await expect(main(page).getByText(/31 of 40 sprouted; the two bags agree/)).toBeVisible();
 
   // Another day, the last count, and it is closed.
@@ -136,7 +136,7 @@ test('one envelope goes the whole round by keyboard, from an empty library to it
   await page.keyboard.press('Control+A');
   await page.keyboard.type('17', { delay: 60 });
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('status')).toContainText('17 of 20 sprouted, 2 new');
+  await expect(lastStep(page)).toContainText('17 of 20 sprouted, 2 new');
   await enterOn(page, button(page, 'Close the test'));
   await expect(main(page).getByText(/Before this test the lot was put at/)).toBeVisible();
   await enterOn(page, page.getByRole('link', { name: code }).first());
@@ -202,7 +202,7 @@ test('one envelope goes the whole round by keyboard, from an empty library to it
     await page.keyboard.press('Space');
   }
   await enterOn(page, button(page, 'Release it'));
-  await expect(page.getByRole('status')).toContainText(`Released ${child} from quarantine, generation 1`);
+  await expect(lastStep(page)).toContainText(`Released ${child} from quarantine, generation 1`);
   await expect(button(page, 'Lend')).toBeVisible();
   await enterOn(page, page.getByRole('link', { name: /generation 1, from/ }));
   await expect(main(page).locator('.node')).toHaveCount(2);
@@ -210,9 +210,9 @@ test('one envelope goes the whole round by keyboard, from an empty library to it
 
   // Take back the last step, and do it again.
   await press(page, 'u');
-  await expect(page.getByRole('status')).toContainText(`Took back: Released ${child}`);
+  await expect(lastStep(page)).toContainText(`Took back: Released ${child}`);
   await press(page, 'u');
-  await expect(page.getByRole('status')).toContainText(`Did again: Released ${child}`);
+  await expect(lastStep(page)).toContainText(`Did again: Released ${child}`);
   await page.goto(`${emptyDesk.base}/lots/${child}`);
   await expect(main(page).getByRole('listitem').filter({ hasText: 'Took back: Released' })).toBeVisible();
   await expect(main(page).getByText('Ottilie').first()).toBeVisible();

@@ -321,6 +321,18 @@ describe('the frame', () => {
     expect((await lotSheet(code)).estimate.threshold).toBe(0.9);
   });
 
+  it('a change that touches very many lots is answered at once and followed up', async () => {
+    const codes: string[] = [];
+    for (let i = 0; i < 45; i++) codes.push(await takeIn({ varietyName: `Row ${String(i % 7)}`, year: 2024 }));
+    const before = await median(codes[0]!);
+    await library.done('/api/crops/tomato/own-figure', { field: 'halfLifeYears', value: 2, reason: 'ours do not last' }, 'PUT');
+    const stale = async (): Promise<number> => (await library.get('/api/session')).body.stale;
+    await expect.poll(stale, { timeout: 15_000 }).toBe(0);
+    const { lots } = (await library.get('/api/lots?limit=100')).body;
+    expect(lots).toHaveLength(45);
+    for (const lot of lots) expect(lot.median).toBeLessThan(before - 0.05);
+  });
+
   it('people at the desk are named once and stay in the record once they worked', async () => {
     const { id } = await library.done('/api/people', { name: 'Sunniva' });
     expect(await library.post('/api/people', { name: 'Sunniva' })).toMatchObject({ status: 400, body: { errors: [{ path: 'name' }] } });

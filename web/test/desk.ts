@@ -51,6 +51,7 @@ export function testDesk(): TestDesk {
       due: 3,
       late: 1,
       openTests: 2,
+      stale: 0,
     },
   };
   vi.stubGlobal('fetch', (url: string, init: RequestInit = {}) => {

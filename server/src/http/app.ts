@@ -7,7 +7,7 @@ import helmet from 'helmet';
 import { calculate, CALCULATORS, CoreError, InputError, parse } from '@esprel/core';
 import { type Db, one, run } from '../db/db.ts';
 import { Change } from '../journal/change.ts';
-import { refreshLots, refreshStale } from '../lots/estimates.ts';
+import { countStale, refreshOrMark, refreshStale } from '../lots/estimates.ts';
 import { Problem, PROBLEMS } from './problem.ts';
 import { type ChangeRoute, ReadyJson, type Route, Svg } from './route.ts';
 import { routes } from './routes.ts';
@@ -66,15 +66,22 @@ export function createApp(options: AppOptions): Express {
     response.json(calculate(name, request.body as unknown));
   });
   app.use('/api', limited(6000), sameOrigin, express.json({ limit: '2mb', strict: false }));
-  const refreshAll = (): void => {
-    // After the answer: the settings are written, the estimates follow in small steps.
+  let refreshing = false;
+  /** Makes estimates again that a change marked, after its answer and in small steps; one run at a time. */
+  const refreshMarked = (): void => {
+    if (refreshing || countStale(options.db, options.today()) === 0) return;
+    refreshing = true;
     setImmediate(() => {
-      refreshStale(options.db, options.today(), true).catch((error: unknown) => {
-        options.log?.({ level: 'error', message: 'refreshing the estimates', error });
-      });
+      refreshStale(options.db, options.today())
+        .catch((error: unknown) => {
+          options.log?.({ level: 'error', message: 'refreshing the estimates', error });
+        })
+        .finally(() => {
+          refreshing = false;
+        });
     });
   };
-  for (const route of routes(options, refreshAll)) mount(app, route, options);
+  for (const route of routes(options)) mount(app, route, options, refreshMarked);
   app.use('/api', (request) => {
     throw new Problem('not-found', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);
   });
@@ -113,7 +120,7 @@ const sameOrigin: RequestHandler = (request, _response, next) => {
   next();
 };
 
-function mount(app: Express, route: Route, options: AppOptions): void {
+function mount(app: Express, route: Route, options: AppOptions, afterChange: () => void): void {
   if (route.kind === 'read') {
     app.get(`/api${route.path}`, (request, response) => {
       const answer = route.handle(
@@ -139,6 +146,7 @@ function mount(app: Express, route: Route, options: AppOptions): void {
       body,
     });
     send(response, answer);
+    afterChange();
   });
 }
 
@@ -181,7 +189,7 @@ function answerChange(options: AppOptions, route: ChangeRoute, call: ChangeCall)
       const body = parse(route.schema, call.body);
       const change = new Change(db, today, call.personId, route.step);
       const result = route.handle(change, { params: call.params, query: call.query, body });
-      refreshLots(db, change.touched('lot'), today);
+      refreshOrMark(db, change.touched('lot'), today);
       const json = JSON.stringify({ ...result, action: { id: change.actionId, summary: change.description } });
       if (call.key !== null) {
         run(

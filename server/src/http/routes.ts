@@ -15,8 +15,8 @@ import { varietyRoutes } from '../varieties/varieties.ts';
 import type { AppOptions } from './app.ts';
 import type { Route } from './route.ts';
 
-/** Every route of the API. `refreshAll` is called when every estimate has to be made again. */
-export function routes(options: Pick<AppOptions, 'db' | 'demo'>, refreshAll: () => void): Route[] {
+/** Every route of the API. */
+export function routes(options: Pick<AppOptions, 'db' | 'demo'>): Route[] {
   const { db } = options;
   const lotsOfCrop = (cropKey: string): number[] =>
     all<{ id: number }>(db, 'SELECT l.id FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE v.crop_key = ?', cropKey).map(
@@ -24,7 +24,7 @@ export function routes(options: Pick<AppOptions, 'db' | 'demo'>, refreshAll: () 
     );
   return [
     ...todayRoutes(options.demo ?? false),
-    ...settingsRoutes(refreshAll),
+    ...settingsRoutes(),
     ...cropRoutes(lotsOfCrop),
     ...varietyRoutes(),
     ...placeRoutes(),

@@ -257,33 +257,57 @@ export function refreshLots(db: Db, lotIds: readonly number[], today: string): v
   for (const id of varieties) judgeVariety(db, id);
 }
 
+/** So many lots are made again within the request that touched them; more of them follow in small steps. */
+const AT_ONCE = 40;
+
 /**
- * Brings every estimate that is not of `today` up to date, a variety at a time, letting go of the thread in
- * between so that no request waits longer than one variety takes. Resolves with the number of lots refreshed.
+ * Brings the estimates of these lots up to date, at once when they are few; else only marks them, for `refreshStale` to
+ * follow when the request is over.
  */
-export async function refreshStale(db: Db, today: string, everything = false): Promise<number> {
-  const varieties = all<{ id: number }>(
+export function refreshOrMark(db: Db, lotIds: readonly number[], today: string): void {
+  if (lotIds.length <= AT_ONCE) refreshLots(db, lotIds, today);
+  else for (const id of lotIds) run(db, "UPDATE lot_estimates SET as_of = '' WHERE lot_id = ?", id);
+}
+
+/** How many estimates are not of `today` yet. */
+export function countStale(db: Db, today: string): number {
+  return one<{ n: number }>(db, 'SELECT count(*) AS n FROM lot_estimates WHERE as_of <> ?', today)?.n ?? 0;
+}
+
+/** Marks every estimate as not of today. */
+export function markAllStale(db: Db): void {
+  run(db, "UPDATE lot_estimates SET as_of = ''");
+}
+
+/** Lots whose estimates are made without letting go of the thread: some tens of milliseconds. */
+const IN_ONE_GO = 4;
+
+/**
+ * Brings every estimate that is not of `today` up to date, a few lots at a time, letting go of the thread in between so
+ * that no request waits long. Resolves with the number of lots refreshed.
+ */
+export async function refreshStale(db: Db, today: string): Promise<number> {
+  const stale = all<{ id: number; variety: number }>(
     db,
-    `SELECT DISTINCT l.variety_id AS id FROM lots l LEFT JOIN lot_estimates e ON e.lot_id = l.id
-     WHERE ? OR e.as_of IS NULL OR e.as_of <> ?`,
-    everything ? 1 : 0,
+    `SELECT l.id, l.variety_id AS variety FROM lots l LEFT JOIN lot_estimates e ON e.lot_id = l.id
+     WHERE e.as_of IS NULL OR e.as_of <> ? ORDER BY l.variety_id, l.id`,
     today,
   );
-  let count = 0;
-  for (const { id } of varieties) {
-    if (!db.open) return count;
+  for (let i = 0; i < stale.length; i += IN_ONE_GO) {
+    if (!db.open) return i;
+    const few = stale.slice(i, i + IN_ONE_GO);
+    const next = stale[i + IN_ONE_GO];
     db.transaction(() => {
-      const lots = all<{ id: number }>(db, 'SELECT id FROM lots WHERE variety_id = ?', id);
-      refreshLots(
-        db,
-        lots.map((l) => l.id),
-        today,
-      );
-      count += lots.length;
+      for (const { id } of few) {
+        const lot = lotRow(db, id);
+        if (lot) computeEstimate(db, lot, today);
+      }
+      // A variety is judged once all of its lots are of the day: they are held against each other.
+      for (const variety of new Set(few.map((l) => l.variety))) if (variety !== next?.variety) judgeVariety(db, variety);
     }).immediate();
     await new Promise((resolve) => setImmediate(resolve));
   }
-  return count;
+  return stale.length;
 }
 
 /** "57 in 100", for sentences of the history. */

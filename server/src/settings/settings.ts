@@ -3,6 +3,7 @@ import { isDay, settingsForm, wrong } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { changes, read, type Route } from '../http/route.ts';
+import { markAllStale } from '../lots/estimates.ts';
 
 export const DEFAULT_SETTINGS: Settings = {
   libraryName: 'Seed library',
@@ -48,12 +49,12 @@ export function writeSettings(change: Change, settings: Settings): void {
   change.describe('Changed the settings of the library');
 }
 
-export function settingsRoutes(refreshAll: () => void): Route[] {
+export function settingsRoutes(): Route[] {
   return [
     read('/settings', ({ db }) => readSettings(db)),
     changes('put', '/settings', 'settings', settingsForm, (change, { body }) => {
       writeSettings(change, body);
-      refreshAll();
+      markAllStale(change.db);
       return { settings: readSettings(change.db) };
     }),
   ];

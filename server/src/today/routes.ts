@@ -2,6 +2,7 @@ import { addDays, dayInYear, frostRisk, isDay, nextMonthDay, numberWords, season
 import { all, type Db, one } from '../db/db.ts';
 import { queryText } from '../http/query.ts';
 import { read, type Route } from '../http/route.ts';
+import { countStale } from '../lots/estimates.ts';
 import { frostOf, readSettings } from '../settings/settings.ts';
 import { allWork, workOfToday, workOfWeek, type WorkItem } from './work.ts';
 
@@ -74,6 +75,8 @@ export function todayRoutes(demo: boolean): Route[] {
         due: work.length,
         late: work.filter((w) => w.due < today).length,
         openTests,
+        /** Estimates that are still being made again. */
+        stale: countStale(db, today),
       };
     }),
     read('/today', ({ db, today }, { query }) => {

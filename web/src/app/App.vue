@@ -36,7 +36,7 @@ const place = computed(() => String(route.meta.place ?? ''));
         <strong>{{ format.longDay(session.session.today) }}</strong>
         <span>
           <em v-if="session.session.demo" class="demo">demo date</em>
-          {{ session.session.season }}
+          {{ session.session.stale > 0 ? `judging ${session.session.stale} lots again …` : session.session.season }}
         </span>
       </div>
       <DeskPicker />

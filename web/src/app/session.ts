@@ -14,12 +14,18 @@ export interface Session {
   readonly due: number;
   readonly late: number;
   readonly openTests: number;
+  /** Estimates that the server is still making again, after a change that touched many lots. */
+  readonly stale: number;
 }
+
+const RECHECK_MS = 700;
 
 /** What the frame shows on every page, and who sits at the desk. */
 export const useSession = defineStore('session', () => {
   const session = ref<Session | null>(null);
   const unreached = ref(false);
+  /** Goes up when the server has caught up; views read again when it does. */
+  const caughtUp = ref(0);
   const personId = useLocalStorage<number | null>('esprel.person', null, {
     serializer: { read: (v) => (v === '' ? null : Number(v)), write: (v) => String(v ?? '') },
   });
@@ -27,8 +33,11 @@ export const useSession = defineStore('session', () => {
 
   async function load(): Promise<void> {
     try {
+      const before = session.value?.stale ?? 0;
       session.value = await get<Session>('/session');
       unreached.value = false;
+      if (session.value.stale > 0) setTimeout(() => void load(), RECHECK_MS);
+      else if (before > 0) caughtUp.value += 1;
     } catch {
       unreached.value = true;
     }
@@ -37,6 +46,7 @@ export const useSession = defineStore('session', () => {
   return {
     session,
     unreached,
+    caughtUp,
     person,
     personId,
     load,

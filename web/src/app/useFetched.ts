@@ -1,6 +1,7 @@
 import { type Ref, ref, watch, type WatchSource } from 'vue';
 import { ApiProblem, get } from './api.ts';
 import { useChanges } from './changes.ts';
+import { useSession } from './session.ts';
 
 export interface Fetched<T> {
   readonly data: Ref<T | null>;
@@ -18,6 +19,7 @@ export function useFetched<T>(path: () => string | null, also: WatchSource[] = [
   const problem = ref<ApiProblem | null>(null);
   const loading = ref(false);
   const changes = useChanges();
+  const session = useSession();
   let asked: AbortController | null = null;
 
   async function reload(): Promise<void> {
@@ -52,6 +54,6 @@ export function useFetched<T>(path: () => string | null, also: WatchSource[] = [
     },
     { immediate: true },
   );
-  watch([() => changes.revision, ...also], () => void reload());
+  watch([() => changes.revision, () => session.caughtUp, ...also], () => void reload());
   return { data, problem, loading, reload };
 }

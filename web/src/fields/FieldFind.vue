@@ -33,6 +33,12 @@ async function complete(event: AutoCompleteCompleteEvent): Promise<void> {
   if (mine === asked) found.value = [...items];
 }
 
+/** Two things of one name are told apart by what stands beside it, for the ear as well. */
+function tellApart({ context }: { context: { option: T } }): Record<string, string> {
+  const beside = props.detail?.(context.option) ?? '';
+  return { 'aria-label': beside === '' ? props.words(context.option) : `${props.words(context.option)}, ${beside}` };
+}
+
 /** Who has gone on to the next field is not followed by a list: late answers are dropped, an open one closes. */
 let leaving: ReturnType<typeof setTimeout> | null = null;
 function leave(): void {
@@ -60,7 +66,7 @@ onScopeDispose(arrive);
         :placeholder="placeholder"
         :disabled="disabled"
         :invalid="error !== undefined"
-        :pt="{ pcInputText: { root: { 'aria-invalid': error !== undefined, 'aria-describedby': described } } }"
+        :pt="{ pcInputText: { root: { 'aria-invalid': error !== undefined, 'aria-describedby': described } }, option: tellApart }"
         auto-option-focus
         append-to="self"
         scroll-height="300px"

@@ -19,7 +19,8 @@ const model = defineModel<T | null>({ required: true });
     <template #default="{ described }">
       <Select
         v-model="model"
-        :input-id="id"
+        :label-id="id"
+        :aria-labelledby="`${id}-label`"
         :options="options as { value: T; label: string }[]"
         option-label="label"
         option-value="value"

@@ -4,7 +4,7 @@ defineProps<{ id: string; label: string; error?: string | undefined; hint?: stri
 
 <template>
   <div class="field" :class="{ wrong: error }">
-    <label :for="id">{{ label }} <span v-if="optional" class="quiet small">if known</span></label>
+    <label :id="`${id}-label`" :for="id">{{ label }} <span v-if="optional" class="quiet small">if known</span></label>
     <slot :described="error ? `${id}-error` : hint ? `${id}-hint` : undefined" />
     <p v-if="error" :id="`${id}-error`" class="error" role="alert">{{ error }}</p>
     <p v-else-if="hint" :id="`${id}-hint`" class="quiet small">{{ hint }}</p>

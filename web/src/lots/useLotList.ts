@@ -2,6 +2,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import { ApiProblem, get } from '../app/api.ts';
 import { useChanges } from '../app/changes.ts';
+import { useSession } from '../app/session.ts';
 import type { ListedLot } from './types.ts';
 
 export const SORTS = { crop: 'by crop', year: 'newest first', seeds: 'most seeds first', alive: 'least alive first' } as const;
@@ -20,6 +21,7 @@ export const useLotList = defineStore('lot-list', () => {
   const loading = ref(false);
   const problem = ref<string | null>(null);
   const changes = useChanges();
+  const session = useSession();
   let asked = 0;
 
   function address(after: string | null, limit: number): string {
@@ -79,10 +81,7 @@ export const useLotList = defineStore('lot-list', () => {
     lots.value = [];
     void load(0);
   });
-  watch(
-    () => changes.revision,
-    () => void load(lots.value.length),
-  );
+  watch([() => changes.revision, () => session.caughtUp], () => void load(lots.value.length));
   void load(0);
 
   return {
