@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ACQUISITIONS, cautionWords, type Crop, FORM_WORDS, FORMS, InputError, intakeForm } from '@esprel/core';
 import Button from 'primevue/button';
-import { computed, nextTick, onMounted, ref, watch } from 'vue';
+import { computed, nextTick, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { get } from '../app/api.ts';
 import { useSession } from '../app/session.ts';
@@ -10,12 +10,14 @@ import { useFetched } from '../app/useFetched.ts';
 import { useForm } from '../app/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
+import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import FieldFind from '../fields/FieldFind.vue';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import CautionNote from './CautionNote.vue';
+import { IDENTITY_OPTIONS, KNOWN_OPTIONS } from './choices.ts';
 import { carriedOver, emptyIntake, intakeBody, type NamedThing, seedsOf, type VarietyFound } from './useIntake.ts';
 
 const session = useSession();
@@ -33,13 +35,7 @@ const form = useForm({
   path: () => '/lots',
 });
 const { values } = form;
-watch(
-  () => session.today,
-  (today) => {
-    if (values.receivedOn === '') values.receivedOn = today;
-  },
-  { immediate: true },
-);
+useTodayWhenEmpty(values, 'receivedOn');
 
 const known = computed(() => (typeof values.variety === 'object' ? values.variety : null));
 const crop = computed(() => (typeof values.crop === 'object' ? values.crop : null));
@@ -194,11 +190,7 @@ async function save(): Promise<void> {
       v-model="values.amountKnown"
       class="two-thirds"
       label="Known because it was"
-      :options="[
-        { value: 'counted', label: 'Counted' },
-        { value: 'weighed', label: 'Weighed' },
-        { value: 'estimated', label: 'Guessed' },
-      ]"
+      :options="KNOWN_OPTIONS"
       :error="form.errors.amountKnown"
     />
     <FieldSelect
@@ -234,12 +226,7 @@ async function save(): Promise<void> {
       id="identity"
       v-model="values.identity"
       label="Is the name right?"
-      :options="[
-        { value: 'sure', label: 'Sure' },
-        { value: 'likely', label: 'Likely' },
-        { value: 'doubtful', label: 'Doubtful' },
-        { value: 'unknown', label: 'Nobody knows' },
-      ]"
+      :options="IDENTITY_OPTIONS"
       :error="form.errors.identity"
     />
     <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />

@@ -8,6 +8,7 @@ import FieldChoice from '../fields/FieldChoice.vue';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
+import { IDENTITY_OPTIONS } from './choices.ts';
 import SheetProblem from './SheetProblem.vue';
 import type { LotSheetData } from './types.ts';
 
@@ -87,12 +88,7 @@ function mine(): void {
       id="identity"
       v-model="form.values.identity"
       label="Is the name right?"
-      :options="[
-        { value: 'sure', label: 'Sure' },
-        { value: 'likely', label: 'Likely' },
-        { value: 'doubtful', label: 'Doubtful' },
-        { value: 'unknown', label: 'Nobody knows' },
-      ]"
+      :options="IDENTITY_OPTIONS"
       :error="form.errors.identity"
     />
     <FieldText

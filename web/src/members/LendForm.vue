@@ -19,6 +19,7 @@ import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
+import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import FieldFind from '../fields/FieldFind.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
@@ -69,13 +70,7 @@ const form = useForm({
   path: () => '/loans',
 });
 const { values } = form;
-watch(
-  () => session.today,
-  (today) => {
-    if (values.lentOn === '') values.lentOn = today;
-  },
-  { immediate: true },
-);
+useTodayWhenEmpty(values, 'lentOn');
 
 /** When seed sown now could be ripe, with a month to dry and clean it. */
 function usualDue(crop: LibraryCrop): string {

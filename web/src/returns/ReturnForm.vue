@@ -14,6 +14,7 @@ import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import type { MemberSheetData } from '../members/types.ts';
 import CautionNote from '../lots/CautionNote.vue';
+import { KNOWN_OPTIONS } from '../lots/choices.ts';
 import SheetProblem from '../lots/SheetProblem.vue';
 
 const props = defineProps<{ id: string; loan: string }>();
@@ -125,11 +126,7 @@ async function save(): Promise<void> {
       v-model="values.amountKnown"
       class="half"
       label="Known because"
-      :options="[
-        { value: 'counted', label: 'Counted' },
-        { value: 'weighed', label: 'Weighed' },
-        { value: 'estimated', label: 'Guessed' },
-      ]"
+      :options="KNOWN_OPTIONS"
       :error="form.errors.amountKnown"
     />
     <FieldText id="harvest" v-model="values.harvestYear" class="half" label="Harvested in" numeric :error="form.errors.harvestYear" />

@@ -8,6 +8,7 @@ import { gather, numberOf, useForm } from '../app/useForm.ts';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
 import FieldDay from '../fields/FieldDay.vue';
+import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
@@ -61,13 +62,7 @@ const form = useForm({
   path: () => '/sowings',
 });
 const { values } = form;
-watch(
-  () => session.today,
-  (today) => {
-    if (values.sownOn === '') values.sownOn = today;
-  },
-  { immediate: true },
-);
+useTodayWhenEmpty(values, 'sownOn');
 
 const plants = computed(() =>
   /^\d{1,5}$/.test(values.plants.trim()) && Number(values.plants) >= 1 && Number(values.plants) <= 10_000 ? Number(values.plants) : null,

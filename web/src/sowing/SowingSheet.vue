@@ -8,6 +8,7 @@ import { numberOf, useForm } from '../app/useForm.ts';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
 import FieldDay from '../fields/FieldDay.vue';
+import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import FieldText from '../fields/FieldText.vue';
 import LotHistory from '../lots/LotHistory.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
@@ -42,14 +43,8 @@ watch(
     fate.reset();
   },
 );
-watch(
-  () => session.today,
-  (today) => {
-    if (count.values.countedOn === '') count.values.countedOn = today;
-    if (fate.values.fateOn === '') fate.values.fateOn = today;
-  },
-  { immediate: true },
-);
+useTodayWhenEmpty(count.values, 'countedOn');
+useTodayWhenEmpty(fate.values, 'fateOn');
 
 async function saveCount(): Promise<void> {
   if (await count.send()) count.reset();
