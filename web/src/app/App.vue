@@ -141,5 +141,12 @@ const place = computed(() => String(route.meta.place ?? ''));
   .date {
     display: none;
   }
+  .head > :deep(.desk) {
+    margin-left: auto;
+  }
+  .head > :deep(.find) {
+    order: 1;
+    flex: 1 1 100%;
+  }
 }
 </style>

@@ -101,7 +101,8 @@ async function close(): Promise<void> {
     <p class="quiet">
       {{ summary.normal }} of {{ summary.sown }} sprouted{{ agreement
       }}<template v-if="summary.interval && summary.normal + mouldy > 0"
-        >; chance alone would give {{ Math.round(summary.interval.low * 100) }} to {{ Math.round(summary.interval.high * 100) }}</template
+        >; with so many seeds it may as well be {{ Math.round(summary.interval.low * 100) }} to
+        {{ Math.round(summary.interval.high * 100) }}</template
       >
     </p>
     <p v-if="disagree" class="caution">These do not agree: look for a dry or mouldy corner, then count again or repeat the test.</p>
