@@ -1,4 +1,4 @@
-import { mkdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { openLibrary, refreshStale } from '@esprel/server';
@@ -9,6 +9,13 @@ import { DEMO_TODAY } from './names.ts';
 const folder = resolve(process.env.ESPREL_DATA ?? join(dirname(fileURLToPath(import.meta.url)), '../data'));
 mkdirSync(folder, { recursive: true });
 const file = join(folder, 'esprel.sqlite');
+const marker = join(folder, 'demo-library.txt');
+// Somebody's own library must never be made way for: only what this program marked as its demo is made afresh.
+if (existsSync(file) && !existsSync(marker)) {
+  process.stderr.write(`There is a library in ${folder} that is not the demo. Set ESPREL_DATA to another folder; nothing was touched.\n`);
+  process.exit(1);
+}
+writeFileSync(marker, 'The library in this folder is the demo: it is made afresh whenever the demo is started.\n');
 for (const end of ['', '-wal', '-shm']) rmSync(file + end, { force: true });
 const started = Date.now();
 const db = openLibrary(file);

@@ -1,4 +1,9 @@
 import { all, openLibrary, refreshStale } from '@esprel/server';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { generateDemo } from '../src/generate.ts';
 import { DEMO_TODAY } from '../src/names.ts';
@@ -58,5 +63,29 @@ describe('the demo library', () => {
       );
     expect(fingerprint(other)).toEqual(fingerprint(db));
     other.close();
+  });
+});
+
+describe('making the demo', () => {
+  const MAKE = fileURLToPath(new URL('../src/make.ts', import.meta.url));
+
+  it('never makes way for a library of somebody’s own', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'esprel-own-'));
+    try {
+      const own = openLibrary(join(folder, 'esprel.sqlite'));
+      own.prepare("INSERT INTO people (name) VALUES ('Ottilie')").run();
+      own.close();
+      const done = spawnSync(process.execPath, ['--import', 'tsx', MAKE], {
+        env: { ...process.env, ESPREL_DATA: folder },
+        encoding: 'utf8',
+      });
+      expect(done.status).toBe(1);
+      expect(done.stderr).toContain('that is not the demo');
+      const still = openLibrary(join(folder, 'esprel.sqlite'));
+      expect(all(still, 'SELECT name FROM people')).toEqual([{ name: 'Ottilie' }]);
+      still.close();
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
   });
 });

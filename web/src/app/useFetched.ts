@@ -10,6 +10,11 @@ export interface Fetched<T> {
   readonly reload: () => Promise<void>;
 }
 
+/** An address without its query: what is asked for, not how much of it. */
+function thing(path: string | null): string | null {
+  return path?.split('?')[0] ?? null;
+}
+
 /**
  * Reads `path()` now, when it changes, and after every change anybody makes at this desk. A late answer to an earlier
  * address is dropped; what was shown stays until the new answer is there, unless the address changed.
@@ -48,8 +53,10 @@ export function useFetched<T>(path: () => string | null, also: WatchSource[] = [
 
   watch(
     path,
-    (_now, before) => {
-      if (before !== undefined) problem.value = null;
+    (now, before) => {
+      // Another thing is asked for: the one before must not be taken for it. Another query of the same list may stay.
+      if (before !== undefined && thing(now) !== thing(before)) data.value = null;
+      problem.value = null;
       void reload();
     },
     { immediate: true },

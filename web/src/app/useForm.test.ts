@@ -94,6 +94,23 @@ describe('what is read from the server', () => {
     scope.stop();
   });
 
+  it('never shows one thing at the address of another, but keeps a list while its query changes', async () => {
+    const resolvers: Record<string, (r: Response) => void> = {};
+    reply = (url) => new Promise((resolve) => (resolvers[url] = resolve));
+    const path = ref('/lots?q=a');
+    const scope = effectScope();
+    const fetched = scope.run(() => useFetched<{ n: number }>(() => path.value))!;
+    resolvers['/api/lots?q=a']!(answer(200, { n: 1 }));
+    await vi.waitFor(() => expect(fetched.data.value).toEqual({ n: 1 }));
+    path.value = '/lots?q=ab';
+    await nextTick();
+    expect(fetched.data.value).toEqual({ n: 1 });
+    path.value = '/lots/B';
+    await nextTick();
+    expect(fetched.data.value).toBeNull();
+    scope.stop();
+  });
+
   it('keeps what it showed when the server goes away, and says when a thing is gone', async () => {
     const scope = effectScope();
     reply = () => Promise.resolve(answer(200, { n: 1 }));
