@@ -41,7 +41,7 @@ export function install() {
 export function build(always = true) {
   const page = join(ROOT, 'web', 'dist', 'index.html');
   if (!always && existsSync(page) && statSync(page).isFile()) return;
-  must('npx', ['--no-install', 'vite', 'build', 'web', '--logLevel', 'warn']);
+  must('npx', ['--no-install', 'vite', 'build', 'web', '--logLevel', 'error']);
 }
 
 /** The command line that runs a TypeScript file. */
