@@ -3,7 +3,8 @@ import { existsSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { install, ROOT } from './install.mjs';
 
-install();
+// A backup may be wanted in a hurry: packages that are there, of whatever version, will do.
+if (!existsSync(join(ROOT, 'node_modules', 'better-sqlite3'))) install();
 const { default: Database } = await import('better-sqlite3');
 const folder = process.env.ESPREL_DATA ?? join(ROOT, 'data');
 const file = join(folder, 'esprel.sqlite');

@@ -32,5 +32,5 @@ export * from './sowing/fates.ts';
 export * from './schemas/parse.ts';
 export * from './schemas/fields.ts';
 export * from './schemas/forms.ts';
-export * from './work/due.ts';
+export * from './today/due.ts';
 export * from './calc/calculators.ts';

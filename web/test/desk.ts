@@ -17,6 +17,8 @@ export interface TestDesk {
   /** What the server answers, by "METHOD /path"; a function gets the body. 404 for all else. */
   readonly answers: Record<string, unknown>;
   readonly router: Router;
+  /** The body of the first change that was sent to this path. */
+  readonly posted: (path: string) => Record<string, unknown>;
   readonly show: (component: Component, props?: Record<string, unknown>, path?: string) => Promise<VueWrapper>;
 }
 
@@ -72,6 +74,7 @@ export function testDesk(): TestDesk {
     calls,
     answers,
     router,
+    posted: (path) => calls.find((c) => c.method === 'POST' && c.path === path)?.body as Record<string, unknown>,
     show: async (component, props = {}, path = '/') => {
       await router.push(path);
       await useSession().load();
@@ -106,4 +109,9 @@ export async function type(input: HTMLInputElement, text: string): Promise<void>
   input.value = text;
   input.dispatchEvent(new Event('input', { bubbles: true }));
   await settled();
+}
+
+/** Every error that is shown and read out now. */
+export function errors(): string[] {
+  return [...document.querySelectorAll('[role="alert"]')].map((e) => e.textContent?.trim() ?? '').filter((t) => t !== '');
 }

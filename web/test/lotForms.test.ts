@@ -6,7 +6,7 @@ import TestStartForm from '../src/germination/TestStartForm.vue';
 import IntakeForm from '../src/lots/IntakeForm.vue';
 import LotAmountForm from '../src/lots/LotAmountForm.vue';
 import LendForm from '../src/members/LendForm.vue';
-import { button, labelled, settled, SETTINGS, testDesk, type, type TestDesk } from './desk.ts';
+import { button, errors, labelled, settled, SETTINGS, testDesk, type, type TestDesk } from './desk.ts';
 import { action, lotSheet, tomato } from './lotSheet.ts';
 
 let desk: TestDesk;
@@ -17,11 +17,6 @@ afterEach(() => {
   document.body.innerHTML = '';
   vi.unstubAllGlobals();
 });
-
-const posted = (path: string): Record<string, unknown> =>
-  desk.calls.find((c) => c.method === 'POST' && c.path === path)?.body as Record<string, unknown>;
-const errors = (): string[] =>
-  [...document.querySelectorAll('[role="alert"]')].map((e) => e.textContent?.trim() ?? '').filter((t) => t !== '');
 
 describe('taking in', () => {
   it('sends one envelope and opens the next with what stays', async () => {
@@ -36,7 +31,7 @@ describe('taking in', () => {
     await type(labelled(w, 'Germination on the packet'), '85');
     await w.find('form').trigger('submit');
     await settled();
-    expect(posted('/lots')).toMatchObject({
+    expect(desk.posted('/lots')).toMatchObject({
       varietyName: 'Flat dark ones',
       cropKey: 'tomato',
       source: 'Bertil',
@@ -68,7 +63,7 @@ describe('changing an amount', () => {
     expect(w.text()).toContain('64 in the record now, 50 after this');
     await w.find('form').trigger('submit');
     await settled();
-    expect(posted('/lots/TM-001C/movements')).toEqual({ kind: 'correction', seeds: -14, reason: 'counted again' });
+    expect(desk.posted('/lots/TM-001C/movements')).toEqual({ kind: 'correction', seeds: -14, reason: 'counted again' });
   });
 });
 
@@ -86,7 +81,7 @@ describe('lending', () => {
     await settled();
     await w.find('form').trigger('submit');
     await settled();
-    const body = posted('/loans');
+    const body = desk.posted('/loans');
     expect(body).toMatchObject({
       lotCode: 'TM-001C',
       memberId: 5,
@@ -126,7 +121,7 @@ describe('testing', () => {
     expect(w.text()).toContain('50 of 64 seeds; 14 stay, below the floor');
     await w.find('form').trigger('submit');
     await settled();
-    expect(posted('/tests')).toMatchObject({
+    expect(desk.posted('/tests')).toMatchObject({
       method: 'on-paper',
       replicates: [25, 25],
       nightC: 20,
@@ -144,7 +139,7 @@ describe('testing', () => {
     expect(labelled(w, 'By day').value).toBe('86');
     await w.find('form').trigger('submit');
     await settled();
-    expect(posted('/tests')).toMatchObject({ nightC: 20, dayC: 30 });
+    expect(desk.posted('/tests')).toMatchObject({ nightC: 20, dayC: 30 });
   });
 
   const test = (closedOn: string | null): object => ({
@@ -195,7 +190,7 @@ describe('testing', () => {
     expect(typed.value).toBe('21');
     button(w, 'Save this count').click();
     await settled();
-    const body = posted('/tests/3/counts') as { marks: { markedOn: string }[] };
+    const body = desk.posted('/tests/3/counts') as { marks: { markedOn: string }[] };
     expect(body).toMatchObject({ version: 2, replicate: 1, countedOn: '2027-03-14' });
     expect(body.marks.filter((m) => m.markedOn === '2027-03-14')).toHaveLength(3);
     expect(localStorage.getItem('esprel.count.3.1')).toBeNull();

@@ -9,7 +9,7 @@ import ReturnForm from '../src/returns/ReturnForm.vue';
 import SowForm from '../src/sowing/SowForm.vue';
 import SowingSheet from '../src/sowing/SowingSheet.vue';
 import TodayView from '../src/today/TodayView.vue';
-import { button, labelled, settled, SETTINGS, testDesk, type, type TestDesk } from './desk.ts';
+import { button, errors, labelled, settled, SETTINGS, testDesk, type, type TestDesk } from './desk.ts';
 import { action, lotSheet, tomato } from './lotSheet.ts';
 
 let desk: TestDesk;
@@ -20,11 +20,6 @@ afterEach(() => {
   document.body.innerHTML = '';
   vi.unstubAllGlobals();
 });
-
-const posted = (path: string): Record<string, unknown> =>
-  desk.calls.find((c) => c.method === 'POST' && c.path === path)?.body as Record<string, unknown>;
-const errors = (): string[] =>
-  [...document.querySelectorAll('[role="alert"]')].map((e) => e.textContent?.trim() ?? '').filter((t) => t !== '');
 
 describe('sowing and bringing back', () => {
   it('fills in the advised number and sends what was really sown', async () => {
@@ -52,7 +47,14 @@ describe('sowing and bringing back', () => {
     await type(labelled(w, 'Seeds sown in all'), '30');
     await w.find('form').trigger('submit');
     await settled();
-    expect(posted('/sowings')).toMatchObject({ lotCode: 'TM-001C', loanId: null, method: 'cells', cells: 17, seedsPerCell: 2, seeds: 30 });
+    expect(desk.posted('/sowings')).toMatchObject({
+      lotCode: 'TM-001C',
+      loanId: null,
+      method: 'cells',
+      cells: 17,
+      seedsPerCell: 2,
+      seeds: 30,
+    });
   });
 
   it('says of every fate whether it counts for the lot', async () => {
@@ -94,7 +96,7 @@ describe('sowing and bringing back', () => {
     await w.findAll('input[name="fate"]')[4]!.setValue();
     button(w, 'Save what became of it').click();
     await settled();
-    expect(posted('/sowings/2/fate')).toMatchObject({ version: 1, fate: 'dried-out', fateOn: '2027-03-14' });
+    expect(desk.posted('/sowings/2/fate')).toMatchObject({ version: 1, fate: 'dried-out', fateOn: '2027-03-14' });
   });
 
   const member = (loan: object): object => ({
@@ -140,7 +142,7 @@ describe('sowing and bringing back', () => {
     await type(labelled(w, 'From how many plants'), '2');
     await w.find('form').trigger('submit');
     await settled();
-    expect(posted('/returns')).toMatchObject({ loanId: 8, seeds: 60, plants: 2, harvestYear: 2026, isolated: 'unknown', form: 'raw' });
+    expect(desk.posted('/returns')).toMatchObject({ loanId: 8, seeds: 60, plants: 2, harvestYear: 2026, isolated: 'unknown', form: 'raw' });
     expect(w.text()).toContain('TM-020K');
     expect(w.text()).toContain('Only 2 parents.');
   });
@@ -193,7 +195,7 @@ describe('around the desk', () => {
     await type(labelled(w, 'Somebody new'), 'Bram');
     await w.find('form').trigger('submit');
     await settled();
-    expect(posted('/people')).toEqual({ name: 'Bram' });
+    expect(desk.posted('/people')).toEqual({ name: 'Bram' });
     expect(localStorage.getItem('esprel.person')).toBe('2');
   });
 

@@ -233,7 +233,7 @@ function problemHandler(options: AppOptions): ErrorRequestHandler {
     if (problem.code === 'internal') {
       options.log?.({ level: 'error', message: `${request.method} ${request.path}`, error });
     }
-    response.status(PROBLEMS[problem.code].status).type('application/problem+json').send(JSON.stringify(problem.toDocument()));
+    response.status(PROBLEMS[problem.code].status).type('application/problem+json').send(JSON.stringify(problem.asDocument()));
   };
 }
 

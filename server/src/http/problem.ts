@@ -29,7 +29,7 @@ export class Problem extends Error {
     this.more = more;
   }
 
-  toDocument(): Record<string, unknown> {
+  asDocument(): Record<string, unknown> {
     const { status, title } = PROBLEMS[this.code];
     return {
       type: `urn:esprel:problem:${this.code}`,
