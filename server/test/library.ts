@@ -109,3 +109,21 @@ export function rowCounts(db: Db): Record<string, number> {
   const tables = db.prepare("SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%'").all() as { name: string }[];
   return Object.fromEntries(tables.map(({ name }) => [name, (db.prepare(`SELECT count(*) AS n FROM ${name}`).get() as { n: number }).n]));
 }
+
+/** The smallest photograph there is: one grey pixel, with room for a comment so that two may differ. */
+export function tinyJpeg(comment: string): string {
+  const text = Buffer.from(comment.padEnd(300, '.'));
+  const head = Buffer.from([0xff, 0xd8, 0xff, 0xfe, (text.length + 2) >> 8, (text.length + 2) & 255]);
+  return Buffer.concat([head, text, Buffer.from([0xff, 0xd9])]).toString('base64');
+}
+
+/** What a logger in a fridge writes: a reading every two hours, and a weekend in which the fridge stood still. */
+export function fridgeLog(days: number, from = '2027-01-01', failsOn: readonly number[] = []): string {
+  const start = Date.parse(`${from}T00:00:00Z`);
+  const rows = Array.from({ length: days * 12 }, (_, i) => {
+    const at = new Date(start + i * 2 * 3_600_000).toISOString().slice(0, 16).replace('T', ' ');
+    const day = Math.floor(i / 12);
+    return `${at};${String(failsOn.includes(day) ? 19.5 : 4 + (i % 3) * 0.2).replace('.', ',')};55`;
+  });
+  return ['Time;Temperature (°C);Relative humidity (%)', ...rows].join('\r\n');
+}

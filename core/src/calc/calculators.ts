@@ -6,6 +6,7 @@ import { InputError, parse, wrong } from '../schemas/parse.ts';
 import { seedsPerCell, type SeedsPerCellInput } from '../sowing/seedsPerCell.ts';
 import { longevity, type LongevityInput } from '../viability/longevity.ts';
 import { viability, type ViabilityInput } from '../viability/viability.ts';
+import { weigh, type WeighedSample } from '../weigh/weigh.ts';
 import { ACQUISITIONS, FORMS } from '../lots/vocabulary.ts';
 
 /** Sizes that a calculator takes; beyond them it says so instead of taking minutes. */
@@ -90,6 +91,11 @@ const seedsPerCellSchema = shape({
   available: seeds(),
 });
 
+const weighSchema = shape({
+  samples: need(list(shape({ seeds: need(seeds(1)), grams: need(number({ above: 0, max: 1e6 })) }), 1000, 1)),
+  totalGrams: need(number({ min: 0, max: 1e9 })),
+});
+
 function checkViability(body: ViabilityBody): void {
   const errors: { path: string; message: string }[] = [];
   const start = body.start as string;
@@ -161,6 +167,10 @@ export const CALCULATORS: Readonly<Record<string, (body: unknown) => unknown>> =
     const input = parse(seedsPerCellSchema, body) as unknown as SeedsPerCellInput;
     checkBelief(input.viability);
     return seedsPerCell(input);
+  },
+  weigh: (body) => {
+    const input = parse(weighSchema, body) as unknown as { samples: WeighedSample[]; totalGrams: number };
+    return weigh(input.samples, input.totalGrams);
   },
 };
 

@@ -1,11 +1,24 @@
-import { CAUTION_WORDS } from '../crops/crop.ts';
+import { CAUTION_WORDS, type Crop } from '../crops/crop.ts';
 import type { SeedForm } from '../viability/prior.ts';
 import { TREATED_CAUTION } from './vocabulary.ts';
 
-/** The cautions of a lot in words, from the flags of its crop and its form: shown wherever it is handled. */
-export function cautionWords(flags: readonly string[], form: SeedForm): string[] {
-  const words = flags.map((flag) => CAUTION_WORDS[flag] ?? flag).map((w) => w.charAt(0).toUpperCase() + w.slice(1));
-  return form === 'treated' ? [TREATED_CAUTION, ...words] : words;
+const KEEPING: Readonly<Record<Crop['storageBehaviour'], string | null>> = {
+  orthodox: null,
+  intermediate: 'Does not keep long: never freeze it, sow it soon.',
+  recalcitrant: 'Must never dry out or freeze: keep it damp and sow it now.',
+};
+
+/**
+ * The cautions of a lot in words, from the flags of its crop, its form and how it can be stored: shown wherever it is
+ * handled, poison and treatment first.
+ */
+export function cautionWords(flags: readonly string[], form: SeedForm, storage: Crop['storageBehaviour'] = 'orthodox'): string[] {
+  const words = [...flags]
+    .sort((a, b) => Number(b.startsWith('toxic')) - Number(a.startsWith('toxic')))
+    .map((flag) => CAUTION_WORDS[flag] ?? flag)
+    .map((w) => w.charAt(0).toUpperCase() + w.slice(1));
+  const keeping = KEEPING[storage];
+  return [...(form === 'treated' ? [TREATED_CAUTION] : []), ...words, ...(keeping === null ? [] : [keeping])];
 }
 
 /** Said once, where tests are counted. */

@@ -7,6 +7,9 @@ export const PURPOSES = ['garden', 'save-seed', 'renew'] as const;
 export const PROMISES = ['nothing', 'some', 'amount'] as const;
 export const LOT_STATES = ['kept', 'quarantine'] as const;
 
+export const PLACE_KINDS = ['building', 'room', 'cupboard', 'drawer', 'box', 'fridge', 'freezer'] as const;
+export const HARDINESSES = ['tender', 'half-hardy', 'hardy'] as const;
+
 export type Breeding = (typeof BREEDINGS)[number];
 export type IdentityConfidence = (typeof IDENTITY_CONFIDENCES)[number];
 export type Purpose = (typeof PURPOSES)[number];

@@ -101,3 +101,13 @@ export function shape<S extends yup.ObjectShape>(fields: S): yup.ObjectSchema<yu
     yup.TypeFromShape<S, yup.AnyObject>
   >;
 }
+
+/** Free text about a record. */
+export const note = () => text(2000);
+/** The version of a record that the sender saw. */
+export const version = () => need(whole({ min: 1 }));
+export const year = () => whole({ min: 1900, max: 2200 });
+export const id = () => whole({ min: 1 });
+/** A field that may be left out or be null. */
+export const orNull = <T>(schema: yup.Schema<T>): yup.Schema<T | null | undefined> =>
+  (schema as unknown as yup.MixedSchema).nullable() as unknown as yup.Schema<T | null | undefined>;

@@ -1,19 +1,30 @@
-import type * as yup from 'yup';
+import * as yup from 'yup';
 import { AMOUNT_KNOWN } from '../amounts/amount.ts';
 import { SEED_KINDS } from '../germination/marks.ts';
 import { TEST_METHODS } from '../germination/protocol.ts';
-import { ACQUISITIONS, BREEDINGS, FORMS, IDENTITY_CONFIDENCES, PROMISES, PURPOSES, YEAR_KINDS } from '../lots/vocabulary.ts';
+import { ACQUISITIONS, BREEDINGS, FORMS, IDENTITY_CONFIDENCES, PLACE_KINDS, PROMISES, PURPOSES, YEAR_KINDS } from '../lots/vocabulary.ts';
 import { FATES, SOWING_METHODS } from '../sowing/fates.ts';
-import { day, filled, flag, list, need, number, oneOf, seeds, shape, share, text, whole } from './fields.ts';
+import {
+  day,
+  filled,
+  flag,
+  id,
+  list,
+  need,
+  note,
+  number,
+  oneOf,
+  orNull,
+  seeds,
+  shape,
+  share,
+  text,
+  version,
+  whole,
+  year,
+} from './fields.ts';
 
 /** The forms of the program. Server and browser hold the same input against the same schema. */
-
-const note = () => text(2000);
-const version = () => need(whole({ min: 1 }));
-const year = () => whole({ min: 1900, max: 2200 });
-const id = () => whole({ min: 1 });
-const orNull = <T>(schema: yup.Schema<T>): yup.Schema<T | null | undefined> =>
-  (schema as unknown as yup.MixedSchema).nullable() as unknown as yup.Schema<T | null | undefined>;
 
 export const intakeForm = shape({
   /** An existing variety, or null for a new one with name and crop. */
@@ -98,6 +109,9 @@ export const loanForm = shape({
   lentOn: need(day()),
   /** Written on the packet; needed when the identity of the lot is in doubt. */
   packetNote: orNull(text(500)),
+  /** Packets of a fill that are handed over; their seeds are `seeds`. */
+  packetFillId: orNull(id()),
+  packets: orNull(whole({ min: 1, max: 1000 })),
 });
 
 export const sowingForm = shape({
@@ -109,6 +123,8 @@ export const sowingForm = shape({
   seeds: need(seeds(1)),
   sownOn: need(day()),
   whereSown: orNull(text(120)),
+  /** Sown to find out what a lot of doubtful name is. */
+  toIdentify: flag(),
   note: orNull(note()),
 });
 
@@ -138,12 +154,20 @@ export const releaseForm = shape({
   floor: orNull(seeds()),
 });
 
-export const placeForm = shape({
+const placeFields = {
   name: filled(80, 'give the place a name'),
-  temperatureC: need(number({ min: -40, max: 45 })),
-  rhPercent: need(number({ min: 1, max: 99 })),
+  kind: oneOf(PLACE_KINDS),
+  /** What it stands in; null for a building or a room of its own. */
+  parentId: orNull(id()),
+  /** Left out where they are those of what it stands in. */
+  temperatureC: orNull(number({ min: -40, max: 45 })),
+  rhPercent: orNull(number({ min: 1, max: 99 })),
   sealed: need(flag()),
-});
+};
+export const placeForm = shape(placeFields);
+export const placeEditForm = shape({ ...placeFields, version: version() });
+/** A file as a climate logger wrote it. */
+export const climateLogForm = shape({ fileName: filled(200, 'give the file a name'), text: need(yup.string()) });
 
 export const settingsForm = shape({
   libraryName: filled(80, 'give the library a name'),

@@ -2,6 +2,7 @@ import Database from 'better-sqlite3';
 import { mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { latinName } from '@esprel/core';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import type { Db } from './db.ts';
 
@@ -35,9 +36,11 @@ export function openLibrary(file: string, migrations: readonly Migration[] = rea
   db.pragma('journal_mode = WAL');
   // FULL, so that a power cut loses nothing that was answered.
   db.pragma('synchronous = FULL');
+  // The triggers that keep names findable call it.
+  db.function('latin_name', { deterministic: true }, (name: unknown) => latinName(String(name)));
+  migrate(db, file, migrations);
   db.pragma('foreign_keys = ON');
   if (db.pragma('foreign_keys', { simple: true }) !== 1) throw new Error('this SQLite does not enforce foreign keys');
-  migrate(db, file, migrations);
   syncCrops(db);
   return db;
 }
@@ -54,8 +57,12 @@ function migrate(db: Db, file: string, migrations: readonly Migration[]): void {
     // VACUUM INTO writes a consistent copy, the write-ahead log included.
     db.prepare('VACUUM INTO ?').run(copy);
   }
+  // A table that others refer to can be made anew only while references are not enforced; they are checked before it counts.
+  db.pragma('foreign_keys = OFF');
   db.transaction(() => {
     for (const m of migrations.slice(from)) db.exec(m.sql);
+    const broken = db.pragma('foreign_key_check') as unknown[];
+    if (broken.length > 0) throw new Error(`${file}: a migration left ${String(broken.length)} references that lead nowhere`);
     db.pragma(`user_version = ${String(last)}`);
   }).immediate();
 }

@@ -1,8 +1,8 @@
-import { correctionsOf, foldName, parseLotCode } from '@esprel/core';
-import { findCrops } from '../crops/crops.ts';
+import { correctionsOf, latinName, parseLotCode, plural } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { queryText } from '../http/query.ts';
 import { read, type Route } from '../http/route.ts';
+import { findNames, type NameFound } from './names.ts';
 
 interface Found {
   readonly kind: 'lot' | 'variety' | 'crop' | 'member' | 'place' | 'source';
@@ -56,11 +56,98 @@ function mistype(db: Db, text: string): { readonly message: string; readonly fou
   return { message, found: existing.slice(0, 5).map((e) => lotFound(e.lot)) };
 }
 
-function like(folded: string): string {
-  return `%${folded.replace(/[%_\\]/g, '\\$&')}%`;
+/** Lots that have to do with any of these things, as SQL that answers ids, and its parameters. */
+function lotsOf(names: readonly NameFound[]): { readonly sql: string; readonly params: string[] } {
+  const of = (kind: NameFound['kind']): string => JSON.stringify(names.filter((n) => n.kind === kind).map((n) => n.thing));
+  return {
+    sql: `SELECT id FROM lots WHERE variety_id IN (SELECT value FROM json_each(?))
+      UNION SELECT l.id FROM varieties v JOIN lots l ON l.variety_id = v.id WHERE v.crop_key IN (SELECT value FROM json_each(?))
+      UNION SELECT id FROM lots WHERE source_id IN (SELECT value FROM json_each(?))
+      UNION SELECT s.lot_id FROM storage_periods s WHERE s.place_id IN (SELECT value FROM json_each(?))
+        AND NOT EXISTS (SELECT 1 FROM storage_periods t WHERE t.lot_id = s.lot_id AND t.from_day > s.from_day)
+      UNION SELECT lot_id FROM loans WHERE member_id IN (SELECT value FROM json_each(?))`,
+    params: [of('variety'), of('crop'), of('source'), of('place'), of('member')],
+  };
 }
 
-/** Finds by code, variety, synonym, crop, scientific name, member, source and place. */
+/** The words of a text, with a year of this or the last century set apart. */
+function wordsAndYear(text: string): { readonly words: string[]; readonly year: number | null } {
+  const words = latinName(text)
+    .split(' ')
+    .filter((w) => w !== '');
+  const at = words.findIndex((w) => /^(19|20)\d\d$/.test(w));
+  if (at < 0) return { words, year: null };
+  const year = Number(words[at]);
+  return { words: words.filter((_, i) => i !== at), year };
+}
+
+/** Lots on which every word says something: of the variety, crop, source, place or borrower; and of the year. */
+function lotsByEveryWord(db: Db, words: readonly string[], year: number | null): LotFound[] {
+  const sets = words.map((w) => lotsOf(findNames(db, w)));
+  const parts = [...sets.map((s) => `SELECT id FROM (${s.sql})`), ...(year === null ? [] : ['SELECT id FROM lots WHERE year = ?'])];
+  return all<LotFound>(
+    db,
+    `${LOT} WHERE l.id IN (${parts.join(' INTERSECT ')}) ORDER BY l.balance = 0, l.year DESC, l.id LIMIT 12`,
+    ...sets.flatMap((s) => s.params),
+    ...(year === null ? [] : [year]),
+  );
+}
+
+/** The lots of these varieties, in the order of the varieties, those with seed first. */
+function lotsOfVarieties(db: Db, ids: readonly string[]): LotFound[] {
+  return all<LotFound>(
+    db,
+    `${LOT} JOIN json_each(?) j ON j.value = l.variety_id ORDER BY l.balance = 0, j.key, l.year DESC LIMIT 8`,
+    JSON.stringify(ids.slice(0, 20).map(Number)),
+  );
+}
+
+function describeThing(db: Db, name: NameFound): Found[] {
+  switch (name.kind) {
+    case 'crop': {
+      const crop = one<{ name: string; scientific: string }>(db, 'SELECT name, scientific FROM crops WHERE key = ?', name.thing);
+      return crop ? [{ kind: 'crop', title: crop.name, detail: crop.scientific, at: `/lots?crop=${name.thing}` }] : [];
+    }
+    case 'member': {
+      const member = one<{ name: string; place: string | null }>(db, 'SELECT name, place FROM members WHERE id = ?', name.thing);
+      return member ? [{ kind: 'member', title: member.name, detail: member.place ?? 'member', at: `/members/${name.thing}` }] : [];
+    }
+    case 'place': {
+      const place = one<{ name: string }>(db, 'SELECT name FROM places WHERE id = ?', name.thing);
+      return place ? [{ kind: 'place', title: place.name, detail: 'place', at: `/library/places/${name.thing}` }] : [];
+    }
+    case 'variety': {
+      const variety = one<{ name: string; crop: string; lots: number }>(
+        db,
+        `SELECT v.name, c.name AS crop, (SELECT count(*) FROM lots WHERE variety_id = v.id) AS lots
+         FROM varieties v JOIN crops c ON c.key = v.crop_key WHERE v.id = ?`,
+        name.thing,
+      );
+      return variety
+        ? [
+            {
+              kind: 'variety',
+              title: variety.name,
+              detail: `${variety.crop}, ${plural(variety.lots, 'lot')}`,
+              at: `/library/varieties/${name.thing}`,
+            },
+          ]
+        : [];
+    }
+    case 'source':
+      return all<LotFound & { source: string }>(
+        db,
+        `SELECT l.code, v.name AS variety, c.name AS crop, l.year, l.balance, s.name AS source FROM sources s JOIN lots l ON l.source_id = s.id
+         JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key WHERE s.id = ? ORDER BY l.id DESC LIMIT 4`,
+        name.thing,
+      ).map((l) => ({ ...lotFound(l), detail: `from ${l.source}` }));
+  }
+}
+
+/**
+ * Finds by code, variety, synonym, crop, scientific name, member, source, place and year, through typing mistakes. One
+ * text that is one name comes first; else every word is looked for by itself, as in "tolgate fridge 2024".
+ */
 export function find(db: Db, text: string): object {
   const code = parseLotCode(text);
   if (code !== null) {
@@ -71,35 +158,34 @@ export function find(db: Db, text: string): object {
   }
   const wrongCode = mistype(db, text);
   if (wrongCode) return { exact: null, ...wrongCode };
-  const folded = foldName(text);
-  if (folded === '') return { exact: null, message: null, found: [] };
-  const pattern = like(folded);
-  const lots = all<LotFound>(
+  const { words, year } = wordsAndYear(text);
+  if (words.length === 0 && year === null) return { exact: null, message: null, found: [] };
+  const names = words.length === 0 || year !== null ? [] : findNames(db, words.join(' '));
+  // Once something fits as typed, what fits only with mistakes is noise.
+  const best = names.some((n) => n.fit < 4) ? names.filter((n) => n.fit < 4) : names;
+  const lots = lotsOfVarieties(
     db,
-    `${LOT} WHERE v.id IN (SELECT id FROM varieties WHERE folded LIKE ? ESCAPE '\\'
-       UNION SELECT variety_id FROM variety_synonyms WHERE folded LIKE ? ESCAPE '\\') ORDER BY v.folded LIKE ? ESCAPE '\\' DESC, l.balance = 0, l.year DESC LIMIT 8`,
-    pattern,
-    pattern,
-    pattern.slice(1),
-  ).map(lotFound);
-  const crops = findCrops(text, 4).map((c): Found => ({ kind: 'crop', title: c.name, detail: c.scientific, at: `/lots?crop=${c.key}` }));
-  const members = all<{ id: number; name: string; place: string | null }>(
-    db,
-    `SELECT id, name, place FROM members WHERE folded LIKE ? ESCAPE '\\' ORDER BY folded LIMIT 4`,
-    pattern,
-  ).map((m): Found => ({ kind: 'member', title: m.name, detail: m.place ?? 'member', at: `/members/${String(m.id)}` }));
-  const sources = all<LotFound & { source: string }>(
-    db,
-    `SELECT l.code, v.name AS variety, c.name AS crop, l.year, l.balance, s.name AS source FROM sources s JOIN lots l ON l.source_id = s.id
-     JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key WHERE s.folded LIKE ? ESCAPE '\\' ORDER BY l.id DESC LIMIT 4`,
-    pattern,
-  ).map((l) => ({ ...lotFound(l), detail: `from ${l.source}` }));
-  const found = [...lots, ...crops, ...members, ...sources].slice(0, 14);
+    best.filter((n) => n.kind === 'variety').map((n) => n.thing),
+  );
+  const things = best.filter((n) => n.kind !== 'variety' || lots.length === 0).slice(0, 5);
+  const varieties = best.filter((n) => n.kind === 'variety').slice(0, 2);
+  const byWord = names.length === 0 && (words.length > 1 || year !== null) ? lotsByEveryWord(db, words, year) : [];
+  const found = distinct([
+    ...lots.map(lotFound),
+    ...byWord.map(lotFound),
+    ...things.flatMap((n) => describeThing(db, n)),
+    ...varieties.flatMap((n) => describeThing(db, n)),
+  ]).slice(0, 14);
   return {
     exact: null,
     message: found.length === 0 ? `Nothing here is called "${text.trim().slice(0, 40)}". Try a part of the name, or the crop.` : null,
     found,
   };
+}
+
+function distinct(found: readonly Found[]): Found[] {
+  const seen = new Set<string>();
+  return found.filter((f) => !seen.has(f.at) && seen.add(f.at));
 }
 
 export function findRoutes(): Route[] {

@@ -9,7 +9,7 @@ import { type Db, one, run } from '../db/db.ts';
 import { Change } from '../journal/change.ts';
 import { countStale, refreshOrMark, refreshStale } from '../lots/estimates.ts';
 import { Problem, PROBLEMS } from './problem.ts';
-import { type ChangeRoute, ReadyJson, type Route, Svg } from './route.ts';
+import { type ChangeRoute, FileAnswer, ReadyJson, type Route } from './route.ts';
 import { routes } from './routes.ts';
 
 export interface AppOptions {
@@ -24,6 +24,8 @@ export interface AppOptions {
 }
 
 const KEY_LIFE_DAYS = 14;
+/** Photographs and the files of loggers. */
+const LARGE_BODIES = /\/(photos|climate-log)$/;
 
 /** Builds the whole HTTP application on an open library. */
 export function createApp(options: AppOptions): Express {
@@ -65,7 +67,11 @@ export function createApp(options: AppOptions): Express {
     }
     response.json(calculate(name, request.body as unknown));
   });
-  app.use('/api', limited(6000), sameOrigin, express.json({ limit: '2mb', strict: false }));
+  const small = express.json({ limit: '2mb', strict: false });
+  const large = express.json({ limit: '8mb', strict: false });
+  app.use('/api', limited(6000), sameOrigin, (request, response, next) => {
+    (LARGE_BODIES.test(request.path) ? large : small)(request, response, next);
+  });
   let refreshing = false;
   /** Makes estimates again that a change marked, after its answer and in small steps; one run at a time. */
   const refreshMarked = (): void => {
@@ -122,12 +128,12 @@ const sameOrigin: RequestHandler = (request, _response, next) => {
 
 function mount(app: Express, route: Route, options: AppOptions, afterChange: () => void): void {
   if (route.kind === 'read') {
-    app.get(`/api${route.path}`, (request, response) => {
-      const answer = route.handle(
+    app.get(`/api${route.path}`, async (request, response) => {
+      const answer = await route.handle(
         { db: options.db, today: options.today() },
         { params: request.params as Record<string, string>, query: request.query, body: undefined },
       );
-      if (answer instanceof Svg) response.type('image/svg+xml').set('Cache-Control', 'max-age=86400').send(answer.svg);
+      if (answer instanceof FileAnswer) sendFile(response, answer);
       else if (answer instanceof ReadyJson) response.type('application/json').send(answer.json);
       else response.json(answer);
     });
@@ -148,6 +154,14 @@ function mount(app: Express, route: Route, options: AppOptions, afterChange: () 
     send(response, answer);
     afterChange();
   });
+}
+
+function sendFile(response: Response, file: FileAnswer): void {
+  if (file.saveAs !== null) response.attachment(file.saveAs);
+  response
+    .type(file.type)
+    .set('Cache-Control', file.keepSeconds > 0 ? `max-age=${String(file.keepSeconds)}` : 'no-store')
+    .send(file.body);
 }
 
 interface ChangeCall {

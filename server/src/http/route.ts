@@ -17,12 +17,20 @@ export class ReadyJson {
   }
 }
 
-/** An answer that is a picture. */
-export class Svg {
-  readonly svg: string;
+/** An answer that is a file: a picture, a sheet of labels, an export. */
+export class FileAnswer {
+  readonly type: string;
+  readonly body: Buffer | string;
+  /** Under this name it is saved; without one it is shown. */
+  readonly saveAs: string | null;
+  /** Seconds for which the same address always gives the same file. */
+  readonly keepSeconds: number;
 
-  constructor(svg: string) {
-    this.svg = svg;
+  constructor(type: string, body: Buffer | string, options: { readonly saveAs?: string; readonly keepSeconds?: number } = {}) {
+    this.type = type;
+    this.body = body;
+    this.saveAs = options.saveAs ?? null;
+    this.keepSeconds = options.keepSeconds ?? 0;
   }
 }
 
@@ -35,6 +43,7 @@ export interface Request<B> {
 export interface ReadRoute {
   readonly kind: 'read';
   readonly path: string;
+  /** May answer later, for what a library of its own makes in its own time (a PDF). */
   readonly handle: (reader: Reader, request: Request<undefined>) => unknown;
 }
 

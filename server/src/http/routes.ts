@@ -6,12 +6,20 @@ import { journalRoutes } from '../journal/routes.ts';
 import { labelRoutes } from '../labels/labels.ts';
 import { lotRoutes } from '../lots/routes.ts';
 import { memberRoutes } from '../members/members.ts';
+import { peopleRoutes } from '../desk/people.ts';
 import { placeRoutes } from '../places/places.ts';
 import { returnRoutes } from '../returns/returns.ts';
 import { settingsRoutes } from '../settings/settings.ts';
 import { sowingRoutes } from '../sowing/sowings.ts';
 import { todayRoutes } from '../today/routes.ts';
 import { varietyRoutes } from '../varieties/varieties.ts';
+import { envelopeRoutes } from '../lots/envelope.ts';
+import { packetRoutes } from '../lots/packets.ts';
+import { stocktakeRoutes } from '../places/stocktake.ts';
+import { identityRoutes } from '../identity/identity.ts';
+import { mixUpRoutes } from '../identity/mixUps.ts';
+import { errandRoutes } from '../errands/errands.ts';
+import { restrictedRoutes } from '../restricted/restricted.ts';
 import type { AppOptions } from './app.ts';
 import type { Route } from './route.ts';
 
@@ -28,6 +36,14 @@ export function routes(options: Pick<AppOptions, 'db' | 'demo'>): Route[] {
     ...cropRoutes(lotsOfCrop),
     ...varietyRoutes(),
     ...placeRoutes(),
+    ...stocktakeRoutes(),
+    ...envelopeRoutes(),
+    ...packetRoutes(),
+    ...identityRoutes(),
+    ...mixUpRoutes(),
+    ...errandRoutes(),
+    ...restrictedRoutes(),
+    ...peopleRoutes(),
     ...lotRoutes(),
     ...testRoutes(),
     ...memberRoutes(),

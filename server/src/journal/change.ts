@@ -20,8 +20,21 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   sowings: {},
   emergence_counts: {},
   returns: {},
+  climate_logs: {},
+  envelope_texts: {},
+  photos: {},
+  weighings: {},
+  identity_events: {},
+  mix_ups: {},
+  errands: {},
+  restricted_plants: {},
+  packet_fills: {},
+  stocktakes: {},
+  stocktake_scans: {},
+  imports: {},
 };
 export type JournaledTable = keyof typeof JOURNALED;
+export type Subject = 'lot' | 'member' | 'variety' | 'crop' | 'test' | 'sowing' | 'place';
 export type Row = Record<string, unknown>;
 
 export interface Mark {
@@ -73,7 +86,7 @@ export class Change {
   }
 
   /** Names something that this step is about; its history will show the step. */
-  touch(subject: 'lot' | 'member' | 'variety' | 'crop' | 'test' | 'sowing', id: number): void {
+  touch(subject: Subject, id: number): void {
     let ids = this.subjects.get(subject);
     if (!ids) this.subjects.set(subject, (ids = new Set()));
     if (ids.has(id)) return;

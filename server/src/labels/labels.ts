@@ -1,6 +1,6 @@
 import bwipjs from 'bwip-js/node';
 import { parseLotCode, wrong } from '@esprel/core';
-import { read, type Route, Svg } from '../http/route.ts';
+import { FileAnswer, read, type Route } from '../http/route.ts';
 
 /** The lot code as a two-dimensional code, as SVG. The same code always gives the same picture. */
 export function codeSvg(code: string): string {
@@ -12,7 +12,7 @@ export function labelRoutes(): Route[] {
     read('/labels/:code.svg', (_reader, { params }) => {
       const code = parseLotCode(params.code ?? '');
       if (code === null) throw wrong('code', 'is not a lot code');
-      return new Svg(codeSvg(code));
+      return new FileAnswer('image/svg+xml', codeSvg(code), { keepSeconds: 86_400 });
     }),
   ];
 }

@@ -5,12 +5,15 @@ import {
   type Fate,
   inHundred,
   judge,
+  type KnownPlaces,
   LENDING_CHANCE,
   type LotEstimate,
   type LotFacts,
 } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
+import { knownPlaces, storageOfLot } from '../places/climates.ts';
 import { all, type Db, one, run } from '../db/db.ts';
+import { doubtOn, mixUpsOf } from '../identity/mixUps.ts';
 import { frostOf, readSettings } from '../settings/settings.ts';
 
 export interface LotRow {
@@ -33,6 +36,7 @@ export interface LotRow {
   readonly balance: number;
   readonly floor: number;
   readonly note: string | null;
+  readonly missing_since: string | null;
   readonly version: number;
   readonly crop_key: string;
   readonly breeding: Breeding;
@@ -85,7 +89,8 @@ export function evidenceOf(db: Db, lotId: number): EvidenceDot[] {
      FROM sowings s WHERE s.lot_id = ? ORDER BY s.sown_on, s.id`,
     lotId,
   );
-  return [
+  const mixUps = mixUpsOf(db, lotId);
+  const dots = [
     ...tests.map((t): EvidenceDot => ({
       kind: 'test',
       id: t.id,
@@ -107,10 +112,21 @@ export function evidenceOf(db: Db, lotId: number): EvidenceDot[] {
       why: s.fate === null ? 'counts once its fate is known' : `${FATE_FACTS[s.fate].words}: ${FATE_FACTS[s.fate].why}`,
     })),
   ];
+  if (mixUps.length === 0) return dots;
+  return dots.map((d) => {
+    const doubt = doubtOn(mixUps, d.date);
+    return doubt === null ? d : { ...d, used: false, why: doubt };
+  });
 }
 
 /** Everything that the viability model asks of one lot. */
-export function lotFacts(db: Db, lot: LotRow, dots: readonly EvidenceDot[], defaultThreshold: number): LotFacts {
+export function lotFacts(
+  db: Db,
+  lot: LotRow,
+  dots: readonly EvidenceDot[],
+  defaultThreshold: number,
+  known: KnownPlaces = knownPlaces(db),
+): LotFacts {
   const crop = libraryCrop(db, lot.crop_key);
   const used = dots.filter((d) => d.used && d.date >= lot.ages_from);
   return {
@@ -119,12 +135,7 @@ export function lotFacts(db: Db, lot: LotRow, dots: readonly EvidenceDot[], defa
     acquisition: lot.acquisition,
     start: lot.ages_from,
     stated: lot.stated_germination,
-    storage: all<{ from: string; temperatureC: number; rhPercent: number }>(
-      db,
-      `SELECT s.from_day AS "from", p.temperature_c AS temperatureC, p.rh_percent AS rhPercent
-       FROM storage_periods s JOIN places p ON p.id = s.place_id WHERE s.lot_id = ? ORDER BY s.from_day`,
-      lot.id,
-    ),
+    storage: storageOfLot(db, lot.id, known),
     tests: used.filter((d) => d.kind === 'test').map((d) => ({ date: d.date, sown: d.sown, alive: d.alive })),
     sowings: used.filter((d) => d.kind === 'sowing').map((d) => ({ date: d.date, sown: d.sown, emerged: d.alive, emergence: d.emergence })),
     threshold: crop.lendingThreshold ?? defaultThreshold,
@@ -222,6 +233,7 @@ function judgeVariety(db: Db, varietyId: number): void {
 function tagsOf(lot: LotRow, verdict: string, beside: string | null): string[] {
   if (lot.balance === 0) return ['used-up'];
   const tags = ['all'];
+  if (lot.missing_since !== null) tags.push('missing');
   if (lot.identity === 'doubtful' || lot.identity === 'unknown') tags.push('doubtful');
   if (lot.state === 'quarantine') return [...tags, 'quarantine'];
   if (['renew', 'rescue', 'let-go'].includes(verdict)) tags.push('decision');

@@ -4,6 +4,7 @@ import { libraryCrop } from '../crops/crops.ts';
 import { type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { readSettings } from '../settings/settings.ts';
+import { varietyNamed } from '../varieties/register.ts';
 
 type Intake = yup.InferType<typeof intakeForm>;
 
@@ -33,31 +34,24 @@ function varietyOf(
 ): { readonly id: number; readonly name: string; readonly crop_key: string; readonly breeding: string } {
   const { db } = change;
   const byId = (id: number) =>
-    one<{ id: number; name: string; crop_key: string; breeding: string }>(
+    one<{ id: number; name: string; crop_key: string; breeding: string; joined_into: number | null }>(
       db,
-      'SELECT id, name, crop_key, breeding FROM varieties WHERE id = ?',
+      'SELECT id, name, crop_key, breeding, joined_into FROM varieties WHERE id = ?',
       id,
     );
   if (body.varietyId != null) {
     const found = byId(body.varietyId);
     if (!found) throw wrong('varietyId', 'is not in the register; choose again');
-    return found;
+    // One that was joined in the meantime is the one it became.
+    return (found.joined_into === null ? found : byId(found.joined_into)) ?? found;
   }
   const name = (body.varietyName ?? '').trim();
   const folded = foldName(name);
   if (folded === '') throw wrong('varietyName', 'give the name on the envelope, or a nickname such as "flat dark beans"');
   if (body.cropKey == null || body.cropKey === '') throw wrong('cropKey', 'choose the crop; any of its names finds it');
   if (!one(db, 'SELECT 1 FROM crops WHERE key = ?', body.cropKey)) throw wrong('cropKey', 'is not a crop of the reference; choose again');
-  const known = one<{ id: number }>(
-    db,
-    `SELECT id FROM varieties WHERE crop_key = ? AND folded = ?
-     UNION SELECT v.id FROM variety_synonyms y JOIN varieties v ON v.id = y.variety_id WHERE v.crop_key = ? AND y.folded = ?`,
-    body.cropKey,
-    folded,
-    body.cropKey,
-    folded,
-  );
-  const id = known?.id ?? change.insert('varieties', { crop_key: body.cropKey, name, folded, breeding: body.breeding ?? 'unknown' });
+  const known = varietyNamed(db, body.cropKey, name);
+  const id = known ?? change.insert('varieties', { crop_key: body.cropKey, name, folded, breeding: body.breeding ?? 'unknown' });
   return byId(id) as NonNullable<ReturnType<typeof byId>>;
 }
 
@@ -166,6 +160,11 @@ export function addSynonym(change: Change, varietyId: number, name: string): voi
   change.touch('variety', varietyId);
 }
 
+/** Seeds of a lot that lie in filled packets. */
+export function seedsInPackets(db: Db, lotId: number): number {
+  return one<{ n: number | null }>(db, 'SELECT sum(seeds_each * packets_left) AS n FROM packet_fills WHERE lot_id = ?', lotId)?.n ?? 0;
+}
+
 /** Seeds leave or enter a lot: one movement, checked against the balance before SQLite would. */
 export function moveSeeds(
   change: Change,
@@ -178,6 +177,13 @@ export function moveSeeds(
 ): number {
   if (lot.balance + seeds < 0) {
     throw wrong(field, `${lot.code} holds ${String(lot.balance)} seeds; ${String(-seeds)} cannot leave it`);
+  }
+  const inPackets = seedsInPackets(change.db, lot.id);
+  if (seeds < 0 && lot.balance + seeds < inPackets) {
+    throw wrong(
+      field,
+      `${String(inPackets)} of the ${String(lot.balance)} seeds of ${lot.code} are filled in packets; take them from there, or pour packets back first`,
+    );
   }
   change.touch('lot', lot.id);
   return change.insert('movements', { lot_id: lot.id, kind, seeds, moved_on: day, reason });

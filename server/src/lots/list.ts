@@ -1,6 +1,8 @@
-import { cautionWords, type SeedForm, wrong } from '@esprel/core';
+import { type LibraryCrop, type SeedForm, wrong } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
-import { all, type Db } from '../db/db.ts';
+import { all, type Db, one } from '../db/db.ts';
+import { cautionsOfLot, restrictions } from '../restricted/restricted.ts';
+import { packetsOf } from './packets.ts';
 import { ReadyJson } from '../http/route.ts';
 import { queryOneOf, queryText, queryWhole } from '../http/query.ts';
 
@@ -94,6 +96,66 @@ export function listTags(db: Db): Record<string, number> {
   return Object.fromEntries(rows.map((r) => [r.tag, r.n]));
 }
 
+/** How a lot is sown: as the chosen envelope of its variety says, then its variety, then its crop. */
+export interface SowingFacts {
+  readonly depthMm: number;
+  readonly light: 'light' | 'dark' | 'either';
+  readonly spacingCm: number;
+  readonly emergeMinD: number;
+  readonly emergeMaxD: number;
+  readonly startWeeksMin: number | null;
+  readonly startWeeksMax: number | null;
+  readonly anchor: 'last-frost' | 'plant-out';
+  readonly habit: string | null;
+  readonly heightCm: number | null;
+  readonly harvestDaysMin: number | null;
+  readonly harvestDaysMax: number | null;
+  /** Whose printed instructions these are; null when they are those of the crop. */
+  readonly after: string | null;
+}
+
+function sowingFacts(db: Db, varietyId: number, crop: LibraryCrop): SowingFacts {
+  const own = one<{
+    habit: string | null;
+    heightCm: number | null;
+    spacingCm: number | null;
+    daysMin: number | null;
+    daysMax: number | null;
+    depthMm: number | null;
+    textSpacingCm: number | null;
+    weeksMin: number | null;
+    weeksMax: number | null;
+    anchor: 'last-frost' | 'plant-out' | null;
+    upMin: number | null;
+    upMax: number | null;
+    after: string | null;
+  }>(
+    db,
+    `SELECT v.habit, v.height_cm AS heightCm, v.spacing_cm AS spacingCm, v.harvest_days_min AS daysMin, v.harvest_days_max AS daysMax,
+       t.depth_mm AS depthMm, t.spacing_cm AS textSpacingCm, t.weeks_min AS weeksMin, t.weeks_max AS weeksMax, t.anchor,
+       t.days_min AS upMin, t.days_max AS upMax, s.name AS after
+     FROM varieties v LEFT JOIN envelope_texts t ON t.id = v.chosen_envelope_id LEFT JOIN lots l ON l.id = t.lot_id
+     LEFT JOIN sources s ON s.id = l.source_id WHERE v.id = ?`,
+    varietyId,
+  );
+  const weeks = own?.weeksMin == null ? null : own;
+  return {
+    depthMm: own?.depthMm ?? crop.sowDepthMm,
+    light: crop.lightNeed,
+    spacingCm: own?.textSpacingCm ?? own?.spacingCm ?? crop.spacingCm,
+    emergeMinD: own?.upMin ?? crop.emergeMinD,
+    emergeMaxD: own?.upMax ?? crop.emergeMaxD,
+    startWeeksMin: weeks ? weeks.weeksMin : crop.startWeeksMin,
+    startWeeksMax: weeks ? weeks.weeksMax : crop.startWeeksMax,
+    anchor: weeks?.anchor ?? crop.anchor,
+    habit: own?.habit ?? null,
+    heightCm: own?.heightCm ?? null,
+    harvestDaysMin: own?.daysMin ?? crop.harvestDaysMin,
+    harvestDaysMax: own?.daysMax ?? crop.harvestDaysMax,
+    after: own?.after ?? null,
+  };
+}
+
 /**
  * The rows of these lots, in the order asked for, with what a label and putting away need: where each is kept, how it
  * is sown, its cautions. Unknown codes are left out.
@@ -108,19 +170,15 @@ export function lotsByCode(db: Db, codes: readonly string[]): unknown[] {
       code,
     ),
   );
+  const list = restrictions(db);
   return rows.map((row) => {
     const crop = libraryCrop(db, row.cropKey as string);
     const { sortKey: _sortKey, picture: _picture, ...plain } = row;
     return {
       ...plain,
-      sowing: {
-        depthMm: crop.sowDepthMm,
-        light: crop.lightNeed,
-        spacingCm: crop.spacingCm,
-        emergeMinD: crop.emergeMinD,
-        emergeMaxD: crop.emergeMaxD,
-      },
-      cautions: cautionWords(crop.cautions, row.form as SeedForm),
+      sowing: sowingFacts(db, row.varietyId as number, crop),
+      cautions: cautionsOfLot(db, { id: row.id, form: row.form as SeedForm, varietyId: row.varietyId as number }, crop, list),
+      packets: packetsOf(db, row.id),
     };
   });
 }

@@ -1,6 +1,7 @@
 import { parseLotCode, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
+import { climateIn, placePath, placesById } from '../places/climates.ts';
 import { lotRow, type LotRow } from './estimates.ts';
 
 /** The lot with this code, however it was typed. `field` is what an error names. */
@@ -39,13 +40,14 @@ export function movementsOf(db: Db, lotId: number): unknown[] {
   return all(db, 'SELECT id, kind, seeds, moved_on AS day, reason FROM movements WHERE lot_id = ? ORDER BY id', lotId);
 }
 
+/** Where a lot was, with the climate that holds there now. */
 export function storageOf(db: Db, lotId: number): unknown[] {
-  return all(
+  const places = placesById(db);
+  return all<{ from: string; placeId: number }>(
     db,
-    `SELECT s.from_day AS "from", p.id AS placeId, p.name AS place, p.temperature_c AS temperatureC, p.rh_percent AS rhPercent, p.sealed
-     FROM storage_periods s JOIN places p ON p.id = s.place_id WHERE s.lot_id = ? ORDER BY s.from_day`,
+    'SELECT from_day AS "from", place_id AS placeId FROM storage_periods WHERE lot_id = ? ORDER BY from_day',
     lotId,
-  );
+  ).map((s) => ({ ...s, place: placePath(places, s.placeId), ...climateIn(places, s.placeId) }));
 }
 
 /** A lot and everything that descends from its first known ancestor, with who grew each. */

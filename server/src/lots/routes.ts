@@ -1,5 +1,4 @@
 import {
-  cautionWords,
   ageAt,
   ageingCropOf,
   estimateLot,
@@ -21,7 +20,12 @@ import { queryText } from '../http/query.ts';
 import { changes, read, type Route } from '../http/route.ts';
 import { historyOf } from '../journal/history.ts';
 import { frostOf, readSettings } from '../settings/settings.ts';
+import { changeIdentity } from '../identity/identity.ts';
+import { mixUpsOf } from '../identity/mixUps.ts';
+import { cautionsOfLot } from '../restricted/restricted.ts';
+import { envelopeTextOf, photosOf, weighingsOf } from './envelope.ts';
 import { evidenceOf, lotFacts } from './estimates.ts';
+import { packetsOf } from './packets.ts';
 import { moveSeeds, takeIn } from './intake.ts';
 import { moveLot, putAway } from './putAway.ts';
 import { listLots, listTags, lotsByCode } from './list.ts';
@@ -69,10 +73,16 @@ function lotSheet(db: Db, today: string, code: string): object {
       floor: lot.floor,
       lendable: lendable(lot.balance, lot.floor),
       note: lot.note,
+      missingSince: lot.missing_since,
       generation: lot.generation,
       parent: parent?.code ?? null,
     },
-    cautions: cautionWords(crop.cautions, lot.form),
+    cautions: cautionsOfLot(db, { id: lot.id, form: lot.form, varietyId: lot.variety_id }, crop),
+    envelope: envelopeTextOf(db, lot.id),
+    photos: photosOf(db, lot.id),
+    weighings: weighingsOf(db, lot.id),
+    packets: packetsOf(db, lot.id),
+    mixUps: mixUpsOf(db, lot.id),
     crop,
     estimate: { ...estimate, threshold: facts.threshold },
     verdict: verdict ?? null,
@@ -146,7 +156,6 @@ export function lotRoutes(): Route[] {
       if (body.identity !== undefined && body.identity !== lot.identity) {
         const reason = (body.identityReason ?? '').trim();
         if (reason === '') throw wrong('identityReason', 'say why the name is now more or less sure');
-        patch.identity = body.identity;
         said.push(`name ${lot.identity} to ${body.identity}: ${reason}`);
       }
       if (body.note !== undefined && body.note !== lot.note) {
@@ -154,6 +163,14 @@ export function lotRoutes(): Route[] {
         said.push('note');
       }
       change.update('lots', lot.id, patch, body.version);
+      if (body.identity !== undefined && body.identity !== lot.identity) {
+        changeIdentity(change, lot, {
+          identity: body.identity,
+          varietyId: null,
+          kind: 'judged',
+          reason: (body.identityReason ?? '').trim(),
+        });
+      }
       change.touch('lot', lot.id);
       change.describe(said.length > 0 ? `Changed ${lot.code}: ${said.join(', ')}` : `Looked at ${lot.code}, nothing changed`);
       return { code: lot.code };

@@ -7,7 +7,11 @@ import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
 import { historyOf } from '../journal/history.ts';
 import { moveSeeds } from '../lots/intake.ts';
-import { lotByCode, lotNames } from '../lots/queries.ts';
+import { takePackets } from '../lots/packets.ts';
+import { lotByCode, lotNames, synonymsOf } from '../lots/queries.ts';
+import { libraryCrop } from '../crops/crops.ts';
+import { errandsOfMember } from '../errands/errands.ts';
+import { restrictions, restrictionsOf } from '../restricted/restricted.ts';
 import { undoForm } from '@esprel/core';
 
 export interface LoanRow {
@@ -43,6 +47,11 @@ function lend(change: Change, body: yup.InferType<typeof loanForm>): object {
   if (lot.state === 'quarantine') throw wrong('lotCode', `${lot.code} waits in quarantine; release it first`);
   if (body.lentOn > today) throw wrong('lentOn', `must not be after today, ${today}`);
   if (body.lentOn < lot.received_on) throw wrong('lentOn', `must not be before the lot came, ${lot.received_on}`);
+  if (lot.missing_since !== null) throw wrong('lotCode', `${lot.code} is missing since ${lot.missing_since}; say first that it was found`);
+  const crop = libraryCrop(db, lot.crop_key);
+  const names = [lotNames(db, lot.id).variety, ...synonymsOf(db, lot.variety_id)];
+  const banned = restrictionsOf(restrictions(db), crop, names).find((r) => r.rule === 'do-not-lend');
+  if (banned) throw wrong('lotCode', `${lot.code} is on the library’s list of plants not to be lent: ${banned.why}`);
   const free = lendable(lot.balance, lot.floor);
   if (body.seeds > free) {
     throw wrong(
@@ -66,6 +75,7 @@ function lend(change: Change, body: yup.InferType<typeof loanForm>): object {
   if (doubtful && (body.packetNote ?? '').trim() === '') {
     throw wrong('packetNote', 'the name of this lot is in doubt: write on the packet what is known');
   }
+  takePackets(change, lot, body);
   const movement = moveSeeds(change, lot, 'lent', -body.seeds, body.lentOn, `lent to ${memberName(db, body.memberId)}`);
   const id = change.insert('loans', {
     lot_id: lot.id,
@@ -106,6 +116,7 @@ function memberSheet(db: Db, id: number): object {
        WHERE o.member_id = ? ORDER BY s.sown_on DESC, s.id DESC`,
       id,
     ),
+    errands: errandsOfMember(db, id),
     history: historyOf(db, 'member', id),
   };
 }

@@ -110,6 +110,7 @@ function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
     seeds: body.seeds,
     sown_on: body.sownOn,
     where_sown: body.whereSown ?? null,
+    to_identify: body.toIdentify === true ? 1 : 0,
     emergence: SOWING_METHOD_FACTS[body.method].emergence,
     note: body.note ?? null,
   });

@@ -1,10 +1,11 @@
 import { addDays, daysBetween, numberWords, PROMISE_NOTICE_DAYS, QUARANTINE_DAYS } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
+import { type Errand, openErrands } from '../errands/errands.ts';
 import { listTests } from '../germination/tests.ts';
 import { waitingReturns } from '../returns/returns.ts';
 import { listSowings } from '../sowing/sowings.ts';
 
-export type WorkKind = 'count' | 'warm' | 'look' | 'fate' | 'promise' | 'quarantine';
+export type WorkKind = 'count' | 'warm' | 'look' | 'fate' | 'promise' | 'quarantine' | 'reprint' | 'tell';
 
 /** One piece of dated work: what, when, and the address where it is done. */
 export interface WorkItem {
@@ -106,7 +107,47 @@ export function allWork(db: Db, today: string): WorkItem[] {
       minutes: 5,
     });
   }
+  items.push(...errandWork(db, today));
   return items.sort((a, b) => a.due.localeCompare(b.due) || a.title.localeCompare(b.title));
+}
+
+/** Labels to print again are one piece of work; every member to tell is one of their own. */
+function errandWork(db: Db, today: string): WorkItem[] {
+  const open = openErrands(db);
+  const labels = open.filter((e) => e.kind === 'reprint');
+  const first = labels[0];
+  const codes = [...new Set(labels.map((e) => e.lotCode))];
+  const items: WorkItem[] = first
+    ? [
+        {
+          kind: 'reprint',
+          due: first.madeOn < today ? first.madeOn : today,
+          title: codes.length === 1 ? `Print the label of ${first.lotCode} again` : `Print ${String(codes.length)} labels again`,
+          detail:
+            codes.length === 1
+              ? `${first.variety}, ${first.words}`
+              : `${first.variety}: ${first.words}${codes.length > 1 ? ', and others' : ''}`,
+          at: `/labels?codes=${codes.slice(0, 200).join(',')}`,
+          lotCode: first.lotCode,
+          minutes: 2 + codes.length,
+        },
+      ]
+    : [];
+  const told = new Map<number, Errand[]>();
+  for (const e of open) if (e.memberId !== null) told.set(e.memberId, [...(told.get(e.memberId) ?? []), e]);
+  for (const [memberId, errands] of told) {
+    const e = errands[0] as Errand;
+    items.push({
+      kind: 'tell',
+      due: e.madeOn < today ? e.madeOn : today,
+      title: `Tell ${e.member ?? ''}`,
+      detail: `${e.words}${errands.length > 1 ? `, and ${numberWords(errands.length - 1)} more` : ''}`,
+      at: `/members/${String(memberId)}`,
+      lotCode: e.lotCode,
+      minutes: 3,
+    });
+  }
+  return items;
 }
 
 function promises(db: Db): WorkItem[] {

@@ -1,45 +1,170 @@
-import { foldName } from '@esprel/core';
-import { all } from '../db/db.ts';
-import { queryText } from '../http/query.ts';
-import { read, type Route } from '../http/route.ts';
+import { chooseEnvelopeForm, varietyEditForm, varietyForm, varietyJoinForm, varietyMoveForm, varietySplitForm, wrong } from '@esprel/core';
+import { CROP_REFERENCE } from '@esprel/core/crops/reference';
+import { libraryCrop } from '../crops/crops.ts';
+import { all, type Db, one } from '../db/db.ts';
+import { reachOf } from '../errands/errands.ts';
+import { findNames } from '../find/names.ts';
+import { pathId, queryText, queryWhole } from '../http/query.ts';
+import { changes, read, type Route } from '../http/route.ts';
+import { historyOf } from '../journal/history.ts';
 import { synonymsOf } from '../lots/queries.ts';
+import { editVariety, joinVariety, lotIdsOf, makeVariety, moveVariety, nearVarieties, splitVariety, varietyRow } from './register.ts';
 
-interface VarietyFound {
+const COLUMNS = `v.id, v.name, v.crop_key AS cropKey, c.name AS crop, v.breeding, v.habit, v.height_cm AS heightCm, v.spacing_cm AS spacingCm,
+  v.harvest_days_min AS harvestDaysMin, v.harvest_days_max AS harvestDaysMax, v.hardiness, v.note, v.joined_into AS joinedInto, v.version,
+  v.chosen_envelope_id AS chosenEnvelopeId, v.chosen_reason AS chosenReason, (SELECT count(*) FROM lots WHERE variety_id = v.id) AS lots`;
+
+interface VarietyListed {
   readonly id: number;
   readonly name: string;
   readonly cropKey: string;
-  readonly crop: string;
-  readonly breeding: string;
-  readonly lots: number;
+  readonly [column: string]: unknown;
 }
 
-/** Varieties and sources by any part of any of their names, for the fields of a form. */
+/** The register, in the order of crop and name, a page at a time; or what fits a text. */
+function listVarieties(db: Db, query: Readonly<Record<string, unknown>>): object {
+  const q = queryText(query, 'q');
+  const crop = queryText(query, 'crop');
+  const limit = queryWhole(query, 'limit', 1, 500) ?? 200;
+  if (q !== null) {
+    const ids = findNames(db, q, ['variety'])
+      .slice(0, 30)
+      .map((n) => Number(n.thing));
+    const rows = all<VarietyListed>(
+      db,
+      `SELECT ${COLUMNS} FROM json_each(?) j JOIN varieties v ON v.id = j.value JOIN crops c ON c.key = v.crop_key ORDER BY j.key LIMIT 20`,
+      JSON.stringify(ids),
+    ).filter((v) => crop === null || v.cropKey === crop);
+    return { varieties: rows.map((v) => ({ ...v, synonyms: synonymsOf(db, v.id) })), next: null };
+  }
+  const after = queryText(query, 'after', 400);
+  const at = after === null ? ['', '', '0'] : after.split('~');
+  if (at.length !== 3 || !/^\d+$/.test(at[2] ?? '')) throw wrong('after', 'is not a place in this list; begin again without it');
+  const rows = all<VarietyListed & { folded: string; cropName: string }>(
+    db,
+    `SELECT ${COLUMNS}, v.folded, lower(c.name) AS cropName FROM varieties v JOIN crops c ON c.key = v.crop_key
+     WHERE v.joined_into IS NULL AND (? IS NULL OR v.crop_key = ?) AND (lower(c.name), v.folded, v.id) > (?, ?, ?)
+     ORDER BY lower(c.name), v.folded, v.id LIMIT ?`,
+    crop,
+    crop,
+    at[0],
+    at[1],
+    Number(at[2]),
+    limit + 1,
+  );
+  const page = rows.slice(0, limit);
+  const last = page[page.length - 1];
+  return {
+    varieties: page.map(({ folded: _folded, cropName: _crop, ...v }) => ({ ...v, synonyms: synonymsOf(db, v.id) })),
+    next: rows.length > limit && last ? `${last.cropName}~${last.folded}~${String(last.id)}` : null,
+  };
+}
+
+/** Everything the page of one variety shows, printed instructions of its suppliers side by side. */
+function varietySheet(db: Db, id: number): object {
+  const row = varietyRow(db, id);
+  const crop = libraryCrop(db, row.crop_key);
+  return {
+    variety: {
+      ...one<object>(db, `SELECT ${COLUMNS} FROM varieties v JOIN crops c ON c.key = v.crop_key WHERE v.id = ?`, id),
+      synonyms: synonymsOf(db, id),
+    },
+    joinedInto: row.joined_into === null ? null : { id: row.joined_into, name: varietyRow(db, row.joined_into).name },
+    crop: {
+      key: crop.key,
+      name: crop.name,
+      scientific: crop.scientific,
+      crossingGroup: crop.crossingGroup,
+      isolationM: crop.isolationM,
+      sowDepthMm: crop.sowDepthMm,
+      spacingCm: crop.spacingCm,
+      startWeeksMin: crop.startWeeksMin,
+      startWeeksMax: crop.startWeeksMax,
+      emergeMinD: crop.emergeMinD,
+      emergeMaxD: crop.emergeMaxD,
+      anchor: crop.anchor,
+    },
+    crossesWith: all(
+      db,
+      `SELECT v.id, v.name, c.name AS crop FROM varieties v JOIN crops c ON c.key = v.crop_key
+       WHERE v.id <> ? AND v.joined_into IS NULL AND v.crop_key IN (SELECT value FROM json_each(?)) ORDER BY v.name LIMIT 40`,
+      id,
+      JSON.stringify(crossingCrops(crop.crossingGroup)),
+    ),
+    lots: all(
+      db,
+      `SELECT l.code, l.year, l.balance, l.identity, l.state, s.name AS source, e.median, e.verdict FROM lots l JOIN sources s ON s.id = l.source_id
+       LEFT JOIN lot_estimates e ON e.lot_id = l.id WHERE l.variety_id = ? ORDER BY l.balance = 0, l.year DESC, l.id`,
+      id,
+    ),
+    envelopes: all(
+      db,
+      `SELECT t.id, l.code AS lotCode, s.name AS source, l.year, l.stated_germination AS germination, t.packed_for AS packedFor, t.depth_mm AS depthMm,
+         t.spacing_cm AS spacingCm, t.weeks_min AS weeksMin, t.weeks_max AS weeksMax, t.anchor, t.warmth_c AS warmthC, t.days_min AS daysMin,
+         t.days_max AS daysMax, t.warnings, t.words
+       FROM envelope_texts t JOIN lots l ON l.id = t.lot_id JOIN sources s ON s.id = l.source_id WHERE l.variety_id = ? ORDER BY s.name, l.id`,
+      id,
+    ),
+    near: row.joined_into === null ? nearVarieties(db, row.name, row.crop_key, id) : [],
+    reach: reachOf(db, lotIdsOf(db, id)),
+    history: historyOf(db, 'variety', id),
+  };
+}
+
+function crossingCrops(group: string): string[] {
+  return CROP_REFERENCE.filter((c) => c.crossingGroup === group).map((c) => c.key);
+}
+
 export function varietyRoutes(): Route[] {
   return [
-    read('/varieties', ({ db }, { query }) => {
-      const folded = foldName(queryText(query, 'q') ?? '');
-      const pattern = `%${folded.replace(/[%_\\]/g, '\\$&')}%`;
-      const varieties = all<VarietyFound>(
-        db,
-        `SELECT v.id, v.name, v.crop_key AS cropKey, c.name AS crop, v.breeding, (SELECT count(*) FROM lots WHERE variety_id = v.id) AS lots
-         FROM varieties v JOIN crops c ON c.key = v.crop_key
-         WHERE v.folded LIKE ? ESCAPE '\\' OR EXISTS (SELECT 1 FROM variety_synonyms y WHERE y.variety_id = v.id AND y.folded LIKE ? ESCAPE '\\')
-         ORDER BY v.folded LIKE ? ESCAPE '\\' DESC, v.folded LIMIT 20`,
-        pattern,
-        pattern,
-        pattern.slice(1),
-      );
-      return { varieties: folded === '' ? [] : varieties.map((v) => ({ ...v, synonyms: synonymsOf(db, v.id) })) };
-    }),
+    read('/varieties', ({ db }, { query }) => listVarieties(db, query)),
+    read('/varieties/near', ({ db }, { query }) => ({
+      near: nearVarieties(db, queryText(query, 'name', 120) ?? '', queryText(query, 'crop', 60)),
+    })),
+    read('/varieties/:id', ({ db }, { params }) => varietySheet(db, pathId(params.id, 'id'))),
     read('/sources', ({ db }, { query }) => {
-      const folded = foldName(queryText(query, 'q') ?? '');
+      const ids = findNames(db, queryText(query, 'q') ?? '', ['source'])
+        .slice(0, 20)
+        .map((n) => Number(n.thing));
       return {
-        sources: all(
-          db,
-          `SELECT id, name FROM sources WHERE folded LIKE ? ESCAPE '\\' ORDER BY name LIMIT 20`,
-          `%${folded.replace(/[%_\\]/g, '\\$&')}%`,
-        ),
+        sources: all(db, 'SELECT s.id, s.name FROM json_each(?) j JOIN sources s ON s.id = j.value ORDER BY j.key', JSON.stringify(ids)),
       };
+    }),
+    changes('post', '/varieties', 'variety', varietyForm, (change, { body }) => makeVariety(change, body)),
+    changes('patch', '/varieties/:id', 'variety', varietyEditForm, (change, { params, body }) =>
+      editVariety(change, pathId(params.id, 'id'), body),
+    ),
+    changes('post', '/varieties/:id/split', 'split variety', varietySplitForm, (change, { params, body }) =>
+      splitVariety(change, pathId(params.id, 'id'), { ...body, lotCodes: body.lotCodes as string[] }),
+    ),
+    changes('post', '/varieties/:id/join', 'join varieties', varietyJoinForm, (change, { params, body }) =>
+      joinVariety(change, pathId(params.id, 'id'), body),
+    ),
+    changes('post', '/varieties/:id/move', 'move variety', varietyMoveForm, (change, { params, body }) =>
+      moveVariety(change, pathId(params.id, 'id'), body),
+    ),
+    changes('put', '/varieties/:id/instructions', 'instructions', chooseEnvelopeForm, (change, { params, body }) => {
+      const id = pathId(params.id, 'id');
+      const row = varietyRow(change.db, id);
+      const reason = (body.reason ?? '').trim();
+      if (body.envelopeId != null) {
+        const text = one<{ source: string }>(
+          change.db,
+          `SELECT s.name AS source FROM envelope_texts t JOIN lots l ON l.id = t.lot_id JOIN sources s ON s.id = l.source_id
+           WHERE t.id = ? AND l.variety_id = ?`,
+          body.envelopeId,
+          id,
+        );
+        if (!text) throw wrong('envelopeId', 'is not an envelope of this variety; choose again');
+        if (reason === '') throw wrong('reason', 'say why these are followed');
+        change.update('varieties', id, { chosen_envelope_id: body.envelopeId, chosen_reason: reason }, body.version);
+        change.describe(`${row.name} is sown as ${text.source} says: ${reason}`);
+      } else {
+        change.update('varieties', id, { chosen_envelope_id: null, chosen_reason: null }, body.version);
+        change.describe(`${row.name} is sown by the figures of the crop again`);
+      }
+      change.touch('variety', id);
+      return { id };
     }),
   ];
 }

@@ -1,0 +1,128 @@
+import { type IdentityConfidence, mixUpClearForm, mixUpForm, wrong } from '@esprel/core';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound } from '../http/problem.ts';
+import { pathId } from '../http/query.ts';
+import { changes, read, type Route } from '../http/route.ts';
+import type { LotRow } from '../lots/estimates.ts';
+import { lotRow } from '../lots/estimates.ts';
+import { lotByCode } from '../lots/queries.ts';
+import { changeIdentity } from './identity.ts';
+
+export interface MixUp {
+  readonly id: number;
+  readonly withCode: string;
+  readonly withVariety: string;
+  readonly kind: 'swapped' | 'spilled';
+  readonly sinceDay: string | null;
+  readonly markedOn: string;
+  readonly reason: string;
+  readonly clearedOn: string | null;
+  readonly clearedHow: 'not-mixed' | 'put-right' | null;
+}
+
+/** The mix-ups a lot was ever in, with the other lot of each. */
+export function mixUpsOf(db: Db, lotId: number): MixUp[] {
+  return all<MixUp>(
+    db,
+    `SELECT x.id, o.code AS withCode, v.name AS withVariety, x.kind, x.since_day AS sinceDay, x.marked_on AS markedOn, x.reason,
+       x.cleared_on AS clearedOn, x.cleared_how AS clearedHow
+     FROM mix_ups x JOIN lots o ON o.id = CASE WHEN x.lot_a = ? THEN x.lot_b ELSE x.lot_a END JOIN varieties v ON v.id = o.variety_id
+     WHERE x.lot_a = ? OR x.lot_b = ? ORDER BY x.id DESC`,
+    lotId,
+    lotId,
+    lotId,
+  );
+}
+
+/**
+ * Why what was counted on `day` says nothing certain of a lot, or null. While a mix-up stands, everything since the day it
+ * may have happened is in doubt (all, when nobody knows the day). Once the two were told apart, what was counted in
+ * between stays in doubt; when they were never mixed, nothing does.
+ */
+export function doubtOn(mixUps: readonly MixUp[], day: string): string | null {
+  const x = mixUps.find((m) => {
+    if (m.clearedHow === 'not-mixed' || (m.sinceDay !== null && day < m.sinceDay)) return false;
+    return m.clearedOn === null || (day >= (m.sinceDay ?? m.markedOn) && day < m.clearedOn);
+  });
+  if (!x) return null;
+  return x.clearedOn === null ? `may be mixed up with ${x.withCode}` : `was mixed up with ${x.withCode} then`;
+}
+
+/** What a lot was before it was marked as mixed up. */
+function identityBefore(db: Db, lotId: number, markedOn: string): IdentityConfidence {
+  const event = one<{ from_identity: IdentityConfidence }>(
+    db,
+    "SELECT from_identity FROM identity_events WHERE lot_id = ? AND kind = 'mixed-up' AND on_day = ? ORDER BY id DESC LIMIT 1",
+    lotId,
+    markedOn,
+  );
+  return event?.from_identity ?? 'likely';
+}
+
+export function mixUpRoutes(): Route[] {
+  return [
+    read('/lots/:code/mix-ups', ({ db }, { params }) => ({ mixUps: mixUpsOf(db, lotByCode(db, params.code ?? '').id) })),
+    changes('post', '/mix-ups', 'mixed up', mixUpForm, (change, { body }) => {
+      const { db, today } = change;
+      const a = lotByCode(db, body.lotCode, 'lotCode');
+      const b = lotByCode(db, body.otherCode, 'otherCode');
+      if (a.id === b.id) throw wrong('otherCode', 'is the same lot; scan the other envelope');
+      if (body.sinceDay != null && body.sinceDay > today) throw wrong('sinceDay', `must not be after today, ${today}`);
+      if (mixUpsOf(db, a.id).some((m) => m.clearedOn === null && m.withCode === b.code)) {
+        throw wrong('otherCode', `${a.code} and ${b.code} are marked as mixed up already`);
+      }
+      const reason = body.reason.trim();
+      const id = change.insert('mix_ups', {
+        lot_a: a.id,
+        lot_b: b.id,
+        kind: body.kind,
+        since_day: body.sinceDay ?? null,
+        marked_on: today,
+        reason,
+      });
+      for (const [lot, other] of [
+        [a, b],
+        [b, a],
+      ] as const) {
+        changeIdentity(change, lot, {
+          identity: lot.identity === 'unknown' ? 'unknown' : 'doubtful',
+          varietyId: null,
+          kind: 'mixed-up',
+          reason: `may be ${body.kind === 'swapped' ? 'swapped' : 'spilled together'} with ${other.code}: ${reason}`,
+        });
+      }
+      change.describe(
+        `Marked ${a.code} and ${b.code} as ${body.kind === 'swapped' ? 'perhaps swapped' : 'perhaps spilled together'}: ${reason}`,
+      );
+      return { id };
+    }),
+    changes('post', '/mix-ups/:id/clear', 'mix-up cleared', mixUpClearForm, (change, { params, body }) => {
+      const { db, today } = change;
+      const id = pathId(params.id, 'id');
+      const row = one<{ lot_a: number; lot_b: number; marked_on: string; cleared_on: string | null }>(
+        db,
+        'SELECT lot_a, lot_b, marked_on, cleared_on FROM mix_ups WHERE id = ?',
+        id,
+      );
+      if (!row) throw notFound('That mix-up');
+      if (row.cleared_on !== null) throw wrong('how', 'it is cleared already');
+      const reason = body.reason.trim();
+      change.update('mix_ups', id, { cleared_on: today, cleared_how: body.how, cleared_reason: reason });
+      for (const lotId of [row.lot_a, row.lot_b]) {
+        const lot = lotRow(db, lotId) as LotRow;
+        const before = identityBefore(db, lotId, row.marked_on);
+        const still = mixUpsOf(db, lotId).some((m) => m.clearedOn === null);
+        if (!still && before !== lot.identity) {
+          changeIdentity(change, lot, { identity: before, varietyId: null, kind: 'cleared', reason });
+        } else change.touch('lot', lotId);
+      }
+      const [a, b] = [row.lot_a, row.lot_b].map((l) => (lotRow(db, l) as LotRow).code);
+      change.describe(
+        body.how === 'not-mixed'
+          ? `${String(a)} and ${String(b)} were never mixed up: ${reason}`
+          : `${String(a)} and ${String(b)} are told apart again: ${reason}`,
+      );
+      return { id };
+    }),
+  ];
+}

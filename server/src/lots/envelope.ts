@@ -1,0 +1,145 @@
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { envelopeTextForm, photoForm, plural, undoForm, weigh, weighingForm, wrong } from '@esprel/core';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound } from '../http/problem.ts';
+import { pathId } from '../http/query.ts';
+import { changes, FileAnswer, read, type Route } from '../http/route.ts';
+import { lotByCode } from './queries.ts';
+import { moveSeeds } from './intake.ts';
+
+/** What the envelope of a lot says, or null when nobody wrote it down. */
+export function envelopeTextOf(db: Db, lotId: number): object | null {
+  return (
+    one<object>(
+      db,
+      `SELECT id, packed_for AS packedFor, depth_mm AS depthMm, spacing_cm AS spacingCm, weeks_min AS weeksMin, weeks_max AS weeksMax, anchor,
+         warmth_c AS warmthC, days_min AS daysMin, days_max AS daysMax, warnings, words, version FROM envelope_texts WHERE lot_id = ?`,
+      lotId,
+    ) ?? null
+  );
+}
+
+export function photosOf(db: Db, lotId: number): { readonly id: number; readonly file: string; readonly takenOn: string }[] {
+  return all(db, 'SELECT id, file, taken_on AS takenOn FROM photos WHERE lot_id = ? ORDER BY id', lotId);
+}
+
+export function weighingsOf(db: Db, lotId: number): unknown[] {
+  return all(
+    db,
+    `SELECT id, weighed_on AS weighedOn, total_grams AS totalGrams, seeds, seeds_low AS low, seeds_high AS high,
+       grams_per_thousand AS gramsPerThousand, variation_percent AS variationPercent FROM weighings WHERE lot_id = ? ORDER BY id DESC`,
+    lotId,
+  );
+}
+
+/** Photographs lie beside the library's file, so that one copy of the folder holds everything. */
+function photoFolder(db: Db): string {
+  return join(dirname(db.name), 'photos');
+}
+
+/** Keeps a photograph under the name of its content; the same picture twice is one file, and undo leaves it in the folder. */
+function keepPhoto(db: Db, base64: string): string {
+  const bytes = Buffer.from(base64, 'base64');
+  if (bytes.length < 200 || bytes[0] !== 0xff || bytes[1] !== 0xd8 || bytes[2] !== 0xff) {
+    throw wrong('jpeg', 'is not a photograph; choose a JPEG picture, or take it again');
+  }
+  const file = `${createHash('sha256').update(bytes).digest('hex').slice(0, 40)}.jpg`;
+  const folder = photoFolder(db);
+  mkdirSync(folder, { recursive: true });
+  const path = join(folder, file);
+  if (!existsSync(path)) {
+    // Whole or not at all, also when the power goes.
+    writeFileSync(`${path}.part`, bytes, { flush: true });
+    renameSync(`${path}.part`, path);
+  }
+  return file;
+}
+
+export function envelopeRoutes(): Route[] {
+  return [
+    changes('put', '/lots/:code/envelope', 'envelope', envelopeTextForm, (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code ?? '');
+      if (body.weeksMin != null && body.weeksMax != null && body.weeksMax < body.weeksMin)
+        throw wrong('weeksMax', 'must not be less than the first');
+      if (body.daysMin != null && body.daysMax != null && body.daysMax < body.daysMin)
+        throw wrong('daysMax', 'must not be less than the first');
+      const row = {
+        packed_for: body.packedFor ?? null,
+        depth_mm: body.depthMm ?? null,
+        spacing_cm: body.spacingCm ?? null,
+        weeks_min: body.weeksMin ?? body.weeksMax ?? null,
+        weeks_max: body.weeksMax ?? body.weeksMin ?? null,
+        anchor: body.anchor ?? null,
+        warmth_c: body.warmthC ?? null,
+        days_min: body.daysMin ?? body.daysMax ?? null,
+        days_max: body.daysMax ?? body.daysMin ?? null,
+        warnings: (body.warnings ?? '').trim() || null,
+        words: (body.words ?? '').trim() || null,
+      };
+      const now = one<{ id: number }>(change.db, 'SELECT id FROM envelope_texts WHERE lot_id = ?', lot.id);
+      if (now) change.update('envelope_texts', now.id, row);
+      else change.insert('envelope_texts', { lot_id: lot.id, ...row });
+      change.touch('lot', lot.id);
+      change.touch('variety', lot.variety_id);
+      change.describe(`Wrote down what the envelope of ${lot.code} says`);
+      return { code: lot.code };
+    }),
+    changes('post', '/lots/:code/photos', 'photo', photoForm, (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code ?? '');
+      if (photosOf(change.db, lot.id).length >= 12) throw wrong('jpeg', 'there are twelve pictures already; take one out first');
+      const id = change.insert('photos', { lot_id: lot.id, file: keepPhoto(change.db, body.jpeg), taken_on: change.today });
+      change.touch('lot', lot.id);
+      change.describe(`Added a photo of ${lot.code}`);
+      return { id };
+    }),
+    changes('delete', '/photos/:id', 'photo', undoForm, (change, { params }) => {
+      const id = pathId(params.id, 'id');
+      const photo = one<{ lot_id: number; code: string }>(
+        change.db,
+        'SELECT p.lot_id, l.code FROM photos p JOIN lots l ON l.id = p.lot_id WHERE p.id = ?',
+        id,
+      );
+      if (!photo) throw notFound('That photo');
+      change.remove('photos', id);
+      change.touch('lot', photo.lot_id);
+      change.describe(`Took a photo of ${photo.code} out`);
+      return { id };
+    }),
+    read('/photos/:file', ({ db }, { params }) => {
+      const file = params.file ?? '';
+      const path = join(photoFolder(db), file);
+      if (!/^[0-9a-f]{40}\.jpg$/.test(file) || !existsSync(path)) throw notFound('That photo');
+      return new FileAnswer('image/jpeg', readFileSync(path), { keepSeconds: 86_400 * 365 });
+    }),
+    changes('post', '/lots/:code/weighings', 'weigh', weighingForm, (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code ?? '');
+      if (body.weighedOn > change.today) throw wrong('weighedOn', `must not be after today, ${change.today}`);
+      const samples = body.samples as { seeds: number; grams: number }[];
+      const result = weigh(samples, body.totalGrams);
+      if (result.seeds > 10_000_000) throw wrong('totalGrams', 'is more than ten million seeds; check the weights');
+      change.insert('weighings', {
+        lot_id: lot.id,
+        weighed_on: body.weighedOn,
+        samples: JSON.stringify(samples),
+        total_grams: body.totalGrams,
+        seeds: result.seeds,
+        seeds_low: result.low,
+        seeds_high: result.high,
+        grams_per_thousand: result.gramsPerThousand,
+        variation_percent: result.variationPercent,
+      });
+      if (result.seeds !== lot.balance) {
+        moveSeeds(change, lot, 'correction', result.seeds - lot.balance, change.today, 'weighed', 'totalGrams');
+      }
+      if (lot.amount_known !== 'weighed') change.update('lots', lot.id, { amount_known: 'weighed' });
+      change.touch('lot', lot.id);
+      const bounds = result.low === null || result.high === null ? '' : ` (${String(result.low)} to ${String(result.high)})`;
+      change.describe(
+        `Weighed ${lot.code}: ${plural(result.seeds, 'seed')}${bounds}, ${result.gramsPerThousand.toPrecision(3)} g a thousand`,
+      );
+      return { code: lot.code, ...result };
+    }),
+  ];
+}

@@ -1,0 +1,88 @@
+import { lendable, packetsForm, plural, undoForm, wrong } from '@esprel/core';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound } from '../http/problem.ts';
+import { pathId } from '../http/query.ts';
+import { changes, type Route } from '../http/route.ts';
+import type { Change } from '../journal/change.ts';
+import { type LotRow, lotRow } from './estimates.ts';
+import { seedsInPackets } from './intake.ts';
+import { lotByCode } from './queries.ts';
+
+export interface PacketFill {
+  readonly id: number;
+  readonly seedsEach: number;
+  readonly packets: number;
+  readonly packetsLeft: number;
+  readonly filledOn: string;
+}
+
+export function packetsOf(db: Db, lotId: number): PacketFill[] {
+  return all<PacketFill>(
+    db,
+    `SELECT id, seeds_each AS seedsEach, packets, packets_left AS packetsLeft, filled_on AS filledOn FROM packet_fills
+     WHERE lot_id = ? AND packets_left > 0 ORDER BY id`,
+    lotId,
+  );
+}
+
+/** Hands over packets of a fill: their seeds are then free to leave the lot. */
+export function takePackets(
+  change: Change,
+  lot: LotRow,
+  body: { readonly packetFillId?: number | null | undefined; readonly packets?: number | null | undefined; readonly seeds: number },
+): void {
+  if ((body.packetFillId == null) !== (body.packets == null)) throw wrong('packets', 'say how many packets, and of which');
+  if (body.packetFillId == null || body.packets == null) return;
+  const fill = packetsOf(change.db, lot.id).find((f) => f.id === body.packetFillId);
+  if (!fill) throw wrong('packetFillId', `is no packet of ${lot.code}; choose again`);
+  if (body.packets > fill.packetsLeft) throw wrong('packets', `only ${plural(fill.packetsLeft, 'packet')} are left`);
+  if (body.seeds !== body.packets * fill.seedsEach) {
+    throw wrong('seeds', `${plural(body.packets, 'packet')} of ${String(fill.seedsEach)} hold ${String(body.packets * fill.seedsEach)}`);
+  }
+  change.update('packet_fills', fill.id, { packets_left: fill.packetsLeft - body.packets });
+}
+
+export function packetRoutes(): Route[] {
+  return [
+    changes('post', '/lots/:code/packets', 'packets', packetsForm, (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code ?? '');
+      if (lot.state === 'quarantine') throw wrong('packets', `${lot.code} waits in quarantine; release it first`);
+      if (body.filledOn > change.today) throw wrong('filledOn', `must not be after today, ${change.today}`);
+      const free = lendable(lot.balance, lot.floor) - seedsInPackets(change.db, lot.id);
+      const wanted = body.packets * body.seedsEach;
+      if (wanted > free) {
+        throw wrong(
+          'packets',
+          free < body.seedsEach
+            ? `only ${String(Math.max(0, free))} seeds are free above the floor of ${String(lot.floor)}`
+            : `${String(free)} seeds are free above the floor: ${plural(Math.floor(free / body.seedsEach), 'packet')} of ${String(body.seedsEach)} at most`,
+        );
+      }
+      const id = change.insert('packet_fills', {
+        lot_id: lot.id,
+        seeds_each: body.seedsEach,
+        packets: body.packets,
+        packets_left: body.packets,
+        filled_on: body.filledOn,
+      });
+      change.touch('lot', lot.id);
+      const rest = lot.balance - seedsInPackets(change.db, lot.id);
+      change.describe(`Filled ${plural(body.packets, 'packet')} of ${String(body.seedsEach)} from ${lot.code}; ${String(rest)} stay loose`);
+      return { id, loose: rest };
+    }),
+    changes('post', '/packets/:id/pour-back', 'packets', undoForm, (change, { params }) => {
+      const id = pathId(params.id, 'id');
+      const fill = one<{ lot_id: number; seeds_each: number; packets_left: number }>(
+        change.db,
+        'SELECT lot_id, seeds_each, packets_left FROM packet_fills WHERE id = ?',
+        id,
+      );
+      if (!fill) throw notFound('That filling of packets');
+      const lot = lotRow(change.db, fill.lot_id) as LotRow;
+      change.update('packet_fills', id, { packets_left: 0 });
+      change.touch('lot', lot.id);
+      change.describe(`Poured ${plural(fill.packets_left, 'packet')} of ${String(fill.seeds_each)} back into ${lot.code}`);
+      return { code: lot.code };
+    }),
+  ];
+}

@@ -1,0 +1,199 @@
+import { parseLotCode, plural, stocktakeCloseForm, stocktakeForm, stocktakeScanForm, undoForm, wrong } from '@esprel/core';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound } from '../http/problem.ts';
+import { pathId } from '../http/query.ts';
+import { changes, read, type Route } from '../http/route.ts';
+import type { Change } from '../journal/change.ts';
+import { type LotRow, lotRow } from '../lots/estimates.ts';
+import { moveSeeds } from '../lots/intake.ts';
+import { moveLot } from '../lots/putAway.ts';
+import { lotByCode } from '../lots/queries.ts';
+import { lotsNowIn, placePath, placesById, placesWithin } from './climates.ts';
+
+interface Stocktake {
+  readonly id: number;
+  readonly placeId: number;
+  readonly startedOn: string;
+  readonly closedOn: string | null;
+}
+
+function stocktakeOf(db: Db, id: number): Stocktake {
+  const row = one<Stocktake>(
+    db,
+    'SELECT id, place_id AS placeId, started_on AS startedOn, closed_on AS closedOn FROM stocktakes WHERE id = ?',
+    id,
+  );
+  if (!row) throw notFound('That stocktake');
+  return row;
+}
+
+interface ScannedLot {
+  readonly lotId: number;
+  readonly code: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly year: number | null;
+  readonly balance: number;
+  readonly amountKnown: string;
+  readonly missingSince: string | null;
+  readonly scan: 'not-looked' | 'right' | 'in-doubt' | 'counted' | null;
+  readonly counted: number | null;
+  /** Where the record has it; null when nobody put it away. */
+  readonly recordedIn: string | null;
+  /** Whether it belongs in this place. */
+  readonly belongs: boolean;
+}
+
+/** Every lot that should be here or was scanned here, with what was seen of it. */
+function stateOf(db: Db, take: Stocktake): ScannedLot[] {
+  const places = placesById(db);
+  const inside = new Set(placesWithin(places, take.placeId));
+  const expected = new Map(lotsNowIn(db, [...inside]).map((l) => [l.lotId, l.placeId]));
+  const rows = all<Omit<ScannedLot, 'recordedIn' | 'belongs'> & { placeId: number | null }>(
+    db,
+    `SELECT l.id AS lotId, l.code, v.name AS variety, c.name AS crop, l.year, l.balance, l.amount_known AS amountKnown, l.missing_since AS missingSince,
+       s.amount AS scan, s.counted,
+       (SELECT p.place_id FROM storage_periods p WHERE p.lot_id = l.id ORDER BY p.from_day DESC LIMIT 1) AS placeId
+     FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+     LEFT JOIN stocktake_scans s ON s.lot_id = l.id AND s.stocktake_id = ?
+     WHERE s.id IS NOT NULL OR (l.balance > 0 AND l.id IN (SELECT value FROM json_each(?))) ORDER BY c.name, v.folded, l.code`,
+    take.id,
+    JSON.stringify([...expected.keys()]),
+  );
+  return rows.map(({ placeId, ...r }) => ({
+    ...r,
+    recordedIn: placeId === null ? null : placePath(places, placeId),
+    belongs: expected.has(r.lotId),
+  }));
+}
+
+function sheet(db: Db, id: number): object {
+  const take = stocktakeOf(db, id);
+  const lots = stateOf(db, take);
+  return {
+    stocktake: { ...take, place: placePath(placesById(db), take.placeId) },
+    found: lots.filter((l) => l.scan !== null && l.belongs),
+    missing: lots.filter((l) => l.scan === null),
+    strangers: lots.filter((l) => l.scan !== null && !l.belongs),
+    inDoubt: lots.filter((l) => l.scan === 'in-doubt' || (l.scan === 'counted' && l.counted !== l.balance)).map((l) => l.code),
+  };
+}
+
+function openTake(db: Db, id: number): Stocktake {
+  const take = stocktakeOf(db, id);
+  if (take.closedOn !== null) throw wrong('id', `was closed on ${take.closedOn}; begin a new one`);
+  return take;
+}
+
+/** Closes a stocktake: all that it found becomes the record, in one step. */
+function close(change: Change, take: Stocktake, body: { readonly markMissing: boolean; readonly moveHere: boolean }): string {
+  const { db, today } = change;
+  const said: string[] = [];
+  const lots = stateOf(db, take);
+  const note = (n: number, words: string): void => {
+    if (n > 0) said.push(`${plural(n, 'lot')} ${words}`);
+  };
+  let moved = 0;
+  let missing = 0;
+  let corrected = 0;
+  let doubted = 0;
+  for (const l of lots) {
+    const lot = lotRow(db, l.lotId) as LotRow;
+    if (l.scan === null) {
+      if (!body.markMissing || lot.missing_since !== null) continue;
+      change.update('lots', lot.id, { missing_since: today });
+      missing += 1;
+    } else {
+      if (lot.missing_since !== null) change.update('lots', lot.id, { missing_since: null });
+      if (!l.belongs && body.moveHere) {
+        moveLot(change, lot, take.placeId, today, { place: 'id', day: 'id' });
+        moved += 1;
+      }
+      if (l.scan === 'counted' && l.counted !== null && l.counted !== lot.balance) {
+        moveSeeds(change, lot, 'correction', l.counted - lot.balance, today, 'counted at stocktake', 'id');
+        corrected += 1;
+      }
+      if (l.scan === 'counted' && lot.amount_known !== 'counted') change.update('lots', lot.id, { amount_known: 'counted' });
+      if (l.scan === 'in-doubt' && lot.amount_known !== 'estimated') {
+        change.update('lots', lot.id, { amount_known: 'estimated' });
+        doubted += 1;
+      }
+    }
+    change.touch('lot', lot.id);
+  }
+  note(missing, 'missing');
+  note(moved, 'moved here');
+  note(corrected, 'counted anew');
+  note(doubted, 'of doubtful amount');
+  change.update('stocktakes', take.id, { closed_on: today });
+  return said.length === 0 ? 'all as recorded' : said.join(', ');
+}
+
+export function stocktakeRoutes(): Route[] {
+  return [
+    read('/stocktakes', ({ db }) => ({
+      stocktakes: all(
+        db,
+        `SELECT t.id, t.place_id AS placeId, p.name AS place, t.started_on AS startedOn, t.closed_on AS closedOn,
+           (SELECT count(*) FROM stocktake_scans s WHERE s.stocktake_id = t.id) AS scanned
+         FROM stocktakes t JOIN places p ON p.id = t.place_id ORDER BY t.closed_on IS NOT NULL, t.id DESC LIMIT 50`,
+      ),
+    })),
+    read('/stocktakes/:id', ({ db }, { params }) => sheet(db, pathId(params.id, 'id'))),
+    changes('post', '/stocktakes', 'stocktake', stocktakeForm, (change, { body }) => {
+      const place = placesById(change.db).get(body.placeId);
+      if (!place) throw wrong('placeId', 'is not a place here; choose again');
+      const open = one<{ id: number }>(change.db, 'SELECT id FROM stocktakes WHERE place_id = ? AND closed_on IS NULL', body.placeId);
+      if (open) throw wrong('placeId', `stock is being taken in ${place.name} already; go on with that`);
+      const id = change.insert('stocktakes', { place_id: body.placeId, started_on: change.today });
+      change.touch('place', body.placeId);
+      change.describe(`Began to take stock of ${place.name}`);
+      return { id };
+    }),
+    changes('post', '/stocktakes/:id/scans', 'scan', stocktakeScanForm, (change, { params, body }) => {
+      const take = openTake(change.db, pathId(params.id, 'id'));
+      const lot = lotByCode(change.db, body.lotCode, 'lotCode');
+      if ((body.amount === 'counted') !== (body.counted != null)) {
+        throw wrong('counted', body.amount === 'counted' ? 'say how many were counted' : 'leave it out unless it was counted');
+      }
+      const row = { amount: body.amount, counted: body.counted ?? null };
+      const now = one<{ id: number }>(change.db, 'SELECT id FROM stocktake_scans WHERE stocktake_id = ? AND lot_id = ?', take.id, lot.id);
+      if (now) change.update('stocktake_scans', now.id, row);
+      else change.insert('stocktake_scans', { stocktake_id: take.id, lot_id: lot.id, ...row });
+      const seen = stateOf(change.db, take).find((l) => l.lotId === lot.id);
+      change.touch('place', take.placeId);
+      change.describe(`Stocktake: scanned ${lot.code}`);
+      return { code: lot.code, belongs: seen?.belongs ?? false, recordedIn: seen?.recordedIn ?? null };
+    }),
+    changes('delete', '/stocktakes/:id/scans/:code', 'scan', undoForm, (change, { params }) => {
+      const take = openTake(change.db, pathId(params.id, 'id'));
+      const code = parseLotCode(params.code ?? '');
+      const row = one<{ id: number }>(
+        change.db,
+        'SELECT s.id FROM stocktake_scans s JOIN lots l ON l.id = s.lot_id WHERE s.stocktake_id = ? AND l.code = ?',
+        take.id,
+        code,
+      );
+      if (!row) throw notFound('That scan');
+      change.remove('stocktake_scans', row.id);
+      change.touch('place', take.placeId);
+      change.describe(`Stocktake: took the scan of ${String(code)} back`);
+      return { id: take.id };
+    }),
+    changes('post', '/stocktakes/:id/close', 'stocktake', stocktakeCloseForm, (change, { params, body }) => {
+      const take = openTake(change.db, pathId(params.id, 'id'));
+      const words = close(change, take, body);
+      change.touch('place', take.placeId);
+      change.describe(`Took stock of ${placePath(placesById(change.db), take.placeId)}: ${words}`);
+      return { id: take.id };
+    }),
+    changes('post', '/lots/:code/found', 'found', undoForm, (change, { params }) => {
+      const lot = lotByCode(change.db, params.code ?? '');
+      if (lot.missing_since === null) throw wrong('code', `${lot.code} is not missing`);
+      change.update('lots', lot.id, { missing_since: null });
+      change.touch('lot', lot.id);
+      change.describe(`${lot.code} turned up again`);
+      return { code: lot.code };
+    }),
+  ];
+}

@@ -1,0 +1,95 @@
+import { cautionWords, type Crop, foldName, restrictedForm, type SeedForm, undoForm, wrong } from '@esprel/core';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound } from '../http/problem.ts';
+import { pathId } from '../http/query.ts';
+import { changes, read, type Route } from '../http/route.ts';
+import type { Change } from '../journal/change.ts';
+
+export interface Restriction {
+  readonly id: number;
+  readonly cropKey: string | null;
+  readonly name: string | null;
+  readonly folded: string | null;
+  readonly rule: 'warn' | 'do-not-lend';
+  readonly why: string;
+}
+
+export function restrictions(db: Db): Restriction[] {
+  return all<Restriction>(db, 'SELECT id, crop_key AS cropKey, name, folded, rule, why FROM restricted_plants ORDER BY id');
+}
+
+/** The rules of the library's own list that hold for a plant: by its crop, or by a name that its names hold. */
+export function restrictionsOf(
+  list: readonly Restriction[],
+  crop: Pick<Crop, 'key' | 'name' | 'scientific'>,
+  names: readonly string[],
+): Restriction[] {
+  const folded = [crop.name, crop.scientific, ...names].map((n) => ` ${foldName(n)} `);
+  return list.filter((r) => (r.cropKey === null ? folded.some((n) => n.includes(` ${r.folded ?? ''} `)) : r.cropKey === crop.key));
+}
+
+/** Everything to be careful about with a lot, in the order of how soon it can hurt. */
+export function cautionsOfLot(
+  db: Db,
+  lot: { readonly id: number; readonly form: SeedForm; readonly varietyId: number },
+  crop: Crop,
+  list: readonly Restriction[] = restrictions(db),
+): string[] {
+  const names = all<{ name: string }>(
+    db,
+    'SELECT name FROM varieties WHERE id = ? UNION SELECT name FROM variety_synonyms WHERE variety_id = ?',
+    lot.varietyId,
+    lot.varietyId,
+  ).map((r) => r.name);
+  const printed = one<{ warnings: string | null }>(db, 'SELECT warnings FROM envelope_texts WHERE lot_id = ?', lot.id)?.warnings ?? null;
+  return [
+    ...cautionWords(crop.cautions, lot.form, crop.storageBehaviour),
+    ...restrictionsOf(list, crop, names).map((r) => `On the library’s list: ${r.why}${r.rule === 'do-not-lend' ? '; not to be lent' : ''}`),
+    ...(printed === null ? [] : [`On the envelope: ${printed}`]),
+  ];
+}
+
+function lotsOfRestriction(change: Change, r: { readonly cropKey: string | null }): void {
+  if (r.cropKey === null) return;
+  for (const { id } of all<{ id: number }>(change.db, 'SELECT id FROM varieties WHERE crop_key = ?', r.cropKey))
+    change.touch('variety', id);
+}
+
+export function restrictedRoutes(): Route[] {
+  return [
+    read('/restricted', ({ db }) => ({
+      restricted: restrictions(db).map((r) => ({
+        ...r,
+        crop: r.cropKey === null ? null : (one<{ name: string }>(db, 'SELECT name FROM crops WHERE key = ?', r.cropKey)?.name ?? null),
+      })),
+    })),
+    changes('post', '/restricted', 'restricted', restrictedForm, (change, { body }) => {
+      const cropKey = body.cropKey ?? null;
+      const name = (body.name ?? '').trim() || null;
+      if ((cropKey === null) === (name === null)) throw wrong('name', 'choose a crop, or give a name; one of the two');
+      if (cropKey !== null && !one(change.db, 'SELECT 1 FROM crops WHERE key = ?', cropKey)) {
+        throw wrong('cropKey', 'is not a crop of the reference; choose again');
+      }
+      if (name !== null && foldName(name).length < 3) throw wrong('name', 'is too short; it would be found in every other name');
+      const id = change.insert('restricted_plants', {
+        crop_key: cropKey,
+        name,
+        folded: name === null ? null : foldName(name),
+        rule: body.rule,
+        why: body.why.trim(),
+      });
+      lotsOfRestriction(change, { cropKey });
+      change.describe(`Put ${name ?? cropKey ?? ''} on the list of restricted plants: ${body.why.trim()}`);
+      return { id };
+    }),
+    changes('delete', '/restricted/:id', 'restricted', undoForm, (change, { params }) => {
+      const id = pathId(params.id, 'id');
+      const row = restrictions(change.db).find((r) => r.id === id);
+      if (!row) throw notFound('That entry of the list');
+      change.remove('restricted_plants', id);
+      lotsOfRestriction(change, row);
+      change.describe(`Took ${row.name ?? row.cropKey ?? ''} off the list of restricted plants`);
+      return { id };
+    }),
+  ];
+}
