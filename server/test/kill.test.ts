@@ -1,32 +1,10 @@
 import Database from 'better-sqlite3';
-import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { expect, it } from 'vitest';
 import { envelope } from './library.ts';
-
-const MAIN = fileURLToPath(new URL('../src/main.ts', import.meta.url));
-
-async function start(folder: string): Promise<{ readonly server: ChildProcess; readonly base: string }> {
-  const server = spawn(process.execPath, ['--import', 'tsx', MAIN], {
-    env: { ...process.env, PORT: '0', HOST: '127.0.0.1', ESPREL_DATA: folder, ESPREL_TODAY: '2027-03-14' },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  const base = await new Promise<string>((resolve, reject) => {
-    let said = '';
-    server.stdout?.on('data', (chunk: Buffer) => {
-      said += chunk.toString();
-      const at = /http:\/\/\S+/.exec(said);
-      if (at) resolve(at[0]);
-    });
-    server.on('exit', () => {
-      reject(new Error('the server ended before it listened'));
-    });
-  });
-  return { server, base };
-}
+import { startProcess } from './process.ts';
 
 it('a kill at any moment loses at most the requests in flight', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'esprel-kill-'));
@@ -34,7 +12,7 @@ it('a kill at any moment loses at most the requests in flight', async () => {
     const answered: string[] = [];
     let sent = 0;
     for (let round = 0; round < 3; round++) {
-      const { server, base } = await start(folder);
+      const { server, base } = await startProcess(folder);
       const ended = new Promise((resolve) => server.once('exit', resolve));
       let killed = false;
       const writer = async (): Promise<void> => {
@@ -60,7 +38,7 @@ it('a kill at any moment loses at most the requests in flight', async () => {
     }
     expect(answered.length).toBeGreaterThan(10);
     // It opens again, whole: every answered step is there, and no step by halves.
-    const again = await start(folder);
+    const again = await startProcess(folder);
     const health = (await (await fetch(`${again.base}/api/health`)).json()) as { status: string };
     expect(health.status).toBe('ok');
     again.server.kill('SIGTERM');
@@ -78,6 +56,34 @@ it('a kill at any moment loses at most the requests in flight', async () => {
          OR NOT EXISTS (SELECT 1 FROM events e WHERE e.entity = 'lots' AND e.row_key = l.id)`,
     );
     expect(halves.get()).toEqual({ n: 0 });
+    db.close();
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+it('a kill in the middle of an import leaves nothing of it', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'esprel-kill-'));
+  try {
+    const { server, base } = await startProcess(folder);
+    const send = async (path: string, body: string, type: string) =>
+      (await (await fetch(`${base}/api${path}`, { method: 'POST', headers: { 'Content-Type': type }, body })).json()) as any;
+    const rows = Array.from({ length: 6000 }, (_, i) => `Number ${String(i)},Tomato,2025,${String(50 + (i % 90))}`);
+    const file = await send('/imports?name=many.csv', ['Variety,Crop,Year,Seeds', ...rows].join('\n'), 'text/csv');
+    await send(`/imports/${file.id as string}/read`, JSON.stringify({ mapping: file.mapping, source: 'The attic' }), 'application/json');
+    const state = async () => (await (await fetch(`${base}/api/imports/${file.id as string}`)).json()) as { state: string; done: number };
+    while ((await state()).state !== 'read') await new Promise((resolve) => setTimeout(resolve, 50));
+    await send(`/imports/${file.id as string}/accept`, JSON.stringify({ same: [] }), 'application/json');
+    for (let now = await state(); now.state === 'writing' && now.done < 500; now = await state())
+      await new Promise((resolve) => setTimeout(resolve, 5));
+    expect(await state()).toMatchObject({ state: 'writing' });
+    server.kill('SIGKILL');
+    await new Promise((resolve) => server.once('exit', resolve));
+    const db = new Database(join(folder, 'esprel.sqlite'));
+    for (const table of ['lots', 'movements', 'varieties', 'actions', 'events', 'imports', 'lot_serials']) {
+      expect(db.prepare(`SELECT count(*) AS n FROM ${table}`).get(), table).toEqual({ n: 0 });
+    }
+    expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
     db.close();
   } finally {
     rmSync(folder, { recursive: true, force: true });

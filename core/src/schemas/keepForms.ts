@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { BREEDINGS, HARDINESSES, IDENTITY_CONFIDENCES } from '../lots/vocabulary.ts';
+import { ACQUISITIONS, BREEDINGS, HARDINESSES, IDENTITY_CONFIDENCES } from '../lots/vocabulary.ts';
 import { day, filled, flag, id, list, need, note, number, oneOf, orNull, seeds, shape, text, version, whole, year } from './fields.ts';
 
 /** The forms by which the catalogue is kept true. */
@@ -95,3 +95,32 @@ export const stocktakeCloseForm = shape({
   /** Lots found here that stand elsewhere in the record: moved here, or left. */
   moveHere: need(flag()),
 });
+
+/** How a file is to be read: its columns by field, and what holds where it is silent. */
+export const importReadForm = shape({
+  encoding: orNull(text(20)),
+  separator: orNull(oneOf([',', ';', '\t', '|'] as const)),
+  mapping: need(
+    yup
+      .mixed<Record<string, unknown>>()
+      .test('object', 'must be an object', (v) => v == null || (typeof v === 'object' && !Array.isArray(v))),
+  ),
+  source: orNull(text(120)),
+  acquisition: orNull(oneOf(ACQUISITIONS)),
+  receivedOn: orNull(day()),
+  placeId: orNull(id()),
+});
+export const importAcceptForm = shape({
+  leaveOutProblems: flag(),
+  /** Names of the file that are names of varieties here. */
+  same: need(list(shape({ name: filled(120, 'give the name'), cropKey: filled(60, 'give the crop'), varietyId: need(id()) }), 5000)),
+});
+
+/** What is laid on the pan of the simulated scale: seeds of a lot, or grams of anything; with a tray, or bare. */
+export const scaleForm = shape({
+  lotCode: orNull(text(20)),
+  seeds: orNull(seeds()),
+  grams: orNull(number({ min: 0, max: 1000 })),
+  trayGrams: orNull(number({ min: 0, max: 500 })),
+});
+export const printerForm = shape({ labelsLeft: whole({ min: 0, max: 5000 }), jammed: flag() });

@@ -32,17 +32,33 @@ export function readMigrations(folder: string = MIGRATIONS): readonly Migration[
  */
 export function openLibrary(file: string, migrations: readonly Migration[] = readMigrations()): Db {
   if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true });
+  const db = connect(file);
+  migrate(db, file, migrations);
+  enforceReferences(db);
+  syncCrops(db);
+  return db;
+}
+
+/** One more connection to a library that is open already, for long work on a thread of its own. */
+export function joinLibrary(file: string): Db {
+  const db = connect(file);
+  enforceReferences(db);
+  return db;
+}
+
+function connect(file: string): Db {
   const db = new Database(file);
   db.pragma('journal_mode = WAL');
   // FULL, so that a power cut loses nothing that was answered.
   db.pragma('synchronous = FULL');
   // The triggers that keep names findable call it.
   db.function('latin_name', { deterministic: true }, (name: unknown) => latinName(String(name)));
-  migrate(db, file, migrations);
+  return db;
+}
+
+function enforceReferences(db: Db): void {
   db.pragma('foreign_keys = ON');
   if (db.pragma('foreign_keys', { simple: true }) !== 1) throw new Error('this SQLite does not enforce foreign keys');
-  syncCrops(db);
-  return db;
 }
 
 function migrate(db: Db, file: string, migrations: readonly Migration[]): void {

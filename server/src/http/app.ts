@@ -1,11 +1,13 @@
 import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import express, { type ErrorRequestHandler, type Express, type RequestHandler, type Response } from 'express';
+import express, { type ErrorRequestHandler, type Express, type Request, type RequestHandler, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { calculate, CALCULATORS, CoreError, InputError, parse } from '@esprel/core';
 import { type Db, one, run } from '../db/db.ts';
+import { isWrittenElsewhere } from '../db/writer.ts';
+import { MAX_FILE_BYTES } from '../files/csv.ts';
 import { Change } from '../journal/change.ts';
 import { countStale, refreshOrMark, refreshStale } from '../lots/estimates.ts';
 import { Problem, PROBLEMS } from './problem.ts';
@@ -70,12 +72,14 @@ export function createApp(options: AppOptions): Express {
   const small = express.json({ limit: '2mb', strict: false });
   const large = express.json({ limit: '8mb', strict: false });
   app.use('/api', limited(6000), sameOrigin, (request, response, next) => {
-    (LARGE_BODIES.test(request.path) ? large : small)(request, response, next);
+    // A file is taken as it is by its own route.
+    if (request.method === 'POST' && request.path === '/imports') next();
+    else (LARGE_BODIES.test(request.path) ? large : small)(request, response, next);
   });
   let refreshing = false;
   /** Makes estimates again that a change marked, after its answer and in small steps; one run at a time. */
   const refreshMarked = (): void => {
-    if (refreshing || countStale(options.db, options.today()) === 0) return;
+    if (refreshing || !options.db.open || isWrittenElsewhere(options.db) || countStale(options.db, options.today()) === 0) return;
     refreshing = true;
     setImmediate(() => {
       refreshStale(options.db, options.today())
@@ -87,7 +91,7 @@ export function createApp(options: AppOptions): Express {
         });
     });
   };
-  for (const route of routes(options)) mount(app, route, options, refreshMarked);
+  for (const route of routes(options, refreshMarked)) mount(app, route, options, refreshMarked);
   app.use('/api', (request) => {
     throw new Problem('not-found', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);
   });
@@ -126,27 +130,43 @@ const sameOrigin: RequestHandler = (request, _response, next) => {
   next();
 };
 
+/** Whose work it is: the person at the desk, where one was chosen. */
+function personOf(request: Request): number | null {
+  const person = Number(request.get('X-Esprel-Person') ?? '');
+  return Number.isInteger(person) && person > 0 ? person : null;
+}
+
 function mount(app: Express, route: Route, options: AppOptions, afterChange: () => void): void {
+  const path = `/api${route.path}`;
+  const asked = (request: Request) => ({ params: request.params as Record<string, string>, query: request.query });
+  const reader = () => ({ db: options.db, today: options.today() });
   if (route.kind === 'read') {
-    app.get(`/api${route.path}`, async (request, response) => {
-      const answer = await route.handle(
-        { db: options.db, today: options.today() },
-        { params: request.params as Record<string, string>, query: request.query, body: undefined },
-      );
-      if (answer instanceof FileAnswer) sendFile(response, answer);
-      else if (answer instanceof ReadyJson) response.type('application/json').send(answer.json);
-      else response.json(answer);
+    app.get(path, async (request, response) => {
+      sendAnswer(response, await route.handle(reader(), { ...asked(request), body: undefined }));
     });
     return;
   }
-  app[route.method](`/api${route.path}`, (request, response) => {
+  if (route.kind === 'upload') {
+    app.post(path, express.raw({ limit: MAX_FILE_BYTES, type: () => true }), async (request, response) => {
+      const body = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+      sendAnswer(response, await route.handle(reader(), { ...asked(request), body }));
+    });
+    return;
+  }
+  if (route.kind === 'action') {
+    app.post(path, async (request, response) => {
+      const body = (request.body ?? {}) as unknown;
+      sendAnswer(response, await route.handle(reader(), { ...asked(request), body, personId: personOf(request) }));
+    });
+    return;
+  }
+  app[route.method](path, (request, response) => {
     const key = request.get('Idempotency-Key');
-    const person = Number(request.get('X-Esprel-Person') ?? '');
     const body = (request.body ?? {}) as unknown;
     const answer = answerChange(options, route, {
       key: key === undefined ? null : key.slice(0, 200),
       where: `${request.method} ${request.path}`,
-      personId: Number.isInteger(person) && person > 0 ? person : null,
+      personId: personOf(request),
       params: request.params as Record<string, string>,
       query: request.query,
       body,
@@ -154,6 +174,12 @@ function mount(app: Express, route: Route, options: AppOptions, afterChange: () 
     send(response, answer);
     afterChange();
   });
+}
+
+function sendAnswer(response: Response, answer: unknown): void {
+  if (answer instanceof FileAnswer) sendFile(response, answer);
+  else if (answer instanceof ReadyJson) response.type('application/json').send(answer.json);
+  else response.json(answer);
 }
 
 function sendFile(response: Response, file: FileAnswer): void {
@@ -183,6 +209,12 @@ function send(response: Response, answer: { readonly status: number; readonly js
  */
 function answerChange(options: AppOptions, route: ChangeRoute, call: ChangeCall): { status: number; json: string } {
   const { db } = options;
+  if (isWrittenElsewhere(db)) {
+    throw new Problem(
+      'busy',
+      'A file is being written into the library just now. What you sent is not lost; it is sent again in a moment.',
+    );
+  }
   const hash = createHash('sha256').update(JSON.stringify(call.body)).digest('hex');
   return db
     .transaction(() => {

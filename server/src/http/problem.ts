@@ -10,6 +10,8 @@ export const PROBLEMS = {
   blocked: { status: 409, title: 'Later steps stand on this one' },
   'key-reused': { status: 409, title: 'This request key was used for something else' },
   'too-large': { status: 413, title: 'The body is too large' },
+  device: { status: 503, title: 'A device at the desk needs a hand' },
+  busy: { status: 503, title: 'Something long is being written' },
   'too-many': { status: 429, title: 'Too many requests in a minute' },
   internal: { status: 500, title: 'Something broke here; nothing was written' },
 } as const;

@@ -57,9 +57,26 @@ export interface ChangeRoute {
   readonly handle: (change: Change, request: Request<unknown>) => object;
 }
 
-export type Route = ReadRoute | ChangeRoute;
+/** Takes a file as it is. Writes nothing: what comes of it is a change of its own. */
+export interface UploadRoute {
+  readonly kind: 'upload';
+  readonly path: string;
+  readonly handle: (reader: Reader, request: Request<Buffer>) => unknown;
+}
+
+/** A POST that does something besides the record: reads a file, moves a device. It leaves nothing in the journal by itself. */
+export interface ActionRoute {
+  readonly kind: 'action';
+  readonly path: string;
+  readonly handle: (reader: Reader, request: Request<unknown> & { readonly personId: number | null }) => unknown;
+}
+
+export type Route = ReadRoute | ChangeRoute | UploadRoute | ActionRoute;
 
 export const read = (path: string, handle: ReadRoute['handle']): Route => ({ kind: 'read', path, handle });
+
+export const upload = (path: string, handle: UploadRoute['handle']): Route => ({ kind: 'upload', path, handle });
+export const action = (path: string, handle: ActionRoute['handle']): Route => ({ kind: 'action', path, handle });
 
 /** A route that changes something: its body is held against `schema` before `handle` sees it. */
 export function changes<T>(

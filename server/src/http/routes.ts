@@ -13,6 +13,8 @@ import { settingsRoutes } from '../settings/settings.ts';
 import { sowingRoutes } from '../sowing/sowings.ts';
 import { todayRoutes } from '../today/routes.ts';
 import { varietyRoutes } from '../varieties/varieties.ts';
+import { importRoutes } from '../imports/routes.ts';
+import { deviceRoutes } from '../devices/devices.ts';
 import { envelopeRoutes } from '../lots/envelope.ts';
 import { packetRoutes } from '../lots/packets.ts';
 import { stocktakeRoutes } from '../places/stocktake.ts';
@@ -24,7 +26,7 @@ import type { AppOptions } from './app.ts';
 import type { Route } from './route.ts';
 
 /** Every route of the API. */
-export function routes(options: Pick<AppOptions, 'db' | 'demo'>): Route[] {
+export function routes(options: Pick<AppOptions, 'db' | 'demo'>, refresh: () => void): Route[] {
   const { db } = options;
   const lotsOfCrop = (cropKey: string): number[] =>
     all<{ id: number }>(db, 'SELECT l.id FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE v.crop_key = ?', cropKey).map(
@@ -50,7 +52,9 @@ export function routes(options: Pick<AppOptions, 'db' | 'demo'>): Route[] {
     ...sowingRoutes(),
     ...returnRoutes(),
     ...labelRoutes(),
+    ...deviceRoutes(),
     ...findRoutes(),
+    ...importRoutes(db, refresh),
     ...journalRoutes(),
   ];
 }

@@ -1,18 +1,47 @@
-import bwipjs from 'bwip-js/node';
-import { parseLotCode, wrong } from '@esprel/core';
-import { FileAnswer, read, type Route } from '../http/route.ts';
-
-/** The lot code as a two-dimensional code, as SVG. The same code always gives the same picture. */
-export function codeSvg(code: string): string {
-  return bwipjs.toSVG({ bcid: 'datamatrix', text: code, scale: 3, paddingwidth: 2, paddingheight: 2 });
-}
+import { LABEL_FORMATS, parseLotCode, plural, wrong } from '@esprel/core';
+import { queryWhole } from '../http/query.ts';
+import { action, FileAnswer, read, type Route } from '../http/route.ts';
+import { printer } from '../devices/printer.ts';
+import { codeSvg, pageSvg } from './drawSvg.ts';
+import { runPdf } from './drawPdf.ts';
+import { planRun } from './run.ts';
 
 export function labelRoutes(): Route[] {
   return [
+    read('/labels/plan', ({ db }, { query }) => {
+      const run = planRun(db, query);
+      return { kind: run.kind, format: run.formatName, labels: run.labels.length, pages: run.pages, problems: run.problems };
+    }),
+    read('/labels/formats', () => ({ formats: Object.entries(LABEL_FORMATS).map(([name, f]) => ({ name, ...f })) })),
+    read('/labels/page.svg', ({ db }, { query }) => {
+      const run = planRun(db, query);
+      const page = queryWhole(query, 'page', 1, 5000) ?? 1;
+      if (page > Math.max(1, run.pages)) throw wrong('page', `there are only ${plural(run.pages, 'page')}`);
+      return new FileAnswer('image/svg+xml', pageSvg(run, page - 1, query.outlines === '1'));
+    }),
+    read('/labels/labels.pdf', async ({ db, today }, { query }) => {
+      const run = planRun(db, query);
+      if (run.labels.length === 0) throw wrong('codes', 'choose a lot first');
+      return new FileAnswer(
+        'application/pdf',
+        await runPdf(run, `Labels ${today}`),
+        query.save === '1' ? { saveAs: `labels ${today}.pdf` } : {},
+      );
+    }),
     read('/labels/:code.svg', (_reader, { params }) => {
       const code = parseLotCode(params.code ?? '');
       if (code === null) throw wrong('code', 'is not a lot code');
       return new FileAnswer('image/svg+xml', codeSvg(code), { keepSeconds: 86_400 });
+    }),
+    action('/labels/print', async ({ db }, { query }) => {
+      const run = planRun(db, query);
+      if (run.labels.length === 0) throw wrong('codes', 'choose a lot first');
+      return printer(db).print({
+        title: run.labels.length === 1 ? (run.labels[0]?.text.title ?? '') : `${plural(run.labels.length, 'label')}, ${run.kind}`,
+        labels: run.labels.length,
+        pages: Array.from({ length: run.pages }, (_, p) => pageSvg(run, p, true)),
+        labelsOnPage: Array.from({ length: run.pages }, (_, p) => run.labels.filter((l) => l.page === p).length),
+      });
     }),
   ];
 }

@@ -13,6 +13,7 @@ import {
 import { libraryCrop } from '../crops/crops.ts';
 import { knownPlaces, storageOfLot } from '../places/climates.ts';
 import { all, type Db, one, run } from '../db/db.ts';
+import { isWrittenElsewhere } from '../db/writer.ts';
 import { doubtOn, mixUpsOf } from '../identity/mixUps.ts';
 import { frostOf, readSettings } from '../settings/settings.ts';
 
@@ -281,9 +282,16 @@ export function refreshOrMark(db: Db, lotIds: readonly number[], today: string):
   else for (const id of lotIds) run(db, "UPDATE lot_estimates SET as_of = '' WHERE lot_id = ?", id);
 }
 
-/** How many estimates are not of `today` yet. */
+/** How many estimates are not of `today` yet, or not made at all. */
 export function countStale(db: Db, today: string): number {
-  return one<{ n: number }>(db, 'SELECT count(*) AS n FROM lot_estimates WHERE as_of <> ?', today)?.n ?? 0;
+  const row = one<{ n: number }>(
+    db,
+    `SELECT (SELECT count(*) FROM lot_estimates WHERE as_of < ?) + (SELECT count(*) FROM lot_estimates WHERE as_of > ?)
+       + (SELECT count(*) FROM lots) - (SELECT count(*) FROM lot_estimates) AS n`,
+    today,
+    today,
+  );
+  return row?.n ?? 0;
 }
 
 /** Marks every estimate as not of today. */
@@ -306,7 +314,8 @@ export async function refreshStale(db: Db, today: string): Promise<number> {
     today,
   );
   for (let i = 0; i < stale.length; i += IN_ONE_GO) {
-    if (!db.open) return i;
+    // Begun again when whoever writes is done.
+    if (!db.open || isWrittenElsewhere(db)) return i;
     const few = stale.slice(i, i + IN_ONE_GO);
     const next = stale[i + IN_ONE_GO];
     db.transaction(() => {

@@ -90,13 +90,17 @@ export interface NewLot {
   readonly placeId: number | null;
   readonly note: string | null;
   readonly reason: string;
+  /** The code it had elsewhere and keeps; left out, the next one is given. */
+  readonly code?: string | null;
+  /** By which the line of a file is known again. */
+  readonly importKey?: string | null;
 }
 
 /** Writes a lot with its code, its first movement and where it is kept. */
 export function insertLot(change: Change, lot: NewLot): { readonly id: number; readonly code: string } {
   const { db } = change;
   const { hemisphere } = readSettings(db);
-  const code = nextCode(db, lot.cropKey);
+  const code = lot.code ?? nextCode(db, lot.cropKey);
   const id = change.insert('lots', {
     code,
     variety_id: lot.varietyId,
@@ -115,6 +119,7 @@ export function insertLot(change: Change, lot: NewLot): { readonly id: number; r
     amount_known: lot.amountKnown,
     floor: lot.floor,
     note: lot.note,
+    import_key: lot.importKey ?? null,
   });
   change.insert('movements', { lot_id: id, kind: 'in', seeds: lot.seeds, moved_on: lot.receivedOn, reason: lot.reason });
   if (lot.placeId !== null) change.insert('storage_periods', { lot_id: id, place_id: lot.placeId, from_day: lot.receivedOn });

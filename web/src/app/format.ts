@@ -1,54 +1,6 @@
 import { dayNumber, type Settings } from '@esprel/core';
 
-const DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const;
-const LONG_DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'] as const;
-export const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
-const LONG_MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-] as const;
-
-type Order = Settings['dateOrder'];
-
-interface Parts {
-  readonly year: string;
-  readonly month: number;
-  readonly day: number;
-  readonly weekday: number;
-}
-
-function parts(day: string): Parts {
-  // 1 January 1970 was a Thursday.
-  const weekday = (((dayNumber(day) + 4) % 7) + 7) % 7;
-  return { year: day.slice(0, 4), month: Number(day.slice(5, 7)) - 1, day: Number(day.slice(8, 10)), weekday };
-}
-
-function inOrder(day: number, month: string, order: Order): string {
-  return order === 'day-month' ? `${String(day)} ${month}` : `${month} ${String(day)}`;
-}
-
-/** `Thu 14 Mar`, with the year when it is not the one of `today`. */
-export function shortDay(day: string, order: Order = 'day-month', today = ''): string {
-  const p = parts(day);
-  const text = inOrder(p.day, MONTHS[p.month] ?? '', order);
-  return p.year === today.slice(0, 4) ? `${DAYS[p.weekday] ?? ''} ${text}` : `${text} ${p.year}`;
-}
-
-/** `Sunday 14 March 2027`. */
-export function longDay(day: string, order: Order = 'day-month'): string {
-  const p = parts(day);
-  return `${LONG_DAYS[p.weekday] ?? ''} ${inOrder(p.day, LONG_MONTHS[p.month] ?? '', order)} ${p.year}`;
-}
+export { depth, longDay, MONTHS, shortDay } from '@esprel/core';
 
 /** "today", "2 days late", "in 3 days". */
 export function dueWords(due: string, today: string): string {
@@ -80,13 +32,6 @@ export function toCelsius(value: number, unit: Settings['temperatureUnit'] = 'C'
 export function fromCelsius(c: number, unit: Settings['temperatureUnit'] = 'C'): number {
   return unit === 'C' ? c : Math.round(c * 1.8 + 32);
 }
-
-export function depth(mm: number, unit: Settings['lengthUnit'] = 'mm'): string {
-  if (unit === 'mm') return `${String(Math.round(mm))} mm`;
-  return `${String(Math.round((mm / 25.4) * 8) / 8)} inch`;
-}
-
-export const GRAMS_PER_OUNCE = 28.349523125;
 
 /** `~180` for an estimate, `212` when counted or weighed. */
 export function amount(seeds: number, known: string): string {

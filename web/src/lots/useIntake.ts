@@ -1,5 +1,4 @@
-import { GRAMS_PER_OUNCE } from '../app/format.ts';
-import { type Crop, type IdentityConfidence, type intakeForm, seedsFromGrams, type Settings, wrong } from '@esprel/core';
+import { type Crop, GRAMS_PER_OUNCE, type IdentityConfidence, type intakeForm, seedsFromGrams, type Settings, wrong } from '@esprel/core';
 import { gather, numberOf, shareOf } from '../app/useForm.ts';
 import type * as yup from 'yup';
 

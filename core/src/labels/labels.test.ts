@@ -1,0 +1,125 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { LABEL_FORMATS, labelPlaces, USUAL_FORMAT } from './formats.ts';
+import { boxLabel, type LabelLot, lotLabel } from './labelText.ts';
+import { layoutLabel, type Measure, overruns } from './layout.ts';
+
+const units = { libraryName: 'Brook Street Seed Library', lengthUnit: 'mm', dateOrder: 'day-month' } as const;
+const lot: LabelLot = {
+  code: 'TM-187K',
+  variety: 'Tollgate Red',
+  crop: 'Tomato',
+  year: 2025,
+  yearKind: 'harvest',
+  generation: 1,
+  identity: 'sure',
+  sowing: {
+    depthMm: 6,
+    light: 'either',
+    spacingCm: 50,
+    emergeMinD: 6,
+    emergeMaxD: 14,
+    startWeeksMin: 6,
+    startWeeksMax: 8,
+    anchor: 'last-frost',
+    habit: 'bush',
+    heightCm: 60,
+    harvestDaysMin: 60,
+    harvestDaysMax: 85,
+  },
+  cautions: [],
+};
+/** Half a size wide a letter. */
+const measure: Measure = (text, pt) => text.length * pt * 0.5 * (25.4 / 72);
+
+describe('what labels say', () => {
+  it('a packet tells how and when to sow, and how much room it wants', () => {
+    const { lines } = lotLabel('packet', lot, units, { seedsEach: 25, sownOn: null });
+    expect(lines).toEqual([
+      'Tomato, harvest 2025, generation 1, 25 seeds',
+      'Sow indoors 6 to 8 weeks before the last frost',
+      '6 mm deep; up in 6 to 14 days',
+      'Bush, 60 cm high, 50 cm apart',
+      'First crop after 60 to 85 days',
+      'Brook Street Seed Library',
+    ]);
+  });
+  it('a pot tells bush or vine, height and room, and when it was sown; lengths and dates by setting', () => {
+    const american = { ...units, lengthUnit: 'inch', dateOrder: 'month-day' } as const;
+    expect(lotLabel('pot', lot, american, { seedsEach: null, sownOn: '2027-03-14' }).lines).toEqual([
+      'Tomato',
+      'Bush, 24 inch high, 20 inch apart',
+      'Sown Mar 14 2027',
+    ]);
+  });
+  it('doubt and cautions come before all else', () => {
+    const { cautions } = lotLabel('envelope', { ...lot, identity: 'doubtful', cautions: ['The seed is poisonous'] }, units);
+    expect(cautions).toEqual(['The name is in doubt', 'The seed is poisonous']);
+  });
+  it('the front of a box', () => {
+    expect(
+      boxLabel({ name: 'Box 2', path: 'Cellar, Fridge, Box 2', climate: '4 °C, 25 %', crops: ['Bean', 'Tomato'], lots: 12 }),
+    ).toMatchObject({
+      title: 'Box 2',
+      lines: ['in Cellar, Fridge', '4 °C, 25 %', '12 lots: Bean, Tomato'],
+    });
+  });
+});
+
+describe('formats', () => {
+  it.each(Object.entries(LABEL_FORMATS))('%s lies within its page, and no label over another', (_name, f) => {
+    const places = labelPlaces(f, f.columns * f.rows, 0);
+    expect(places.every((p) => p.page === 0)).toBe(true);
+    expect(Math.max(...places.map((p) => p.xMm)) + f.widthMm).toBeLessThanOrEqual(f.pageWidthMm + 0.05);
+    expect(Math.max(...places.map((p) => p.yMm)) + f.heightMm).toBeLessThanOrEqual(f.pageHeightMm + 0.05);
+  });
+  it('a run goes on behind the labels that are used', () => {
+    expect(labelPlaces(LABEL_FORMATS['a4-21'], 3, 20).map((p) => p.page)).toEqual([0, 1, 1]);
+    expect(labelPlaces(LABEL_FORMATS['roll-62'], 3, 0).map((p) => p.page)).toEqual([0, 1, 2]);
+    expect(labelPlaces(LABEL_FORMATS['a4-21'], 0, 0)).toEqual([]);
+  });
+});
+
+describe('layoutLabel', () => {
+  it('every kind fits its usual format with nothing left out', () => {
+    for (const kind of ['envelope', 'packet', 'pot'] as const) {
+      const f = LABEL_FORMATS[USUAL_FORMAT[kind]];
+      const layout = layoutLabel(lotLabel(kind, lot, units), f.widthMm, f.heightMm, measure);
+      expect([kind, layout.leftOut, overruns(layout, f.heightMm)]).toEqual([kind, [], false]);
+    }
+  });
+  it('stays within the label, keeps the code, the name and every caution, whatever they say', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...Object.values(LABEL_FORMATS)),
+        fc.string({ minLength: 1, maxLength: 60 }),
+        fc.array(fc.string({ maxLength: 60 }), { maxLength: 8 }),
+        (f, title, lines) => {
+          const text = { code: 'TM-187K', title, cautions: ['The seed is poisonous'], lines };
+          const layout = layoutLabel(text, f.widthMm, f.heightMm, measure);
+          const said = layout.texts
+            .map((t) => t.text)
+            .join('')
+            .replace(/ /g, '');
+          for (const needed of ['TM-187K', title, 'The seed is poisonous']) expect(said).toContain(needed.replace(/ /g, ''));
+          for (const t of layout.texts) {
+            expect(t.xMm + measure(t.text, t.sizePt, t.font)).toBeLessThanOrEqual(f.widthMm);
+            expect(t.sizePt).toBeGreaterThanOrEqual(6.5);
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+  it('leaves out from the end, and says what', () => {
+    const long = {
+      code: 'TM-187K',
+      title: 'Tollgate Red',
+      cautions: [],
+      lines: Array.from({ length: 12 }, (_, i) => `line ${String(i)} of many words that take room`),
+    };
+    const { leftOut } = layoutLabel(long, 63.5, 22, measure);
+    expect(leftOut.length).toBeGreaterThan(0);
+    expect(leftOut.at(-1)).toContain('line 11');
+  });
+});

@@ -1,0 +1,109 @@
+import { needNumber } from '../errors.ts';
+import type { LabelText } from './labelText.ts';
+
+export type LabelFont = 'plain' | 'bold' | 'code';
+
+/** Width of a text in mm at a size in points. */
+export type Measure = (text: string, sizePt: number, font: LabelFont) => number;
+
+/** A line of text; x and y are its left end on the base line, in mm from the top left of the label. */
+export interface PlacedText {
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly sizePt: number;
+  readonly font: LabelFont;
+  readonly text: string;
+}
+
+export interface LabelLayout {
+  readonly texts: readonly PlacedText[];
+  /** The scannable code as a square; null where there is none. */
+  readonly code: { readonly xMm: number; readonly yMm: number; readonly sideMm: number } | null;
+  /** Lines for which there was no room, the least needed first to go. */
+  readonly leftOut: readonly string[];
+}
+
+const MM_PER_PT = 25.4 / 72;
+const LEADING = 1.18;
+const PAD_MM = 1.6;
+/** Smaller is not read without glasses. */
+const SMALLEST_PT = 6.5;
+
+/** Breaks a text into lines no wider than `widthMm`; a word that is wider is broken where it must be. */
+function wrap(text: string, widthMm: number, sizePt: number, font: LabelFont, measure: Measure): string[] {
+  const lines: string[] = [];
+  let line = '';
+  const fits = (t: string): boolean => measure(t, sizePt, font) <= widthMm;
+  for (let word of text.split(' ')) {
+    const longer = line === '' ? word : `${line} ${word}`;
+    if (fits(longer)) {
+      line = longer;
+      continue;
+    }
+    if (line !== '') lines.push(line);
+    while (!fits(word) && word.length > 1) {
+      let n = word.length - 1;
+      while (n > 1 && !fits(word.slice(0, n))) n -= 1;
+      lines.push(word.slice(0, n));
+      word = word.slice(n);
+    }
+    line = word;
+  }
+  if (line !== '') lines.push(line);
+  return lines;
+}
+
+interface Piece {
+  readonly text: string;
+  readonly font: LabelFont;
+  readonly sizePt: number;
+}
+
+function pieces(label: LabelText, scale: number, lines: readonly string[]): Piece[] {
+  const size = (pt: number): number => Math.max(SMALLEST_PT, pt * scale);
+  return [
+    ...(label.code === null ? [] : [{ text: label.code, font: 'code' as const, sizePt: size(13) }]),
+    { text: label.title, font: 'bold', sizePt: size(label.code === null ? 24 : 11.5) },
+    ...label.cautions.map((text): Piece => ({ text, font: 'bold', sizePt: size(8) })),
+    ...lines.map((text): Piece => ({ text, font: 'plain', sizePt: size(label.code === null ? 12 : 8.8) })),
+  ];
+}
+
+/**
+ * Sets the text of a label into its room: as large as fits, down to the smallest that can be read; then lines are left out
+ * from the end. The code, the title and every caution always stand. Throws a CoreError for a room that is none.
+ */
+export function layoutLabel(label: LabelText, widthMm: number, heightMm: number, measure: Measure): LabelLayout {
+  needNumber('layoutLabel', 'widthMm', widthMm, 10);
+  needNumber('layoutLabel', 'heightMm', heightMm, 8);
+  const side = label.code === null ? 0 : Math.min(heightMm - 2 * PAD_MM, widthMm * 0.27, 17);
+  const left = PAD_MM + (side === 0 ? 0 : side + PAD_MM);
+  const room = { width: widthMm - left - PAD_MM, height: heightMm - 2 * PAD_MM };
+  const set = (scale: number, lines: readonly string[]): { texts: PlacedText[]; height: number } => {
+    const texts: PlacedText[] = [];
+    let y = 0;
+    for (const p of pieces(label, scale, lines)) {
+      for (const text of wrap(p.text, room.width, p.sizePt, p.font, measure)) {
+        y += p.sizePt * MM_PER_PT * LEADING;
+        texts.push({ xMm: left, yMm: PAD_MM + y - p.sizePt * MM_PER_PT * 0.28, sizePt: p.sizePt, font: p.font, text });
+      }
+    }
+    return { texts, height: y };
+  };
+  const placeCode = side === 0 ? null : { xMm: PAD_MM, yMm: PAD_MM, sideMm: side };
+  for (let kept = label.lines.length; kept >= 0; kept--) {
+    const lines = label.lines.slice(0, kept);
+    // From larger than usual, where there is room, to the smallest.
+    for (let scale = 1.5; scale > 0.5; scale -= 0.05) {
+      const { texts, height } = set(scale, lines);
+      if (height <= room.height) return { texts, code: placeCode, leftOut: label.lines.slice(kept) };
+    }
+  }
+  // Cautions alone do not fit: they stand all the same, and what runs over is reported by the caller.
+  return { texts: set(0.5, []).texts, code: placeCode, leftOut: label.lines };
+}
+
+/** Whether all of a layout lies within its label; one with many cautions on a strip may not. */
+export function overruns(layout: LabelLayout, heightMm: number): boolean {
+  return layout.texts.some((t) => t.yMm > heightMm - PAD_MM / 2);
+}

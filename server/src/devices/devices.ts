@@ -1,0 +1,96 @@
+import { addDays, dayFromNumber, dayNumber, parse, scaleForm, SimulatedScale, simulatedLog, SMALL_SCALE, wrong } from '@esprel/core';
+import { libraryCrop } from '../crops/crops.ts';
+import { type Db, one } from '../db/db.ts';
+import { action, FileAnswer, read, type Route } from '../http/route.ts';
+import { queryWhole } from '../http/query.ts';
+import { lotByCode } from '../lots/queries.ts';
+import { climateIn, placesById } from '../places/climates.ts';
+import { printerRoutes } from './printer.ts';
+
+/** The panel of the scale: what lies on it, in words, for whoever plays with the stand-in. */
+interface Pan {
+  readonly scale: SimulatedScale;
+  on: string;
+}
+const pans = new WeakMap<Db, Pan>();
+
+function pan(db: Db): Pan {
+  let p = pans.get(db);
+  if (!p) pans.set(db, (p = { scale: new SimulatedScale(SMALL_SCALE, () => performance.now(), Math.random), on: 'nothing' }));
+  return p;
+}
+
+/** Grams of one seed of a lot as it really is: a little off the figure of its crop, the same for a lot every time. */
+function gramsPerSeed(db: Db, code: string): { readonly code: string; readonly grams: number } {
+  const lot = lotByCode(db, code, 'lotCode');
+  const crop = libraryCrop(db, lot.crop_key);
+  return { code: lot.code, grams: (1 / crop.seedsPerGram) * (0.9 + ((lot.id * 37) % 21) / 100) };
+}
+
+function scaleRoutes(): Route[] {
+  const state = (db: Db): object => ({ ...pan(db).scale.read(), on: pan(db).on, maxGrams: SMALL_SCALE.maxGrams, simulated: true });
+  return [
+    read('/devices/scale', ({ db }) => state(db)),
+    action('/devices/scale/tare', ({ db }) => {
+      pan(db).scale.tare();
+      return state(db);
+    }),
+    action('/devices/scale', ({ db }, { body }) => {
+      const form = parse(scaleForm, body);
+      const p = pan(db);
+      if (form.lotCode != null) {
+        const seeds =
+          form.seeds ??
+          one<{ balance: number }>(db, 'SELECT balance FROM lots WHERE id = ?', lotByCode(db, form.lotCode, 'lotCode').id)?.balance ??
+          0;
+        const each = gramsPerSeed(db, form.lotCode);
+        // Seeds are not alike: a handful weighs a little more or less every time.
+        const spread = 1 + ((Math.random() - 0.5) * 0.16) / Math.sqrt(Math.max(1, seeds / 25));
+        p.scale.lay(each.grams * seeds * spread + (form.trayGrams ?? 0));
+        p.on = `${String(seeds)} seeds of ${each.code}`;
+      } else {
+        p.scale.lay((form.grams ?? 0) + (form.trayGrams ?? 0));
+        p.on = (form.grams ?? 0) + (form.trayGrams ?? 0) > 0 ? `${String((form.grams ?? 0) + (form.trayGrams ?? 0))} g` : 'nothing';
+      }
+      return state(db);
+    }),
+  ];
+}
+
+/** The days that a logger's memory holds. */
+const LOGGED_DAYS = 120;
+const ROOM_C = 19;
+
+export function deviceRoutes(): Route[] {
+  return [
+    ...scaleRoutes(),
+    ...printerRoutes(),
+    read('/devices/logger.csv', ({ db, today }, { query }) => {
+      const id = queryWhole(query, 'place', 1, Number.MAX_SAFE_INTEGER);
+      const places = placesById(db);
+      const place = id === null ? undefined : places.get(id);
+      if (!place) throw wrong('place', 'choose the place in which the logger lies');
+      const climate = climateIn(places, place.id);
+      const cold = climate.temperatureC !== null && climate.temperatureC < 10;
+      const from = addDays(today, -LOGGED_DAYS);
+      // A Saturday some weeks ago; 1970-01-03 was one.
+      const n = dayNumber(today) - 40;
+      const saturday = dayFromNumber(n - ((n - 2) % 7));
+      // The same place gives the same file on the same day.
+      let state = place.id * 9301 + 49297;
+      const random = (): number => (state = (state * 9301 + 49297) % 233280) / 233280;
+      const csv = simulatedLog(
+        {
+          temperatureC: climate.temperatureC ?? ROOM_C,
+          rhPercent: climate.rhPercent ?? 55,
+          failsFrom: cold ? saturday : null,
+          roomC: ROOM_C,
+        },
+        from,
+        addDays(today, -1),
+        random,
+      );
+      return new FileAnswer('text/csv', csv, { saveAs: `logger ${place.name.replace(/[^\w -]/g, '_')}.csv` });
+    }),
+  ];
+}

@@ -1,0 +1,212 @@
+import { Worker } from 'node:worker_threads';
+import { type ColumnMapping, IMPORT_FIELD_KEYS, importAcceptForm, importReadForm, type ImportField, parse, wrong } from '@esprel/core';
+import type { Db } from '../db/db.ts';
+import { isWrittenElsewhere, setWrittenElsewhere } from '../db/writer.ts';
+import { one } from '../db/db.ts';
+import { type Encoding, ENCODINGS, type Separator, writeCsv } from '../files/csv.ts';
+import { Problem } from '../http/problem.ts';
+import { queryOneOf, queryText, queryWhole } from '../http/query.ts';
+import { action, FileAnswer, read, type Route, upload } from '../http/route.ts';
+import { exportLots } from './export.ts';
+import { Inbox, readFile, type WaitingFile } from './inbox.ts';
+import type { ImportJob, ImportResult } from './write.ts';
+
+/** What a page about a waiting file shows; the rows come by the page. */
+function overview(db: Db, file: WaitingFile): object {
+  const count = (state: string): number => file.rows.filter((r) => r.state === state).length;
+  const before = one<{ day: string; taken: number }>(
+    db,
+    'SELECT accepted_on AS day, rows_taken AS taken FROM imports WHERE sha256 = ? ORDER BY id DESC LIMIT 1',
+    file.sha256,
+  );
+  const names = new Map<string, { name: string; cropKey: string; rows: number; near: NonNullable<WaitingFile['rows'][number]['near']> }>();
+  for (const r of file.rows) {
+    if (!r.near || !r.lot) continue;
+    const key = `${r.lot.cropKey} ${r.lot.varietyName}`;
+    const known = names.get(key);
+    if (known) known.rows += 1;
+    else names.set(key, { name: r.lot.varietyName, cropKey: r.lot.cropKey, rows: 1, near: r.near });
+  }
+  return {
+    id: file.id,
+    fileName: file.fileName,
+    encoding: file.csv.encoding,
+    encodings: ENCODINGS,
+    separator: file.csv.separator,
+    header: file.csv.header,
+    sample: file.csv.rows.slice(0, 4).map((r) => r.cells),
+    mapping: file.mapping,
+    state: file.state,
+    done: file.done,
+    total: file.total,
+    counts: { ready: count('ready'), known: count('known'), problem: count('problem') },
+    names: [...names.values()],
+    message: file.message,
+    acceptedBefore: before ?? null,
+    actionId: file.actionId,
+  };
+}
+
+function checkMapping(file: WaitingFile, mapping: Readonly<Record<string, unknown>>): ColumnMapping {
+  const out: Partial<Record<ImportField, number>> = {};
+  for (const [field, column] of Object.entries(mapping)) {
+    if (!(IMPORT_FIELD_KEYS as readonly string[]).includes(field)) throw wrong(`mapping.${field}`, 'is not a column that is known');
+    if (column === null) continue;
+    if (typeof column !== 'number' || !Number.isInteger(column) || column < 0 || column >= file.csv.header.length) {
+      throw wrong(`mapping.${field}`, 'is not a column of this file');
+    }
+    out[field as ImportField] = column;
+  }
+  return out;
+}
+
+/** How a writing ended: done, failed, or stopped with nothing written. */
+function endOf(file: WaitingFile, result: ImportResult | null, failed: string | null): Partial<WaitingFile> {
+  if (result) return { state: 'done', done: file.total, codes: new Map(result.codes), message: result.summary, actionId: result.actionId };
+  if (failed !== null) return { state: 'failed', message: `Nothing was written: ${failed}` };
+  return { state: 'read', message: 'Stopped; nothing of it was written.' };
+}
+
+/** Writes the accepted rows on a thread of its own; resolves when it is done, stopped, or failed. */
+function writeInThread(db: Db, file: WaitingFile, job: ImportJob, threads: Map<string, Worker>): Promise<void> {
+  return new Promise((resolve) => {
+    setWrittenElsewhere(db, true);
+    const worker = new Worker(new URL('./thread.mjs', import.meta.url), { workerData: { file: db.name, job } });
+    threads.set(file.id, worker);
+    let result: ImportResult | null = null;
+    let failed: string | null = null;
+    worker.on('message', (message: { done?: number; result?: ImportResult; failed?: string }) => {
+      file.done = message.done ?? file.done;
+      result = message.result ?? result;
+      failed = message.failed ?? failed;
+    });
+    worker.on('error', (error) => {
+      failed = error.message;
+    });
+    // Only now has the other connection let go of the library.
+    worker.on('exit', () => {
+      threads.delete(file.id);
+      setWrittenElsewhere(db, false);
+      Object.assign(file, endOf(file, result, failed));
+      resolve();
+    });
+  });
+}
+
+export function importRoutes(db: Db, afterWriting: () => void): Route[] {
+  const inbox = new Inbox();
+  const threads = new Map<string, Worker>();
+  return [
+    upload('/imports', (reader, { query, body }) => {
+      const name = queryText(query, 'name', 200) ?? 'file.csv';
+      return overview(reader.db, inbox.take(name, body));
+    }),
+    read('/imports/:id', (reader, { params }) => overview(reader.db, inbox.file(params.id ?? ''))),
+    read('/imports/:id/rows', (_reader, { params, query }) => {
+      const file = inbox.file(params.id ?? '');
+      const only = queryOneOf(query, 'only', ['ready', 'known', 'problem'] as const);
+      const from = queryWhole(query, 'from', 0, 1_000_000) ?? 0;
+      const limit = queryWhole(query, 'limit', 1, 500) ?? 100;
+      const rows = only === null ? file.rows : file.rows.filter((r) => r.state === only);
+      const cells = new Map(file.csv.rows.map((r) => [r.row, r.cells]));
+      return {
+        total: rows.length,
+        rows: rows.slice(from, from + limit).map((r) => ({ ...r, cells: cells.get(r.row) ?? [], code: file.codes.get(r.row) ?? null })),
+      };
+    }),
+    action('/imports/:id/read', (reader, { params, body }) => {
+      const file = inbox.file(params.id ?? '');
+      if (file.state === 'writing' || file.state === 'done')
+        throw new Problem('blocked', 'This file is being written, or is written already.');
+      const form = parse(importReadForm, body);
+      if (form.encoding != null && !Object.hasOwn(ENCODINGS, form.encoding))
+        throw wrong('encoding', `must be one of: ${Object.keys(ENCODINGS).join(', ')}`);
+      const reading = {
+        encoding: (form.encoding ?? file.csv.encoding) as Encoding,
+        separator: (form.separator ?? file.csv.separator) as Separator,
+        mapping: checkMapping(file, form.mapping as Record<string, unknown>),
+        defaults: {
+          source: form.source ?? '',
+          acquisition: form.acquisition ?? 'donated',
+          receivedOn: form.receivedOn ?? reader.today,
+          placeId: form.placeId ?? null,
+        },
+      };
+      if (form.placeId != null && !one(reader.db, 'SELECT 1 FROM places WHERE id = ?', form.placeId))
+        throw wrong('placeId', 'is not a place here; choose again');
+      readFile(reader.db, reader.today, file, reading).catch((error: unknown) => {
+        Object.assign(file, { state: 'failed', message: error instanceof Error ? error.message : String(error) });
+      });
+      return overview(reader.db, file);
+    }),
+    action('/imports/:id/accept', (reader, { params, body, personId }) => {
+      const file = inbox.file(params.id ?? '');
+      const form = parse(importAcceptForm, body);
+      // A second press, or a send that is repeated, changes nothing.
+      if (file.state === 'writing' || file.state === 'done') return overview(reader.db, file);
+      if (file.state !== 'read') throw new Problem('blocked', 'Read the file first, and look at its rows.');
+      if (isWrittenElsewhere(reader.db)) throw new Problem('busy', 'Another file is being written just now.');
+      const problems = file.rows.filter((r) => r.state === 'problem');
+      if (problems.length > 0 && form.leaveOutProblems !== true) {
+        throw wrong('leaveOutProblems', `${String(problems.length)} rows cannot be read; put them right in the file, or leave them out`);
+      }
+      const same = new Map(
+        (form.same as { name: string; cropKey: string; varietyId: number }[]).map((s) => [`${s.cropKey} ${s.name}`, s.varietyId]),
+      );
+      const rows = file.rows.flatMap((r) =>
+        r.state === 'ready' && r.lot
+          ? [{ row: r.row, key: r.key, lot: r.lot, sameAs: same.get(`${r.lot.cropKey} ${r.lot.varietyName}`) ?? null }]
+          : [],
+      );
+      for (const [i, s] of (form.same as { varietyId: number }[]).entries()) {
+        if (!one(reader.db, 'SELECT 1 FROM varieties WHERE id = ? AND joined_into IS NULL', s.varietyId)) {
+          throw wrong(`same[${String(i)}].varietyId`, 'is not in the register; choose again');
+        }
+      }
+      if (rows.length === 0) throw wrong('file', 'holds nothing that is new here');
+      Object.assign(file, { state: 'writing', done: 0, total: rows.length, message: null });
+      const job: ImportJob = {
+        fileName: file.fileName,
+        sha256: file.sha256,
+        today: reader.today,
+        personId,
+        rows,
+        knownRows: file.rows.filter((r) => r.state === 'known').length,
+      };
+      void writeInThread(db, file, job, threads).then(afterWriting);
+      return overview(reader.db, file);
+    }),
+    action('/imports/:id/stop', async (reader, { params }) => {
+      const file = inbox.file(params.id ?? '');
+      await threads.get(file.id)?.terminate();
+      return overview(reader.db, file);
+    }),
+    action('/imports/:id/leave', (_reader, { params }) => {
+      const file = inbox.file(params.id ?? '');
+      if (file.state === 'writing') throw new Problem('blocked', 'It is being written; stop it first.');
+      inbox.drop(file.id);
+      return { left: file.id };
+    }),
+    read('/imports/:id/report.csv', (_reader, { params }) => {
+      const file = inbox.file(params.id ?? '');
+      const words = {
+        ready: file.state === 'done' ? 'taken in' : 'can be taken in',
+        known: 'known here already, left alone',
+        problem: 'not taken in',
+      };
+      const report = writeCsv(
+        ['Row', 'What became of it', 'Code', 'Variety', 'Seeds', 'Problems'],
+        file.rows.map((r) => [
+          r.row,
+          words[r.state],
+          file.codes.get(r.row) ?? r.lot?.code ?? null,
+          r.lot?.varietyName ?? null,
+          r.lot?.seeds ?? null,
+          r.problems.map((p) => `${p.path}: ${p.message}`).join('; ') || null,
+        ]),
+      );
+      return new FileAnswer('text/csv', report, { saveAs: `report on ${file.fileName.replace(/[^\w. -]/g, '_')}.csv` });
+    }),
+    read('/export/lots.csv', (reader) => new FileAnswer('text/csv', exportLots(reader.db), { saveAs: `lots ${reader.today}.csv` })),
+  ];
+}

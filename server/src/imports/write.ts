@@ -1,0 +1,104 @@
+import { type ImportedLot, plural, readLotCode, suggestedFloor } from '@esprel/core';
+import { libraryCrop } from '../crops/crops.ts';
+import { type Db, one, run } from '../db/db.ts';
+import { Change } from '../journal/change.ts';
+import { insertLot, sourceId } from '../lots/intake.ts';
+import { varietyNamed } from '../varieties/register.ts';
+import { foldName } from '@esprel/core';
+
+export interface RowToWrite {
+  readonly row: number;
+  readonly key: string;
+  readonly lot: ImportedLot;
+  /** The variety that its near name was said to be the same as; null makes a new one. */
+  readonly sameAs: number | null;
+}
+
+export interface ImportJob {
+  readonly fileName: string;
+  readonly sha256: string;
+  readonly today: string;
+  readonly personId: number | null;
+  readonly rows: readonly RowToWrite[];
+  readonly knownRows: number;
+}
+
+export interface ImportResult {
+  readonly actionId: number;
+  readonly summary: string;
+  readonly codes: readonly (readonly [row: number, code: string])[];
+}
+
+/** A code that came with the lot is kept where it fits the crop and is free: its label is on the envelope. */
+function keepCode(db: Db, code: string | null, letters: string, cropKey: string): string | null {
+  const parts = code === null ? null : readLotCode(code);
+  if (!parts || parts.letters !== letters || one(db, 'SELECT 1 FROM lots WHERE code = ?', code)) return null;
+  // Numbers are given in order from the highest; one above a million would leave no room.
+  if (parts.serial > 1_000_000) return null;
+  run(
+    db,
+    'INSERT INTO lot_serials (crop_key, last) VALUES (?, ?) ON CONFLICT (crop_key) DO UPDATE SET last = max(last, excluded.last)',
+    cropKey,
+    parts.serial,
+  );
+  return code;
+}
+
+/**
+ * Writes all rows of a file as lots, in one transaction: all of them or none. `progress` is told how many are written;
+ * when it answers false, nothing is.
+ */
+export function writeImport(db: Db, job: ImportJob, progress: (done: number) => boolean): ImportResult {
+  return db
+    .transaction((): ImportResult => {
+      const change = new Change(db, job.today, job.personId, 'import');
+      const codes: [number, string][] = [];
+      job.rows.forEach(({ row, key, lot, sameAs }, i) => {
+        const crop = libraryCrop(db, lot.cropKey);
+        const varietyId =
+          sameAs ??
+          varietyNamed(db, lot.cropKey, lot.varietyName) ??
+          change.insert('varieties', {
+            crop_key: lot.cropKey,
+            name: lot.varietyName,
+            folded: foldName(lot.varietyName),
+            breeding: lot.breeding ?? 'unknown',
+          });
+        const made = insertLot(change, {
+          varietyId,
+          cropKey: lot.cropKey,
+          sourceId: sourceId(change, lot.source),
+          parent: null,
+          acquisition: lot.acquisition,
+          form: lot.form,
+          yearKind: lot.yearKind,
+          year: lot.year,
+          receivedOn: lot.receivedOn,
+          stated: lot.statedGermination,
+          identity: lot.identity,
+          state: 'kept',
+          amountKnown: lot.amountKnown,
+          seeds: lot.seeds,
+          floor: lot.floor ?? suggestedFloor(lot.seeds, crop.seedPlantsMin),
+          placeId: lot.placeId,
+          note: lot.note,
+          reason: `read in from ${job.fileName}`,
+          code: keepCode(db, lot.code, crop.letters, crop.key),
+          importKey: key,
+        });
+        codes.push([row, made.code]);
+        if (i % 50 === 49 && !progress(i + 1)) throw new Error('stopped');
+      });
+      change.insert('imports', {
+        file_name: job.fileName,
+        sha256: job.sha256,
+        accepted_on: job.today,
+        rows_taken: job.rows.length,
+        rows_known: job.knownRows,
+      });
+      const summary = `Read in ${plural(job.rows.length, 'envelope')} from ${job.fileName}`;
+      change.describe(summary);
+      return { actionId: change.actionId, summary, codes };
+    })
+    .immediate();
+}

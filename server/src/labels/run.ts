@@ -1,0 +1,132 @@
+import {
+  boxLabel,
+  LABEL_FORMATS,
+  LABEL_KINDS,
+  type LabelFormat,
+  type LabelFormatName,
+  type LabelKind,
+  type LabelLayout,
+  type LabelLot,
+  labelPlaces,
+  type LabelText,
+  layoutLabel,
+  lotLabel,
+  overruns,
+  parseLotCode,
+  type Settings,
+  USUAL_FORMAT,
+  wrong,
+} from '@esprel/core';
+import { all, type Db, one } from '../db/db.ts';
+import { queryOneOf, queryText, queryWhole } from '../http/query.ts';
+import { lotsByCode } from '../lots/list.ts';
+import { climateIn, lotsNowIn, placePath, placesById, placesWithin } from '../places/climates.ts';
+import { readSettings } from '../settings/settings.ts';
+import { measure, stretches } from './fonts.ts';
+
+/** Labels of one press of the button. */
+export interface PlacedLabel {
+  readonly page: number;
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly text: LabelText;
+  readonly layout: LabelLayout;
+}
+
+export interface LabelRunPlan {
+  readonly kind: LabelKind;
+  readonly format: LabelFormat;
+  readonly formatName: LabelFormatName;
+  readonly pages: number;
+  readonly labels: readonly PlacedLabel[];
+  /** What does not come out as it should, in words, by lot code or place. */
+  readonly problems: readonly { readonly of: string; readonly message: string }[];
+}
+
+const MOST_LABELS = 2000;
+type Query = Readonly<Record<string, unknown>>;
+
+function boxTexts(db: Db, ids: readonly number[], settings: Settings): LabelText[] {
+  const places = placesById(db);
+  return ids.map((id) => {
+    const place = places.get(id);
+    if (!place) throw wrong('places', 'names a place that is not here');
+    const climate = climateIn(places, id);
+    const lots = lotsNowIn(db, placesWithin(places, id)).map((l) => l.lotId);
+    const crops = all<{ name: string; n: number }>(
+      db,
+      `SELECT c.name, count(*) AS n FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+       WHERE l.balance > 0 AND l.id IN (SELECT value FROM json_each(?)) GROUP BY c.key ORDER BY c.name`,
+      JSON.stringify(lots),
+    );
+    const t = climate.temperatureC;
+    const warmth = t === null ? null : settings.temperatureUnit === 'C' ? `${String(t)} °C` : `${String(Math.round(t * 1.8 + 32))} °F`;
+    return boxLabel({
+      name: place.name,
+      path: placePath(places, id),
+      climate:
+        warmth === null
+          ? null
+          : `${warmth}${climate.rhPercent === null ? '' : `, ${String(climate.rhPercent)} % humidity`}${climate.sealed ? ', sealed' : ''}`,
+      crops: crops.map((c) => c.name.replace(/ \(.*\)/, '')),
+      lots: crops.reduce((sum, c) => sum + c.n, 0),
+    });
+  });
+}
+
+function lotTexts(db: Db, kind: Exclude<LabelKind, 'box'>, codes: readonly string[], settings: Settings, query: Query): LabelText[] {
+  const lots = lotsByCode(db, codes) as unknown as LabelLot[];
+  const missing = codes.find((c) => !lots.some((l) => l.code === c));
+  if (missing !== undefined) throw wrong('codes', `there is no lot ${missing} here`);
+  const sowing = queryWhole(query, 'sowing', 1, Number.MAX_SAFE_INTEGER);
+  const sownOn =
+    sowing === null ? null : (one<{ day: string }>(db, 'SELECT sown_on AS day FROM sowings WHERE id = ?', sowing)?.day ?? null);
+  const seedsEach = queryWhole(query, 'seeds', 1, 10_000_000);
+  return lots.map((lot) => lotLabel(kind, lot, settings, { seedsEach, sownOn }));
+}
+
+/** What a run of labels is, from the query that every output shares: kind, codes or places, format, skip, copies. */
+export function planRun(db: Db, query: Query): LabelRunPlan {
+  const settings = readSettings(db);
+  const kind = queryOneOf(query, 'kind', LABEL_KINDS) ?? 'envelope';
+  const formatName = queryOneOf(query, 'format', Object.keys(LABEL_FORMATS) as LabelFormatName[]) ?? USUAL_FORMAT[kind];
+  const format: LabelFormat = LABEL_FORMATS[formatName];
+  const skip = queryWhole(query, 'skip', 0, 500) ?? 0;
+  const copies = queryWhole(query, 'copies', 1, 500) ?? 1;
+  const list = (queryText(query, kind === 'box' ? 'places' : 'codes', 6000) ?? '').split(',').filter((c) => c !== '');
+  const codes = list.map((c) => (kind === 'box' ? c : (parseLotCode(c) ?? c)));
+  if (codes.length * copies > MOST_LABELS) throw wrong('copies', `makes more than ${String(MOST_LABELS)} labels; print them in parts`);
+  if (kind === 'box' && codes.some((c) => !/^\d+$/.test(c))) throw wrong('places', 'holds what is no place');
+  const texts = kind === 'box' ? boxTexts(db, codes.map(Number), settings) : lotTexts(db, kind, codes, settings, query);
+  const places = labelPlaces(format, texts.length * copies, skip);
+  const problems: { of: string; message: string }[] = [];
+  const labels = texts.flatMap((text, i) => {
+    const layout = layoutLabel(text, format.widthMm, format.heightMm, measure);
+    const of = text.code ?? text.title;
+    const lost = [
+      ...new Set(
+        layout.texts.flatMap((t) =>
+          stretches(t.text, t.font)
+            .filter((s) => s.face === null)
+            .map((s) => s.text),
+        ),
+      ),
+    ];
+    if (lost.length > 0) problems.push({ of, message: `cannot be drawn: ${lost.join(' ')}. Write it by hand.` });
+    if (layout.leftOut.length > 0) problems.push({ of, message: `no room for: ${layout.leftOut.join('; ')}` });
+    if (overruns(layout, format.heightMm)) problems.push({ of, message: 'its cautions do not fit; take a larger label' });
+    return Array.from({ length: copies }, (_, n): PlacedLabel => ({
+      ...(places[i * copies + n] as (typeof places)[number]),
+      text,
+      layout,
+    }));
+  });
+  return {
+    kind,
+    format,
+    formatName,
+    pages: labels.length === 0 ? 0 : (labels[labels.length - 1] as PlacedLabel).page + 1,
+    labels,
+    problems,
+  };
+}

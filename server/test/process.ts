@@ -1,0 +1,24 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+
+const MAIN = fileURLToPath(new URL('../src/main.ts', import.meta.url));
+
+/** The real program as a process of its own, on a free port. */
+export async function startProcess(folder: string): Promise<{ readonly server: ChildProcess; readonly base: string }> {
+  const server = spawn(process.execPath, ['--import', 'tsx', MAIN], {
+    env: { ...process.env, PORT: '0', HOST: '127.0.0.1', ESPREL_DATA: folder, ESPREL_TODAY: '2027-03-14' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const base = await new Promise<string>((resolve, reject) => {
+    let said = '';
+    server.stdout?.on('data', (chunk: Buffer) => {
+      said += chunk.toString();
+      const at = /http:\/\/\S+/.exec(said);
+      if (at) resolve(at[0]);
+    });
+    server.on('exit', () => {
+      reject(new Error('the server ended before it listened'));
+    });
+  });
+  return { server, base };
+}
