@@ -1,9 +1,10 @@
 import { addDays, dayInYear } from '@esprel/core';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import type { Db } from '@esprel/server';
+import { catalogue } from './cataloguing.ts';
 import { discard, doubt, move, slip, takeIn } from './keeping.ts';
 import { lendOne, sowOwn } from './lending.ts';
-import { CROPS, DEMO_START, DESK, LIBRARY_NAME, memberName, PLACES, QUARTERS, varietyName } from './names.ts';
+import { CROPS, DEMO_START, DESK, LIBRARY_NAME, memberName, PLACES, QUARTERS, ROOMS, varietyName } from './names.ts';
 import { Story } from './story.ts';
 import { testOne } from './testing.ts';
 
@@ -24,9 +25,15 @@ function foundLibrary(story: Story): void {
     massUnit: 'g',
     dateOrder: 'day-month',
   });
-  for (const p of PLACES) {
-    const { id } = story.desk.do(day, 'post', '/places', p);
-    story.places.push({ id, temperatureC: p.temperatureC, rhPercent: p.rhPercent });
+  const rooms = new Map<string, number>();
+  for (const { in: within, ...room } of ROOMS) {
+    const parentId = within === null ? null : (rooms.get(within) ?? null);
+    rooms.set(room.name, story.desk.do(day, 'post', '/places', { ...room, parentId, sealed: false }).id);
+  }
+  for (const { in: within, seen, ...p } of PLACES) {
+    const parentId = within === null ? null : (rooms.get(within) ?? null);
+    const { id } = story.desk.do(day, 'post', '/places', { ...p, parentId });
+    story.places.push({ id, temperatureC: seen[0], rhPercent: seen[1] });
   }
   CROPS.forEach((cropKey, i) => {
     const crop = CROP_REFERENCE.find((c) => c.key === cropKey);
@@ -128,5 +135,6 @@ export function generateDemo(db: Db): void {
     foundLibrary(story);
     planEverything(story);
     story.play();
+    catalogue(story);
   }).immediate();
 }

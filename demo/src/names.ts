@@ -212,12 +212,22 @@ export const CROPS = [
 /** How often each place is chosen, of a hundred. */
 export const PLACE_WEIGHTS = [11, 9, 8, 48, 18, 3, 3] as const;
 
+/** What the places of the lots stand in. */
+export const ROOMS = [
+  { name: 'Hall', kind: 'room', in: null, temperatureC: 17, rhPercent: 48 },
+  { name: 'Cupboard', kind: 'cupboard', in: 'Hall', temperatureC: 16, rhPercent: 45 },
+  { name: 'Kitchen', kind: 'room', in: null, temperatureC: 20, rhPercent: 52 },
+  { name: 'Fridge', kind: 'fridge', in: 'Kitchen', temperatureC: 5, rhPercent: 55 },
+  { name: 'Freezer', kind: 'freezer', in: 'Kitchen', temperatureC: -18, rhPercent: 60 },
+] as const;
+
+/** Where lots are kept; what is null is that of the room or fridge around it. */
 export const PLACES = [
-  { name: 'Box A, hall cupboard', temperatureC: 16, rhPercent: 45, sealed: false },
-  { name: 'Box B, hall cupboard', temperatureC: 16, rhPercent: 45, sealed: false },
-  { name: 'Box C, hall cupboard', temperatureC: 16, rhPercent: 45, sealed: false },
-  { name: 'Jars in the fridge', temperatureC: 5, rhPercent: 30, sealed: true },
-  { name: 'Jars in the freezer', temperatureC: -18, rhPercent: 20, sealed: true },
-  { name: 'Shelf by the window', temperatureC: 21, rhPercent: 48, sealed: false },
-  { name: 'Cellar steps', temperatureC: 12, rhPercent: 64, sealed: false },
+  { name: 'Box A', kind: 'box', in: 'Cupboard', temperatureC: null, rhPercent: null, sealed: false, seen: [16, 45] },
+  { name: 'Box B', kind: 'box', in: 'Cupboard', temperatureC: null, rhPercent: null, sealed: false, seen: [16, 45] },
+  { name: 'Box C', kind: 'box', in: 'Cupboard', temperatureC: null, rhPercent: null, sealed: false, seen: [16, 45] },
+  { name: 'Jars', kind: 'box', in: 'Fridge', temperatureC: null, rhPercent: 30, sealed: true, seen: [5, 30] },
+  { name: 'Frozen jars', kind: 'box', in: 'Freezer', temperatureC: null, rhPercent: 20, sealed: true, seen: [-18, 20] },
+  { name: 'Window shelf', kind: 'drawer', in: 'Hall', temperatureC: 21, rhPercent: 48, sealed: false, seen: [21, 48] },
+  { name: 'Cellar steps', kind: 'room', in: null, temperatureC: 12, rhPercent: 64, sealed: false, seen: [12, 64] },
 ] as const;

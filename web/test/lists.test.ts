@@ -4,7 +4,7 @@ import { useChanges } from '../src/app/changes.ts';
 import { useTable } from '../src/app/table.ts';
 import CropsPage from '../src/library/CropsPage.vue';
 import HistoryPage from '../src/library/HistoryPage.vue';
-import PlacesPage from '../src/library/PlacesPage.vue';
+import PlaceForm from '../src/places/PlaceForm.vue';
 import TestsView from '../src/germination/TestsView.vue';
 import DescentView from '../src/lots/DescentView.vue';
 import LotSheet from '../src/lots/LotSheet.vue';
@@ -255,8 +255,7 @@ describe('keeping', () => {
   it('makes a place in the library’s unit', async () => {
     desk.answers['GET /places'] = { places: [] };
     desk.answers['POST /places'] = { id: 1, ...action };
-    const w = await desk.show(PlacesPage);
-    expect(w.text()).toContain('No place yet');
+    const w = await desk.show(PlaceForm);
     await type(labelled(w, 'Name'), 'Drawer 3');
     await type(labelled(w, 'Usual warmth'), '12,5');
     await type(labelled(w, 'Humidity'), '40');
@@ -264,6 +263,8 @@ describe('keeping', () => {
     await settled();
     expect(desk.calls.find((c) => c.method === 'POST')?.body).toEqual({
       name: 'Drawer 3',
+      kind: 'box',
+      parentId: null,
       temperatureC: 12.5,
       rhPercent: 40,
       sealed: false,

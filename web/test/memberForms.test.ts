@@ -101,6 +101,7 @@ describe('sowing and bringing back', () => {
 
   const member = (loan: object): object => ({
     member: { id: 5, name: 'Fenna', place: 'Kiln Hill', contact: null, note: null, joinedOn: '2024-01-01' },
+    errands: [],
     loans: [
       {
         id: 8,

@@ -28,6 +28,7 @@ import { evidenceOf, lotFacts } from './estimates.ts';
 import { packetsOf } from './packets.ts';
 import { moveSeeds, takeIn } from './intake.ts';
 import { moveLot, putAway } from './putAway.ts';
+import { lookAtLine } from './look.ts';
 import { listLots, listTags, lotsByCode } from './list.ts';
 import { descentOf, lotByCode, lotNames, movementsOf, storageOf, synonymsOf } from './queries.ts';
 
@@ -141,6 +142,7 @@ export function lotRoutes(): Route[] {
       if (codes.length > 200) throw wrong('codes', 'holds too many; 200 at most');
       return { lots: lotsByCode(db, codes) };
     }),
+    read('/intake/look', ({ db }, { query }) => lookAtLine(db, queryText(query, 'name', 120) ?? '', queryText(query, 'crop', 60))),
     read('/lots/:code', ({ db, today }, { params }) => lotSheet(db, today, params.code ?? '')),
     read('/lots/:code/model', ({ db, today }, { params }) => lotModel(db, today, params.code ?? '')),
     read('/lots/:code/descent', ({ db }, { params }) => ({ lots: descentOf(db, lotByCode(db, params.code ?? '').id) })),

@@ -32,6 +32,7 @@ interface SowingRow {
   readonly seeds: number;
   readonly sown_on: string;
   readonly where_sown: string | null;
+  readonly to_identify: number;
   readonly emergence: number;
   readonly fate: keyof typeof FATE_FACTS | null;
   readonly fate_on: string | null;
@@ -199,6 +200,7 @@ function sowingSheet(db: Db, id: number): object {
       seeds: s.seeds,
       sownOn: s.sown_on,
       whereSown: s.where_sown,
+      toIdentify: s.to_identify === 1,
       emergence: s.emergence,
       fate: s.fate,
       fateOn: s.fate_on,

@@ -109,14 +109,12 @@ function checkName(db: Db, cropKey: string, name: string, own: number | null, fi
 /** Makes the synonyms of a variety these, no more and no fewer. */
 function setSynonyms(change: Change, variety: { readonly id: number; readonly cropKey: string }, names: readonly string[]): void {
   const wanted = new Map(names.map((n) => [foldName(n), n.trim()]));
-  names.forEach((n, i) => checkName(change.db, variety.cropKey, n, variety.id, `synonyms[${String(i)}]`));
-  for (const s of all<{ id: number; folded: string }>(
-    change.db,
-    'SELECT id, folded FROM variety_synonyms WHERE variety_id = ?',
-    variety.id,
-  )) {
-    if (!wanted.has(s.folded)) change.remove('variety_synonyms', s.id);
-  }
+  const own = all<{ id: number; folded: string }>(change.db, 'SELECT id, folded FROM variety_synonyms WHERE variety_id = ?', variety.id);
+  // A nickname may stand with two varieties since they came in; only what is new here has to be free.
+  names.forEach((n, i) => {
+    if (!own.some((s) => s.folded === foldName(n))) checkName(change.db, variety.cropKey, n, variety.id, `synonyms[${String(i)}]`);
+  });
+  for (const s of own) if (!wanted.has(s.folded)) change.remove('variety_synonyms', s.id);
   for (const name of wanted.values()) addSynonym(change, variety.id, name);
 }
 

@@ -28,6 +28,8 @@ export interface Step {
   readonly action: { readonly id: number; readonly summary: string };
 }
 
+const TURN_MS = 700;
+const TURNS = 60;
 const UNREACHED = 'The server did not answer. Nothing you typed is lost; try again when it is back.';
 
 async function call<T>(path: string, init: RequestInit): Promise<T> {
@@ -60,8 +62,8 @@ export type Method = 'POST' | 'PUT' | 'PATCH' | 'DELETE';
  * Sends a change. With the same `key` a repeated send changes nothing, so that a send whose answer was lost can be
  * sent again. Use `useChanges().send`, which also tells the views.
  */
-export function sendChange<T>(method: Method, path: string, body: unknown, key: string, personId: number | null): Promise<T & Step> {
-  return call<T & Step>(path, {
+export async function sendChange<T>(method: Method, path: string, body: unknown, key: string, personId: number | null): Promise<T & Step> {
+  const init: RequestInit = {
     method,
     headers: {
       'Content-Type': 'application/json',
@@ -69,7 +71,30 @@ export function sendChange<T>(method: Method, path: string, body: unknown, key: 
       ...(personId === null ? {} : { 'X-Esprel-Person': String(personId) }),
     },
     body: JSON.stringify(body),
+  };
+  // While a long file is written others wait their turn; the key makes sure that nothing is done twice.
+  for (let turn = 0; ; turn++) {
+    try {
+      return await call<T & Step>(path, init);
+    } catch (error) {
+      if (!(error instanceof ApiProblem) || error.code !== 'busy' || turn >= TURNS) throw error;
+      await new Promise((resolve) => setTimeout(resolve, TURN_MS));
+    }
+  }
+}
+
+/** Sends something that leaves no step in the history: a file to be read, a device to be moved. */
+export function sendAction<T>(path: string, body: unknown = {}, personId: number | null = null): Promise<T> {
+  return call<T>(path, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json', ...(personId === null ? {} : { 'X-Esprel-Person': String(personId) }) },
+    body: JSON.stringify(body),
   });
+}
+
+/** Sends a file as it is. */
+export function sendFile<T>(path: string, file: Blob): Promise<T> {
+  return call<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: file });
 }
 
 export function newKey(): string {

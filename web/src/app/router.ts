@@ -12,6 +12,8 @@ export const PLACES = [
   { key: '7', name: 'library', label: 'Library', to: '/library/settings' },
 ] as const;
 
+const PlaceForm = () => import('../places/PlaceForm.vue');
+const VarietyForm = () => import('../varieties/VarietyForm.vue');
 const LotSheet = () => import('../lots/LotSheet.vue');
 
 /** Everything that opens has an address of its own; `meta.place` is the tab it lies under. */
@@ -32,6 +34,16 @@ export const router = createRouter({
         { path: ':code/lend', component: () => import('../members/LendForm.vue'), props: true, meta: { title: 'Lend' } },
         { path: ':code/sow', component: () => import('../sowing/SowForm.vue'), props: true, meta: { title: 'Sow' } },
         { path: ':code/amount', component: () => import('../lots/LotAmountForm.vue'), props: true, meta: { title: 'Change the amount' } },
+        { path: ':code/weigh', component: () => import('../lots/LotWeighForm.vue'), props: true, meta: { title: 'Weigh' } },
+        { path: ':code/packets', component: () => import('../lots/LotPacketsForm.vue'), props: true, meta: { title: 'Fill packets' } },
+        {
+          path: ':code/envelope',
+          component: () => import('../lots/LotEnvelopeForm.vue'),
+          props: true,
+          meta: { title: 'What the envelope says' },
+        },
+        { path: ':code/identity', component: () => import('../identity/IdentityForm.vue'), props: true, meta: { title: 'What is it?' } },
+        { path: ':code/mix-up', component: () => import('../identity/MixUpForm.vue'), props: true, meta: { title: 'Mixed up?' } },
         { path: ':code/edit', component: () => import('../lots/LotEditForm.vue'), props: true, meta: { title: 'Put right' } },
         { path: ':code/descent', component: () => import('../lots/DescentView.vue'), props: true, meta: { title: 'Descent' } },
       ],
@@ -88,10 +100,52 @@ export const router = createRouter({
       children: [
         { path: '', redirect: '/library/settings' },
         { path: 'settings', component: () => import('../library/SettingsForm.vue'), meta: { title: 'Settings' } },
-        { path: 'places', component: () => import('../library/PlacesPage.vue'), meta: { title: 'Places' } },
+        {
+          path: 'places',
+          component: () => import('../places/PlacesView.vue'),
+          meta: { title: 'Places' },
+          children: [
+            { path: '', component: () => import('../places/PlacesNothingOpen.vue') },
+            {
+              path: 'new',
+              component: PlaceForm,
+              props: (route) => ({ within: typeof route.query.within === 'string' ? route.query.within : undefined }),
+              meta: { title: 'New place' },
+            },
+            { path: ':id(\\d+)', component: () => import('../places/PlaceSheet.vue'), props: true },
+            { path: ':id(\\d+)/edit', component: PlaceForm, props: true, meta: { title: 'Put the place right' } },
+          ],
+        },
+        {
+          path: 'varieties',
+          component: () => import('../varieties/VarietiesView.vue'),
+          meta: { title: 'Varieties' },
+          children: [
+            { path: '', component: () => import('../varieties/VarietiesNothingOpen.vue') },
+            { path: 'new', component: VarietyForm, meta: { title: 'New variety' } },
+            { path: ':id(\\d+)', component: () => import('../varieties/VarietySheet.vue'), props: true },
+            { path: ':id(\\d+)/edit', component: VarietyForm, props: true, meta: { title: 'Change the variety' } },
+            {
+              path: ':id(\\d+)/:step(split|join|move)',
+              component: () => import('../varieties/VarietyStepForm.vue'),
+              props: true,
+              meta: { title: 'Put the register right' },
+            },
+          ],
+        },
+        { path: 'read-in', component: () => import('../imports/ImportView.vue'), meta: { title: 'Read in' } },
+        { path: 'restricted', component: () => import('../library/RestrictedPage.vue'), meta: { title: 'Restricted plants' } },
+        { path: 'devices', component: () => import('../devices/DevicesPage.vue'), meta: { title: 'Devices' } },
         { path: 'crops/:crop?', component: () => import('../library/CropsPage.vue'), props: true, meta: { title: 'Crops' } },
         { path: 'history', component: () => import('../library/HistoryPage.vue'), meta: { title: 'History' } },
       ],
+    },
+    { path: '/take-in', component: () => import('../intake/RunView.vue'), meta: { place: 'lots', title: 'A run of envelopes' } },
+    {
+      path: '/stocktakes/:id(\\d+)',
+      component: () => import('../places/StocktakeView.vue'),
+      props: true,
+      meta: { place: 'library', title: 'Stocktake' },
     },
     { path: '/labels', component: () => import('../labels/LabelsView.vue'), meta: { place: 'lots', title: 'Labels' } },
     { path: '/table/put-away', component: () => import('../lots/PutAwayForm.vue'), meta: { place: 'lots', title: 'Put away' } },

@@ -5,6 +5,7 @@ import { get } from './api.ts';
 import { useChanges } from './changes.ts';
 import { BURST_GAP_MS, ScanBuffer } from './keys.ts';
 import { PLACES } from './router.ts';
+import { useScans } from './scans.ts';
 import { useTable } from './table.ts';
 
 function isTyping(target: EventTarget | null): boolean {
@@ -23,6 +24,7 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
   const route = useRoute();
   const table = useTable();
   const changes = useChanges();
+  const scans = useScans();
   const scan = new ScanBuffer();
   let waiting: ReturnType<typeof setTimeout> | null = null;
   let lastAt = -Infinity;
@@ -42,7 +44,7 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
 
   function labels(): void {
     if (route.path === '/labels') {
-      window.print();
+      document.getElementById('print')?.click();
       return;
     }
     const code = openCode();
@@ -56,6 +58,7 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
     else if (key === '/') frame.find();
     else if (key === '?') void router.push('/keys');
     else if (key === 'n') void router.push('/lots/take-in');
+    else if (key === 'r') void router.push('/take-in');
     else if (key === 'u') void changes.undo();
     else if (key === 'p') labels();
     else if (key === 'c') void count().catch(() => undefined);
@@ -88,7 +91,8 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
           field.element.dispatchEvent(new Event('input', { bubbles: true }));
           field.element.blur();
         }
-        if (found.kind === 'code') void router.push(`/lots/${found.code}`);
+        if (found.kind === 'code' && scans.taker) scans.taker(found.code);
+        else if (found.kind === 'code') void router.push(`/lots/${found.code}`);
         else frame.find(found.text);
         return;
       }

@@ -9,6 +9,8 @@ export interface FormOptions<V extends object, T> {
   readonly name: string | null;
   readonly initial: () => V;
   readonly schema: yup.Schema<T>;
+  /** Where what is chosen decides which schema holds. */
+  readonly schemaOf?: (values: V) => yup.Schema<T>;
   /** What the fields hold as the body of the request. Throws InputErrors for text that is no number. */
   readonly body: (values: V) => unknown;
   readonly method?: Method;
@@ -67,7 +69,7 @@ export function useForm<V extends object, T>(options: FormOptions<V, T>): Form<V
     let body: unknown;
     try {
       body = options.body(values);
-      parse(options.schema, body);
+      parse(options.schemaOf?.(values) ?? options.schema, body);
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
       errors.value = messages(error.errors);

@@ -1,96 +1,158 @@
 <script setup lang="ts">
-import Button from 'primevue/button';
-import { computed } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { LABEL_FORMATS, LABEL_KINDS, type LabelFormatName, type LabelKind, plural, USUAL_FORMAT } from '@esprel/core';
 import { useLocalStorage } from '@vueuse/core';
-import { useSession } from '../app/session.ts';
+import Button from 'primevue/button';
+import { computed, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { sendAction } from '../app/api.ts';
+import { useChanges } from '../app/changes.ts';
 import { useFetched } from '../app/useFetched.ts';
-import { type LabelLot, labelCells, labelLines, SHEETS, type SheetName } from './labelSheet.ts';
+import FieldChoice from '../fields/FieldChoice.vue';
 
+/** Labels before they are printed, as they will be: laid out by the server, the same for paper, PDF and label printer. */
+const KIND_WORDS: Readonly<Record<LabelKind, string>> = { envelope: 'Envelope', packet: 'Packet', pot: 'Pot tag', box: 'Box front' };
 const route = useRoute();
 const router = useRouter();
-const session = useSession();
-const sheetName = useLocalStorage<SheetName>('esprel.labels.sheet', 'envelopes');
+const changes = useChanges();
+const text = (key: string): string => (typeof route.query[key] === 'string' ? route.query[key] : '');
+const codes = computed(() => text('codes'));
+const places = computed(() => text('places'));
+const kind = computed((): LabelKind => LABEL_KINDS.find((k) => k === text('kind')) ?? (places.value === '' ? 'envelope' : 'box'));
+const formats = useLocalStorage<Partial<Record<LabelKind, LabelFormatName>>>('esprel.labels.formats', {});
+const format = computed((): LabelFormatName => {
+  const own = formats.value[kind.value];
+  return own !== undefined && Object.hasOwn(LABEL_FORMATS, own) ? own : USUAL_FORMAT[kind.value];
+});
 const skip = useLocalStorage<number>('esprel.labels.skip', 0);
-const copies = useLocalStorage<number>('esprel.labels.copies', 1);
+const copies = ref(Number(text('copies')) || 1);
+watch(
+  () => text('copies'),
+  (n) => (copies.value = Number(n) || 1),
+);
+const perPage = computed(() => LABEL_FORMATS[format.value].columns * LABEL_FORMATS[format.value].rows);
+const whole = (n: unknown, most: number): number => Math.min(most, Math.max(0, Math.floor(Number(n)) || 0));
 
-const codes = computed(() => (typeof route.query.codes === 'string' ? route.query.codes : ''));
-const { data, problem } = useFetched<{ lots: LabelLot[] }>(() =>
-  codes.value === '' ? null : `/lots/by-code?codes=${encodeURIComponent(codes.value)}`,
+const query = computed(() => {
+  const q = new URLSearchParams({ kind: kind.value, format: format.value, copies: String(Math.max(1, whole(copies.value, 500))) });
+  q.set(kind.value === 'box' ? 'places' : 'codes', kind.value === 'box' ? places.value : codes.value);
+  if (perPage.value > 1) q.set('skip', String(whole(skip.value, perPage.value - 1)));
+  for (const more of ['sowing', 'seeds']) if (text(more) !== '') q.set(more, text(more));
+  return q.toString();
+});
+const chosen = computed(() => (kind.value === 'box' ? places.value : codes.value) !== '');
+const { data: plan, problem } = useFetched<{ labels: number; pages: number; problems: { of: string; message: string }[] }>(() =>
+  chosen.value ? `/labels/plan?${query.value}` : null,
 );
-const sheet = computed(() => SHEETS[sheetName.value] ?? SHEETS.envelopes);
-const pages = computed(() => labelCells(data.value?.lots ?? [], sheet.value, Number(skip.value) || 0, Number(copies.value) || 1));
-const missing = computed(() =>
-  data.value ? codes.value.split(',').filter((c) => c !== '' && !data.value?.lots.some((l) => l.code === c)) : [],
+const shownPages = computed(() => Math.min(plan.value?.pages ?? 0, 20));
+const size = computed(() => LABEL_FORMATS[format.value]);
+
+const { data: errands } = useFetched<{ errands: { id: number; kind: string; lotCode: string; words: string }[] }>(() =>
+  codes.value === '' ? null : '/errands',
 );
-const print = (): void => {
-  window.print();
-};
+const wanted = computed(() => {
+  const here = new Set(codes.value.split(','));
+  return (errands.value?.errands ?? []).filter((e) => e.kind === 'reprint' && here.has(e.lotCode));
+});
+const said = ref<{ readonly words: string; readonly wrong: boolean } | null>(null);
+
+function show(next: Record<string, string>): void {
+  void router.replace({ query: { ...route.query, ...next } });
+}
+async function toPrinter(): Promise<void> {
+  said.value = null;
+  await sendAction<{ cameOut: number; labels: number; state: string }>(`/labels/print?${query.value}`)
+    .then((job) => {
+      said.value =
+        job.state === 'printed'
+          ? { words: `${plural(job.cameOut, 'label')} came out of the label printer.`, wrong: false }
+          : {
+              words: `Only ${String(job.cameOut)} of ${String(job.labels)} came out: the labels ran out. Put a roll in and print the rest.`,
+              wrong: true,
+            };
+    })
+    .catch((error: unknown) => {
+      said.value = { words: (error as Error).message, wrong: true };
+    });
+}
+async function onThem(): Promise<void> {
+  await changes.send('POST', '/errands/done', { ids: wanted.value.map((e) => e.id) }).catch((error: unknown) => {
+    said.value = { words: (error as Error).message, wrong: true };
+  });
+}
 </script>
 
 <template>
   <div class="labels">
     <aside class="controls scrolls">
       <h1>Labels</h1>
-      <p class="quiet">
-        {{ data?.lots.length ?? 0 }} {{ data?.lots.length === 1 ? 'lot' : 'lots' }}. Print them before your hands are dirty, at 100 %,
-        without “fit to page”.
-      </p>
-      <p v-if="problem" role="alert" class="wrong">{{ problem.message }}</p>
-      <p v-if="missing.length > 0" role="alert" class="wrong">No such lot here: {{ missing.join(', ') }}.</p>
+      <FieldChoice
+        v-if="codes !== ''"
+        id="kind"
+        :model-value="kind"
+        label="For"
+        :options="LABEL_KINDS.filter((k) => k !== 'box').map((k) => ({ value: k, label: KIND_WORDS[k] }))"
+        @update:model-value="show({ kind: String($event) })"
+      />
       <div class="field">
-        <label for="sheet">Sheet</label>
-        <select id="sheet" v-model="sheetName">
-          <option v-for="(s, key) in SHEETS" :key="key" :value="key">{{ s.words }}</option>
+        <label for="sheet">Sheet or roll</label>
+        <select
+          id="sheet"
+          :value="format"
+          @change="formats = { ...formats, [kind]: ($event.target as HTMLSelectElement).value as LabelFormatName }"
+        >
+          <option v-for="(f, name) in LABEL_FORMATS" :key="name" :value="name">{{ f.words }}</option>
         </select>
       </div>
-      <div class="field">
+      <div v-if="perPage > 1" class="field">
         <label for="skip">Labels already used on the first sheet</label>
-        <input id="skip" v-model.number="skip" type="number" min="0" :max="sheet.columns * sheet.rows - 1" />
+        <input id="skip" v-model.number="skip" type="number" min="0" :max="perPage - 1" />
       </div>
       <div class="field">
-        <label for="copies">Of each lot</label>
-        <input id="copies" v-model.number="copies" type="number" min="1" max="50" />
+        <label for="copies">{{ kind === 'pot' ? 'Pots' : kind === 'packet' ? 'Packets' : 'Of each' }}</label>
+        <input id="copies" v-model.number="copies" type="number" min="1" max="500" />
       </div>
-      <div class="row-of-buttons">
-        <Button :disabled="!data || data.lots.length === 0" @click="print">Print <kbd>P</kbd></Button>
-        <Button severity="secondary" label="Back" @click="router.back()" />
+      <p v-if="plan" class="quiet">
+        {{ plural(plan.labels, 'label') }} on {{ plural(plan.pages, perPage > 1 ? 'sheet' : 'piece') }}. Print them before your hands are
+        dirty, at 100 %, without “fit to page”.
+      </p>
+      <p v-if="problem" role="alert" class="wrong">{{ problem.message }}</p>
+      <div v-for="p in plan?.problems ?? []" :key="p.of + p.message" class="caution" role="note">
+        <p>
+          <span class="code">{{ p.of }}</span
+          >: {{ p.message }}
+        </p>
       </div>
+      <div v-if="plan && plan.labels > 0" class="row-of-buttons">
+        <a id="print" class="p-button button" :href="`/api/labels/labels.pdf?${query}`" target="_blank" rel="noopener"
+          >Open as PDF <kbd>P</kbd></a
+        >
+        <Button severity="secondary" label="To the label printer" @click="toPrinter" />
+        <a :href="`/api/labels/labels.pdf?${query}&save=1`">Save the PDF</a>
+        <a :href="`/api/labels/page.svg?${query}`" download="labels.svg">SVG</a>
+      </div>
+      <p v-if="said" role="status" :class="{ wrong: said.wrong }">{{ said.words }}</p>
+      <div v-if="wanted.length > 0" class="notice">
+        <p>
+          <strong>{{ plural(wanted.length, 'label') }} to be printed again:</strong>
+          {{ [...new Set(wanted.map((e) => e.words))].slice(0, 3).join('; ') }}.
+        </p>
+        <Button severity="secondary" label="They are on the envelopes" @click="onThem" />
+      </div>
+      <div><Button severity="secondary" variant="text" label="Back" @click="router.back()" /></div>
     </aside>
     <div class="paper scrolls" tabindex="0" role="region" aria-label="What will be printed">
-      <p v-if="codes === ''" class="empty">
+      <p v-if="!chosen" class="empty">
         <strong>No lot is chosen.</strong> Open a lot, or put envelopes on the table, and press <kbd>P</kbd>.
       </p>
-      <div
-        v-for="(page, p) in pages"
-        :key="p"
+      <img
+        v-for="p in shownPages"
+        :key="`${query} ${p}`"
         class="page"
-        :style="{
-          gridTemplateColumns: `repeat(${sheet.columns}, ${sheet.widthMm}mm)`,
-          gridAutoRows: `${sheet.heightMm}mm`,
-          padding: `${sheet.topMm}mm 0 0 ${sheet.leftMm}mm`,
-          columnGap: `${sheet.gapXMm}mm`,
-        }"
-      >
-        <template v-for="(lot, i) in page" :key="i">
-          <div v-if="lot === null" class="label used" aria-hidden="true" />
-          <div v-else class="label" :class="sheetName">
-            <img :src="`/api/labels/${lot.code}.svg`" :alt="`scannable code of ${lot.code}`" />
-            <div class="text">
-              <p class="code">{{ lot.code }}</p>
-              <p class="variety">{{ lot.variety }}</p>
-              <p v-for="c in lot.cautions" :key="c" class="warn">{{ c }}</p>
-              <p
-                v-for="l in labelLines(lot, session.settings?.libraryName ?? '', session.settings?.lengthUnit ?? 'mm')"
-                :key="l"
-                class="line"
-              >
-                {{ l }}
-              </p>
-            </div>
-          </div>
-        </template>
-      </div>
+        :src="`/api/labels/page.svg?${query}&page=${p}&outlines=1`"
+        :alt="`page ${p} of labels`"
+        :style="{ width: `${size.pageWidthMm}mm`, height: `${size.pageHeightMm}mm` }"
+      />
+      <p v-if="plan && plan.pages > shownPages" class="quiet more">and {{ plan.pages - shownPages }} more</p>
     </div>
   </div>
 </template>
@@ -98,7 +160,7 @@ const print = (): void => {
 <style scoped>
 .labels {
   display: grid;
-  grid-template-columns: 300px minmax(0, 1fr);
+  grid-template-columns: 340px minmax(0, 1fr);
   height: 100%;
 }
 .controls {
@@ -123,106 +185,43 @@ const print = (): void => {
   background: var(--sheet);
   padding: 0 8px;
 }
+.button {
+  display: inline-flex;
+  align-items: center;
+  gap: 8px;
+  padding: 8px 14px;
+}
 .wrong {
   color: var(--act);
   font-weight: 600;
+}
+strong {
+  font-weight: 600;
+}
+.notice {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
 }
 .paper {
   background: #e3dccd;
   padding: 20px;
 }
 .page {
-  width: 210mm;
-  height: 297mm;
+  display: block;
+  max-width: 100%;
+  object-fit: contain;
   background: #fff;
-  display: grid;
-  align-content: start;
   margin: 0 auto 20px;
   box-shadow: 0 2px 8px rgb(60 50 30 / 25%);
-  overflow: hidden;
 }
-.label {
-  outline: 1px dashed #d5cdbd;
-  outline-offset: -1px;
-  padding: 2mm 2mm 1mm;
-  display: flex;
-  gap: 2mm;
-  overflow: hidden;
-  font-size: 8.5pt;
-  line-height: 1.18;
-}
-.label.used {
-  background: repeating-linear-gradient(45deg, #f4f0e6 0 3mm, #fff 3mm 6mm);
-}
-.label img {
-  width: 15mm;
-  height: 15mm;
-  flex: none;
-  image-rendering: pixelated;
-}
-.text {
-  min-width: 0;
-}
-.code {
-  font-size: 12.5pt;
-  font-weight: 600;
-}
-.variety {
-  font-weight: 600;
-  font-size: 10pt;
-}
-.warn {
-  font-weight: 700;
-  font-size: 7.5pt;
-}
-.label.tags {
-  padding: 1mm 2mm;
-  align-items: center;
-}
-.label.tags img {
-  width: 14mm;
-  height: 14mm;
-}
-.label.tags .warn {
-  display: none;
+.more {
+  text-align: center;
 }
 @media (max-width: 760px) {
   .labels {
     grid-template-columns: minmax(0, 1fr);
     grid-template-rows: auto minmax(0, 1fr);
-  }
-}
-</style>
-<style>
-@media print {
-  @page {
-    size: A4;
-    margin: 0;
-  }
-  body:has(.labels) .frame > :not(main),
-  body:has(.labels) .controls {
-    display: none !important;
-  }
-  html:has(.labels),
-  body:has(.labels),
-  body:has(.labels) #app,
-  body:has(.labels) .frame,
-  body:has(.labels) main,
-  body:has(.labels) .labels,
-  body:has(.labels) .paper {
-    display: block !important;
-    height: auto !important;
-    overflow: visible !important;
-    padding: 0 !important;
-    background: none !important;
-  }
-  body:has(.labels) .page {
-    margin: 0 !important;
-    box-shadow: none !important;
-    break-after: page;
-  }
-  body:has(.labels) .label {
-    outline: 0;
   }
 }
 </style>

@@ -5,7 +5,11 @@ const route = useRoute();
 const PAGES = [
   { to: '/library/settings', label: 'Settings' },
   { to: '/library/places', label: 'Places' },
+  { to: '/library/varieties', label: 'Varieties' },
   { to: '/library/crops', label: 'Crops' },
+  { to: '/library/read-in', label: 'Read in' },
+  { to: '/library/restricted', label: 'Restricted' },
+  { to: '/library/devices', label: 'Devices' },
   { to: '/library/history', label: 'History' },
 ] as const;
 </script>

@@ -16,6 +16,7 @@ import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
+import type { PlaceListed } from '../places/types.ts';
 import CautionNote from './CautionNote.vue';
 import { IDENTITY_OPTIONS, KNOWN_OPTIONS } from './choices.ts';
 import { carriedOver, emptyIntake, intakeBody, type NamedThing, seedsOf, type VarietyFound } from './useIntake.ts';
@@ -24,7 +25,7 @@ const session = useSession();
 const router = useRouter();
 const table = useTable();
 const unit = computed(() => session.settings?.massUnit ?? 'g');
-const { data: places } = useFetched<{ places: NamedThing[] }>(() => '/places');
+const { data: places } = useFetched<{ places: PlaceListed[] }>(() => '/places');
 const taken = ref<{ readonly code: string; readonly name: string } | null>(null);
 
 const form = useForm({
@@ -39,12 +40,7 @@ useTodayWhenEmpty(values, 'receivedOn');
 
 const known = computed(() => (typeof values.variety === 'object' ? values.variety : null));
 const crop = computed(() => (typeof values.crop === 'object' ? values.crop : null));
-const cautions = computed(() => cautionWords(crop.value?.cautions ?? [], values.form));
-const keeping = computed(() =>
-  crop.value === null || crop.value.storageBehaviour === 'orthodox'
-    ? null
-    : 'This seed must not be dried and does not keep: sow it soon, never freeze it.',
-);
+const cautions = computed(() => cautionWords(crop.value?.cautions ?? [], values.form, crop.value?.storageBehaviour));
 const about = computed(() => {
   if (values.amountKnown !== 'weighed' || values.amount.trim() === '') return undefined;
   try {
@@ -96,6 +92,10 @@ async function save(): Promise<void> {
     @leave="router.push('/lots')"
   >
     <template #before>
+      <p class="small">
+        <RouterLink to="/take-in">A whole box? Take in a run of envelopes</RouterLink> ·
+        <RouterLink to="/library/read-in">Read in a spreadsheet</RouterLink>
+      </p>
       <div v-if="taken" class="taken" role="status">
         <p>
           Write on the envelope: <strong class="code">{{ taken.code }}</strong> {{ taken.name }}
@@ -134,7 +134,7 @@ async function save(): Promise<void> {
       :error="form.errors.cropKey"
       :hint="crop ? crop.scientific : undefined"
     />
-    <CautionNote :cautions="keeping === null ? cautions : [keeping, ...cautions]" />
+    <CautionNote :cautions="cautions" />
     <FieldFind
       id="source"
       v-model="values.source"
@@ -217,7 +217,7 @@ async function save(): Promise<void> {
       class="half"
       label="Goes to"
       optional
-      :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.name }))"
+      :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.path }))"
       placeholder="not put away yet"
       :error="form.errors.placeId"
     />

@@ -75,6 +75,17 @@ async function save(): Promise<void> {
       :hint="after"
       :error="form.errors.seeds"
     />
-    <FieldText id="reason" v-model="form.values.reason" class="half" label="Why" :error="form.errors.reason" />
+    <FieldText
+      id="reason"
+      v-model="form.values.reason"
+      class="half"
+      label="Why"
+      :placeholder="form.values.kind === 'discarded' ? 'mould, beetles, tested dead …' : ''"
+      :error="form.errors.reason"
+    />
+    <p class="small">
+      <RouterLink :to="`/lots/${code}/weigh`">Weigh it instead</RouterLink> ·
+      <RouterLink :to="`/lots/${code}/packets`">Fill packets from it</RouterLink>
+    </p>
   </FormFrame>
 </template>

@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
 import { amount, percent } from '../app/format.ts';
+import { useChanges } from '../app/changes.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
@@ -12,7 +13,9 @@ import ReleaseForm from '../returns/ReleaseForm.vue';
 import CautionNote from './CautionNote.vue';
 import LotHistory from './LotHistory.vue';
 import LotSheetRecords from './LotSheetRecords.vue';
-import { amountWords, belowWords, cameFrom, IDENTITY_WORDS, kindWords, yearWords } from './lotWords.ts';
+import MixUpNote from '../identity/MixUpNote.vue';
+import LotPhotos from './LotPhotos.vue';
+import { amountWords, belowWords, cameFrom, envelopeWords, IDENTITY_WORDS, kindWords, yearWords } from './lotWords.ts';
 import SheetProblem from './SheetProblem.vue';
 import type { LotSheetData } from './types.ts';
 import VerdictNote from './VerdictNote.vue';
@@ -21,6 +24,7 @@ const props = defineProps<{ code: string }>();
 const router = useRouter();
 const session = useSession();
 const table = useTable();
+const changes = useChanges();
 const format = useFormat();
 const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
 
@@ -36,6 +40,14 @@ const lastTest = computed(() => {
 });
 const inQuarantine = computed(() => lot.value?.state === 'quarantine');
 
+const mixUps = computed(() => data.value?.mixUps.filter((m) => m.clearedOn === null) ?? []);
+const lastWeighing = computed(() => data.value?.weighings[0] ?? null);
+const envelopeSays = computed(() => (data.value?.envelope ? envelopeWords(data.value.envelope, format) : ''));
+function found(): void {
+  changes.send('POST', `/lots/${props.code}/found`, {}).catch((error: unknown) => {
+    changes.undoProblem = (error as Error).message;
+  });
+}
 function go(what: string): void {
   void router.push(`/lots/${props.code}/${what}`);
 }
@@ -50,7 +62,9 @@ function go(what: string): void {
       <header class="top">
         <div>
           <p class="code">{{ lot.code }}</p>
-          <h1>{{ lot.variety }}</h1>
+          <h1>
+            <RouterLink class="named" :to="`/library/varieties/${lot.varietyId}`">{{ lot.variety }}</RouterLink>
+          </h1>
           <p class="quiet">
             {{ lot.crop }} <span class="latin">{{ lot.scientific }}</span><template v-if="kindWords(lot)">, {{ kindWords(lot) }}</template>
           </p>
@@ -65,9 +79,14 @@ function go(what: string): void {
       </header>
 
       <CautionNote :cautions="data.cautions" />
-      <p v-if="lot.identity === 'doubtful' || lot.identity === 'unknown'" class="doubt">
+      <MixUpNote v-for="m in mixUps" :key="m.id" :mix-up="m" />
+      <p v-if="lot.missingSince" class="doubt">
+        <strong>Missing since {{ format.day(lot.missingSince) }}.</strong> It is not lent until it turns up.
+        <button type="button" class="link" @click="found">It is here</button>
+      </p>
+      <p v-if="(lot.identity === 'doubtful' || lot.identity === 'unknown') && mixUps.length === 0" class="doubt">
         <strong>{{ IDENTITY_WORDS[lot.identity].replace('the', 'The') }}.</strong> It may be lent only with a note on the packet.
-        <RouterLink :to="`/lots/${lot.code}/edit`">Put it right</RouterLink>
+        <RouterLink :to="`/lots/${lot.code}/identity`">Find out, or put it right</RouterLink>
       </p>
       <ReleaseForm v-if="inQuarantine && data.quarantine" :lot="lot" :waiting="data.quarantine" />
       <VerdictNote v-if="data.verdict" :verdict="data.verdict" :quarantine="inQuarantine" />
@@ -89,7 +108,12 @@ function go(what: string): void {
         <dd>{{ yearWords(lot) }}</dd>
         <dt>Kept</dt>
         <dd>
-          <template v-if="kept">{{ kept.place }}, {{ format.warmth(kept.temperatureC) }}, {{ kept.rhPercent }} %</template>
+          <template v-if="kept"
+            ><RouterLink :to="`/library/places/${kept.placeId}`">{{ kept.place }}</RouterLink
+            ><template v-if="kept.temperatureC !== null && kept.rhPercent !== null"
+              >, {{ format.warmth(kept.temperatureC) }}, {{ kept.rhPercent }} %</template
+            ></template
+          >
           <template v-else>nobody wrote it down</template>
         </dd>
         <dt>Last test</dt>
@@ -99,7 +123,30 @@ function go(what: string): void {
           <dd>{{ percent(lot.statedGermination) }}</dd>
         </template>
         <dt>Name</dt>
-        <dd>{{ IDENTITY_WORDS[lot.identity].replace('the name is ', '') }}</dd>
+        <dd>
+          <RouterLink :to="`/lots/${lot.code}/identity`">{{ IDENTITY_WORDS[lot.identity].replace('the name is ', '') }}</RouterLink>
+        </dd>
+        <template v-if="envelopeSays">
+          <dt>Envelope says</dt>
+          <dd class="whole">{{ envelopeSays }} <RouterLink :to="`/lots/${lot.code}/envelope`">change</RouterLink></dd>
+        </template>
+        <template v-if="data.packets.length > 0">
+          <dt>Packets</dt>
+          <dd class="whole">
+            <RouterLink :to="`/lots/${lot.code}/packets`">{{
+              data.packets.map((p) => `${p.packetsLeft} of ${p.seedsEach} seeds`).join(', ')
+            }}</RouterLink>
+          </dd>
+        </template>
+        <template v-if="lastWeighing">
+          <dt>Weighed</dt>
+          <dd class="whole">
+            {{ format.day(lastWeighing.weighedOn) }}, {{ lastWeighing.gramsPerThousand.toPrecision(3) }} g a thousand<template
+              v-if="lastWeighing.low !== null && lastWeighing.high !== null"
+              >, {{ lastWeighing.low }} to {{ lastWeighing.high }} seeds then</template
+            >
+          </dd>
+        </template>
         <dt v-if="lot.parent || data.loans.length > 0">Descent</dt>
         <dd v-if="lot.parent || data.loans.length > 0">
           <RouterLink :to="`/lots/${lot.code}/descent`">{{
@@ -119,12 +166,20 @@ function go(what: string): void {
         <Button v-if="!inQuarantine" label="Sow" severity="secondary" @click="go('sow')" />
         <Button severity="secondary" @click="router.push(`/labels?codes=${lot.code}`)">Label <kbd>P</kbd></Button>
         <Button label="Amount" severity="secondary" @click="go('amount')" />
+        <Button v-if="!inQuarantine" label="Packets" severity="secondary" @click="go('packets')" />
         <Button label="Put right" severity="secondary" @click="go('edit')" />
         <Button severity="secondary" :aria-pressed="table.has(lot.code)" @click="table.toggle(lot.code)">
           {{ table.has(lot.code) ? 'Off the table' : 'On the table' }} <kbd>T</kbd>
         </Button>
       </div>
 
+      <LotPhotos :code="lot.code" :photos="data.photos" />
+      <p class="row-of-buttons small more">
+        <RouterLink v-if="!envelopeSays" :to="`/lots/${lot.code}/envelope`">Write down what the envelope says</RouterLink>
+        <RouterLink :to="`/lots/${lot.code}/weigh`">Weigh it</RouterLink>
+        <RouterLink :to="`/lots/${lot.code}/identity`">What is it?</RouterLink>
+        <RouterLink :to="`/lots/${lot.code}/mix-up`">Mixed up with another?</RouterLink>
+      </p>
       <LotSheetRecords :sheet="data" />
       <LotHistory :steps="data.history" />
     </template>
@@ -178,5 +233,26 @@ function go(what: string): void {
 }
 .actions {
   padding-top: 2px;
+}
+.named {
+  color: inherit;
+  text-decoration: none;
+}
+.named:hover {
+  text-decoration: underline;
+}
+.link {
+  border: 0;
+  background: none;
+  color: var(--action);
+  text-decoration: underline;
+  cursor: pointer;
+  min-height: 32px;
+}
+.more {
+  gap: 4px 18px;
+}
+.more a {
+  padding: 6px 0;
 }
 </style>

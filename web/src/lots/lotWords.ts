@@ -40,3 +40,23 @@ export const IDENTITY_WORDS = {
   doubtful: 'the name is in doubt',
   unknown: 'the name is not known',
 } as const;
+
+/** What is printed on the envelope, in one sentence. */
+export function envelopeWords(
+  e: NonNullable<LotSheetData['envelope']>,
+  format: { readonly depth: (mm: number) => string; readonly warmth: (c: number) => string },
+): string {
+  const span = (min: number | null, max: number | null): string =>
+    min === max || max === null ? String(min) : `${String(min)} to ${String(max)}`;
+  const parts = [
+    ...(e.packedFor === null ? [] : [`packed for ${String(e.packedFor)}`]),
+    ...(e.weeksMin === null
+      ? []
+      : [`sow ${span(e.weeksMin, e.weeksMax)} weeks before ${e.anchor === 'plant-out' ? 'planting out' : 'the last frost'}`]),
+    ...(e.depthMm === null ? [] : [e.depthMm === 0 ? 'on the surface' : `${format.depth(e.depthMm)} deep`]),
+    ...(e.warmthC === null ? [] : [`at ${format.warmth(e.warmthC)}`]),
+    ...(e.daysMin === null ? [] : [`up in ${span(e.daysMin, e.daysMax)} days`]),
+    ...(e.words === null ? [] : [e.words]),
+  ];
+  return parts.join(', ') || (e.warnings === null ? '' : 'its warnings only');
+}

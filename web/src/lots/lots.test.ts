@@ -1,7 +1,6 @@
 import { InputError } from '@esprel/core';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { describe, expect, it } from 'vitest';
-import { labelCells, type LabelLot, labelLines, SHEETS } from '../labels/labelSheet.ts';
 import { workGroups } from '../today/workGroups.ts';
 import { lotItems, neighbour } from './lotItems.ts';
 import type { ListedLot } from './types.ts';
@@ -71,50 +70,12 @@ describe('taking in', () => {
   });
 });
 
-describe('labels', () => {
-  const lot = (over: Partial<LabelLot> = {}): LabelLot => ({
-    code: 'TM-001C',
-    variety: 'Tollgate Red',
-    crop: 'Tomato',
-    scientific: 'S',
-    year: 2024,
-    yearKind: 'harvest',
-    generation: 0,
-    identity: 'sure',
-    form: 'cleaned',
-    sowing: { depthMm: 6, light: 'either', spacingCm: 60, emergeMinD: 5, emergeMaxD: 10 },
-    cautions: [],
-    ...over,
-  });
-  it('begin after those that are used, and go on over the sheets', () => {
-    const pages = labelCells(
-      Array.from({ length: 25 }, () => lot()),
-      SHEETS.envelopes,
-      3,
-      1,
-    );
-    expect(pages.map((p) => p.length)).toEqual([21, 7]);
-    expect(pages[0]?.slice(0, 4).map((c) => c === null)).toEqual([true, true, true, false]);
-    expect(labelCells([lot()], SHEETS.envelopes, 500, 900)[0]).toHaveLength(21);
-    expect(labelCells([], SHEETS.envelopes, 3, 1)).toEqual([]);
-  });
-  it('say what is in doubt, in the library’s units', () => {
-    expect(labelLines(lot({ identity: 'doubtful', year: null, generation: 2 }), 'The library', 'mm')).toEqual([
-      'Tomato, year not known, generation 2',
-      'The name is in doubt',
-      '6 mm deep, 60 cm apart, up in 5 to 10 days',
-      'The library',
-    ]);
-    expect(labelLines(lot(), 'L', 'inch')[1]).toBe('0.25 inch deep, 24 inch apart, up in 5 to 10 days');
-  });
-});
-
 describe('today', () => {
   it('groups work by where it is done and leaves nothing out', () => {
-    const kinds = ['promise', 'count', 'fate', 'quarantine', 'look', 'warm'] as const;
+    const kinds = ['promise', 'count', 'fate', 'quarantine', 'look', 'warm', 'tell', 'reprint'] as const;
     const items = kinds.map((kind) => ({ kind, due: '2027-03-14', title: kind, detail: '', at: '', lotCode: '', minutes: 1 }));
     const groups = workGroups(items);
-    expect(groups.map((g) => g.name)).toEqual(['At the tests', 'At the trays', 'In quarantine', 'From members']);
+    expect(groups.map((g) => g.name)).toEqual(['At the tests', 'At the trays', 'In quarantine', 'With members', 'At the labels']);
     expect(groups.flatMap((g) => g.items)).toHaveLength(kinds.length);
   });
 });

@@ -1,4 +1,5 @@
 import type { LibraryCrop, LotEstimate, TestProtocol, Verdict } from '@esprel/core';
+import type { MixUpShown } from '../identity/MixUpNote.vue';
 import type { RibbonDot, RibbonPoint } from '../charts/ribbonLayout.ts';
 
 /** A row of the list of lots, as `GET /api/lots` answers it. */
@@ -70,10 +71,44 @@ export interface LotSheetData {
     readonly floor: number;
     readonly lendable: number;
     readonly note: string | null;
+    readonly missingSince: string | null;
     readonly generation: number;
     readonly parent: string | null;
   };
   readonly cautions: readonly string[];
+  /** What the envelope says; null when nobody wrote it down. */
+  readonly envelope: {
+    readonly id: number;
+    readonly packedFor: number | null;
+    readonly depthMm: number | null;
+    readonly spacingCm: number | null;
+    readonly weeksMin: number | null;
+    readonly weeksMax: number | null;
+    readonly anchor: 'last-frost' | 'plant-out' | null;
+    readonly warmthC: number | null;
+    readonly daysMin: number | null;
+    readonly daysMax: number | null;
+    readonly warnings: string | null;
+    readonly words: string | null;
+  } | null;
+  readonly photos: readonly { readonly id: number; readonly file: string; readonly takenOn: string }[];
+  readonly weighings: readonly {
+    readonly id: number;
+    readonly weighedOn: string;
+    readonly seeds: number;
+    readonly low: number | null;
+    readonly high: number | null;
+    readonly gramsPerThousand: number;
+    readonly variationPercent: number | null;
+  }[];
+  readonly packets: readonly {
+    readonly id: number;
+    readonly seedsEach: number;
+    readonly packets: number;
+    readonly packetsLeft: number;
+    readonly filledOn: string;
+  }[];
+  readonly mixUps: readonly MixUpShown[];
   readonly crop: LibraryCrop;
   readonly estimate: LotEstimate & { readonly threshold: number };
   readonly verdict: { readonly verdict: Verdict; readonly beside: Verdict | null; readonly reason: string } | null;
@@ -82,9 +117,9 @@ export interface LotSheetData {
     readonly from: string;
     readonly placeId: number;
     readonly place: string;
-    readonly temperatureC: number;
-    readonly rhPercent: number;
-    readonly sealed: number;
+    readonly temperatureC: number | null;
+    readonly rhPercent: number | null;
+    readonly sealed: boolean;
   }[];
   readonly movements: readonly {
     readonly id: number;

@@ -21,6 +21,7 @@ import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import FieldFind from '../fields/FieldFind.vue';
+import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import CautionNote from '../lots/CautionNote.vue';
@@ -48,17 +49,22 @@ const form = useForm({
     dueOn: '',
     lentOn: session.today,
     packetNote: '',
+    fillId: null as number | null,
+    packets: '',
   }),
   schema: loanForm,
   body: (v) => {
     const n = gather({
       seeds: () => numberOf('seeds', v.seeds),
+      packets: () => (v.fillId === null ? null : numberOf('packets', v.packets)),
       promised: () => (v.promise === 'amount' ? numberOf('promisedSeeds', v.promisedSeeds) : null),
     });
     return {
       lotCode: props.code,
       memberId: typeof v.member === 'object' ? (v.member?.id ?? undefined) : undefined,
       seeds: n.seeds ?? undefined,
+      packetFillId: v.fillId,
+      packets: n.packets,
       purpose: v.purpose,
       promise: v.promise,
       promisedSeeds: n.promised,
@@ -86,6 +92,16 @@ watch(
   () => values.purpose,
   (purpose) => {
     if (purpose !== 'garden' && values.promise === 'nothing') values.promise = 'some';
+  },
+);
+// Packets say how many seeds they are.
+watch(
+  () => [values.fillId, values.packets] as const,
+  ([id, packets]) => {
+    const fill = data.value?.packets.find((p) => p.id === id);
+    if (!fill) return;
+    if (packets.trim() === '') values.packets = '1';
+    else if (/^\d{1,4}$/.test(packets.trim())) values.seeds = String(Number(packets) * fill.seedsEach);
   },
 );
 const hybrid = computed(() =>
@@ -142,6 +158,26 @@ async function save(): Promise<void> {
     <p v-if="typedName !== ''" class="small">
       <RouterLink :to="`/members/new?name=${encodeURIComponent(typedName)}`">Write down “{{ typedName }}” as a new member</RouterLink>
     </p>
+    <FieldSelect
+      v-if="(data?.packets.length ?? 0) > 0"
+      id="packet-fill"
+      v-model="values.fillId"
+      class="two-thirds"
+      label="From packets"
+      optional
+      placeholder="loose seed"
+      :options="(data?.packets ?? []).map((p) => ({ value: p.id, label: `packets of ${p.seedsEach}, ${p.packetsLeft} left` }))"
+      :error="form.errors.packetFillId"
+    />
+    <FieldText
+      v-if="values.fillId !== null"
+      id="packets"
+      v-model="values.packets"
+      class="third"
+      label="Packets"
+      numeric
+      :error="form.errors.packets"
+    />
     <FieldText
       id="seeds"
       v-model="values.seeds"

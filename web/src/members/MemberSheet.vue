@@ -29,6 +29,11 @@ function settle(l: MemberLoan): void {
     changes.undoProblem = (error as Error).message;
   });
 }
+function told(id: number): void {
+  void changes.send('POST', '/errands/done', { ids: [id] }).catch((error: unknown) => {
+    changes.undoProblem = (error as Error).message;
+  });
+}
 </script>
 
 <template>
@@ -43,6 +48,17 @@ function settle(l: MemberLoan): void {
       <p v-if="data.member.note">{{ data.member.note }}</p>
     </header>
     <p v-if="data.loans.length === 0" class="notice">Nothing borrowed yet. Open a lot and press Lend.</p>
+    <section v-if="data.errands.length > 0" aria-label="To be told">
+      <h2>To be told</h2>
+      <ul class="plain">
+        <li v-for="e in data.errands" :key="e.id" class="loan">
+          <p>
+            <RouterLink class="code" :to="`/lots/${e.lotCode}`">{{ e.lotCode }}</RouterLink> {{ e.words }}
+          </p>
+          <div class="row-of-buttons"><Button label="Told" severity="secondary" @click="told(e.id)" /></div>
+        </li>
+      </ul>
+    </section>
     <section v-if="open.length > 0" aria-label="Promised back">
       <h2>Promised back</h2>
       <ul class="plain">

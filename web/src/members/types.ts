@@ -46,5 +46,6 @@ export interface MemberSheetData {
     readonly variety: string;
     readonly emerged: number | null;
   }[];
+  readonly errands: readonly { readonly id: number; readonly lotCode: string; readonly words: string }[];
   readonly history: readonly HistoryStep[];
 }

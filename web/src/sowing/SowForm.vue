@@ -38,6 +38,7 @@ const form = useForm({
     seeds: '',
     sownOn: session.today,
     whereSown: '',
+    toIdentify: route.query.identify === '1',
     note: '',
   }),
   schema: sowingForm,
@@ -56,6 +57,7 @@ const form = useForm({
       seeds: n.seeds ?? undefined,
       sownOn: v.sownOn,
       whereSown: v.whereSown.trim() || null,
+      toIdentify: v.toIdentify,
       note: v.note.trim() || null,
     };
   },
@@ -182,6 +184,9 @@ async function save(): Promise<void> {
       placeholder="rack 2, mat 1"
       :error="form.errors.whereSown"
     />
+    <label v-if="data && data.lot.identity !== 'sure'" class="pick">
+      <input v-model="values.toIdentify" type="checkbox" /> Sown to find out what it is
+    </label>
     <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
   </FormFrame>
 </template>
@@ -191,5 +196,15 @@ async function save(): Promise<void> {
   background: #fdf9ee;
   border: 1px solid #e3d9c6;
   padding: 8px 12px;
+}
+.pick {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 40px;
+}
+.pick input {
+  width: 20px;
+  height: 20px;
 }
 </style>

@@ -2,6 +2,7 @@
 import { emergenceForm, FATE_FACTS, fateForm, FATES, type Fate, SOWING_METHOD_FACTS } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, watch } from 'vue';
+import { useRouter } from 'vue-router';
 import { aliveWords } from '../app/format.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { numberOf, useForm } from '../app/useForm.ts';
@@ -15,6 +16,7 @@ import SheetProblem from '../lots/SheetProblem.vue';
 import type { SowingSheetData } from './types.ts';
 
 const props = defineProps<{ id: string }>();
+const router = useRouter();
 const session = useSession();
 const format = useFormat();
 const { data, problem } = useFetched<SowingSheetData>(() => `/sowings/${props.id}`);
@@ -149,6 +151,19 @@ async function saveFate(): Promise<void> {
       </form>
     </template>
 
+    <div class="row-of-buttons">
+      <Button
+        severity="secondary"
+        label="Pot labels"
+        @click="router.push(`/labels?kind=pot&codes=${s.lotCode}&copies=${Math.min(up > 0 ? up : s.cells, 300)}&sowing=${s.id}`)"
+      />
+      <Button
+        v-if="s.toIdentify"
+        severity="secondary"
+        label="Say what it turned out to be"
+        @click="router.push(`/lots/${s.lotCode}/identity`)"
+      />
+    </div>
     <section v-if="data.counts.length > 0" aria-label="Counts">
       <h2>Counts</h2>
       <table class="plain-table numbers">

@@ -31,6 +31,7 @@ export interface SowingSheetData {
     readonly seeds: number;
     readonly sownOn: string;
     readonly whereSown: string | null;
+    readonly toIdentify: boolean;
     readonly emergence: number;
     readonly fate: Fate | null;
     readonly fateOn: string | null;

@@ -23,6 +23,8 @@ defineProps<{ kind: WorkItem['kind'] }>();
     />
     <path v-else-if="kind === 'fate'" d="M4 5h12l-2 11H6zM4 5l2 11h8l2-11" fill="none" stroke="currentColor" stroke-width="1.800" />
     <path v-else-if="kind === 'promise'" d="m10 2 7 8-7 8-7-8z" fill="currentColor" />
+    <path v-else-if="kind === 'reprint'" d="M2 5h11l5 5-5 5H2zM5.500 10h.1" fill="none" stroke="currentColor" stroke-width="1.800" />
+    <path v-else-if="kind === 'tell'" d="M3 4h14v9H9l-4 4v-4H3z" fill="none" stroke="currentColor" stroke-width="1.800" />
     <g v-else fill="none" stroke="currentColor" stroke-width="1.800">
       <rect x="3" y="3" width="14" height="14" rx="2" />
       <path d="M7 10h6" />
@@ -39,7 +41,9 @@ svg {
 .fate {
   color: var(--good);
 }
-.promise {
+.promise,
+.reprint,
+.tell {
   color: var(--watch-fill);
 }
 .quarantine,

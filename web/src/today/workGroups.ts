@@ -8,13 +8,16 @@ export const WORK_VERB: Readonly<Record<WorkItem['kind'], string>> = {
   fate: 'Say',
   promise: 'Ask',
   quarantine: 'Look through',
+  reprint: 'Print',
+  tell: 'Tell',
 };
 
 const GROUPS = [
   { name: 'At the tests', kinds: ['count', 'warm'] },
   { name: 'At the trays', kinds: ['look', 'fate'] },
   { name: 'In quarantine', kinds: ['quarantine'] },
-  { name: 'From members', kinds: ['promise'] },
+  { name: 'With members', kinds: ['promise', 'tell'] },
+  { name: 'At the labels', kinds: ['reprint'] },
 ] as const satisfies readonly { name: string; kinds: readonly WorkItem['kind'][] }[];
 
 export interface WorkGroup {

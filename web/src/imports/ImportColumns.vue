@@ -1,0 +1,173 @@
+<script setup lang="ts">
+import { ACQUISITIONS, IMPORT_FIELD_KEYS, IMPORT_FIELDS, type ImportField } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import { useFetched } from '../app/useFetched.ts';
+import { useSession } from '../app/session.ts';
+import FieldChoice from '../fields/FieldChoice.vue';
+import FieldDay from '../fields/FieldDay.vue';
+import FieldSelect from '../fields/FieldSelect.vue';
+import FieldText from '../fields/FieldText.vue';
+import type { PlaceListed } from '../places/types.ts';
+import { useImport } from './useImport.ts';
+
+/** Which column holds what: guessed, and put right by hand; and what holds where the file is silent. */
+const work = useImport();
+const session = useSession();
+const { data: places } = useFetched<{ places: PlaceListed[] }>(() => '/places');
+const file = computed(() => work.file);
+const SEPARATORS = { ',': 'comma', ';': 'semicolon', '\t': 'tab', '|': 'bar' } as const;
+
+const fieldOf = (column: number): ImportField | '' => IMPORT_FIELD_KEYS.find((f) => work.columns[f] === column) ?? '';
+function setField(column: number, event: Event): void {
+  const field = (event.target as HTMLSelectElement).value as ImportField | '';
+  const { columns } = work;
+  for (const f of IMPORT_FIELD_KEYS) if (columns[f] === column) delete columns[f];
+  if (field !== '') columns[field] = column;
+}
+const lacking = computed(() =>
+  IMPORT_FIELD_KEYS.filter((f) => IMPORT_FIELDS[f].needed && work.columns[f] === undefined).map((f) => IMPORT_FIELDS[f].label),
+);
+const noAmount = computed(() => (['seeds', 'grams', 'ounces'] as const).every((f) => work.columns[f] === undefined));
+</script>
+
+<template>
+  <section v-if="file" aria-label="Columns">
+    <h2>What each column holds</h2>
+    <div class="wide">
+      <table class="plain-table">
+        <thead>
+          <tr>
+            <th v-for="(h, i) in file.header" :key="i" scope="col">
+              <span class="heading">{{ h || `column ${i + 1}` }}</span>
+              <select
+                :value="fieldOf(i)"
+                :aria-label="`Column ${h || i + 1} holds`"
+                :class="{ unused: fieldOf(i) === '' }"
+                @change="setField(i, $event)"
+              >
+                <option value="">leave alone</option>
+                <option v-for="f in IMPORT_FIELD_KEYS" :key="f" :value="f">{{ IMPORT_FIELDS[f].label }}</option>
+              </select>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(r, i) in file.sample" :key="i">
+            <td v-for="(h, c) in file.header" :key="c" class="quiet">{{ (r[c] ?? '').slice(0, 40) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-if="lacking.length > 0 || noAmount" class="lacking">
+      Not found yet: {{ [...lacking, ...(noAmount ? ['Seeds or a weight'] : [])].join(', ') }}. Choose the columns above.
+    </p>
+    <div class="rest">
+      <FieldText
+        id="import-source"
+        v-model="work.defaults.source"
+        label="Came from"
+        :hint="work.columns.source === undefined ? 'for all rows' : 'where the file does not say'"
+        :error="work.fields.source"
+      />
+      <FieldChoice
+        id="import-how"
+        v-model="work.defaults.acquisition"
+        label="How"
+        :options="ACQUISITIONS.map((a) => ({ value: a, label: { donated: 'Gift', purchased: 'Bought', saved: 'Saved' }[a] }))"
+      />
+      <FieldDay
+        id="import-came"
+        v-model="work.defaults.receivedOn"
+        label="Came on"
+        :max="session.today"
+        hint="today, if left empty"
+        :error="work.fields.receivedOn"
+      />
+      <FieldSelect
+        id="import-place"
+        v-model="work.defaults.placeId"
+        label="Goes to"
+        optional
+        placeholder="not put away yet"
+        :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.path }))"
+      />
+    </div>
+    <p class="row-of-buttons">
+      <Button
+        :label="file.state === 'chosen' ? 'Read the rows' : 'Read the rows again'"
+        :severity="file.state === 'chosen' ? undefined : 'secondary'"
+        :disabled="work.busy"
+        @click="work.read()"
+      />
+      <label class="how"
+        >Letters
+        <select :value="file.encoding" @change="work.read({ encoding: ($event.target as HTMLSelectElement).value })">
+          <option v-for="(words, e) in file.encodings" :key="e" :value="e">{{ words }}</option>
+        </select>
+      </label>
+      <label class="how"
+        >Between the cells
+        <select :value="file.separator" @change="work.read({ separator: ($event.target as HTMLSelectElement).value })">
+          <option v-for="(words, s) in SEPARATORS" :key="s" :value="s">{{ words }}</option>
+        </select>
+      </label>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+section {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 10px;
+}
+h2 {
+  font-size: 18px;
+}
+.wide {
+  overflow-x: auto;
+  border: 1px solid var(--rule);
+}
+th,
+td {
+  padding: 6px 10px !important;
+  white-space: nowrap;
+}
+.heading {
+  display: block;
+  font-weight: 600;
+  color: var(--ink);
+}
+select {
+  min-height: 40px;
+  border: 1px solid #8d8778;
+  border-radius: 3px;
+  background: var(--sheet);
+  padding: 0 6px;
+}
+select.unused {
+  color: var(--quiet);
+  border-style: dashed;
+}
+.lacking {
+  color: var(--watch);
+  font-weight: 600;
+}
+.rest {
+  display: grid;
+  grid-template-columns: 1.2fr auto 1fr 1.2fr;
+  gap: 14px;
+}
+.how {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  color: var(--quiet);
+}
+@media (max-width: 900px) {
+  .rest {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

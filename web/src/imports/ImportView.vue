@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { plural } from '@esprel/core';
+import Button from 'primevue/button';
+import { useFormat } from '../app/useFormat.ts';
+import ImportColumns from './ImportColumns.vue';
+import ImportNames from './ImportNames.vue';
+import ImportRows from './ImportRows.vue';
+import { useImport } from './useImport.ts';
+
+const format = useFormat();
+const work = useImport();
+
+async function chosen(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const picked = input.files?.[0];
+  if (picked) await work.choose(picked);
+  input.value = '';
+}
+</script>
+
+<template>
+  <div class="import scrolls" tabindex="-1">
+    <header>
+      <h1>Read in</h1>
+      <p class="quiet">Lots from a spreadsheet, saved as CSV. Nothing is written before you have seen every row.</p>
+      <a class="out" href="/api/export/lots.csv" download>Write all lots to a file</a>
+    </header>
+    <p v-if="work.problem" role="alert" class="wrong">{{ work.problem }}</p>
+    <label v-if="!work.file" class="drop">
+      <strong>{{ work.busy ? 'Looking at it …' : 'Choose a file' }}</strong>
+      <span class="quiet">Any order of columns, any language of headings; names and amounts as people write them. Up to 20 MB.</span>
+      <input type="file" accept=".csv,.tsv,.txt,text/csv" :disabled="work.busy" @change="chosen" />
+    </label>
+    <template v-else>
+      <p class="row-of-buttons">
+        <strong>{{ work.file.fileName }}</strong> <span class="quiet">{{ plural(work.file.total, 'row') }}</span>
+        <Button v-if="work.file.state !== 'writing'" severity="secondary" size="small" label="Another file" @click="work.leave" />
+      </p>
+      <p v-if="work.file.acceptedBefore && work.file.state !== 'done'" class="notice">
+        This very file was read in on {{ format.day(work.file.acceptedBefore.day) }}, {{ plural(work.file.acceptedBefore.taken, 'lot') }}.
+        Rows that are here are left alone.
+      </p>
+      <ImportColumns v-if="work.file.state !== 'writing' && work.file.state !== 'done'" />
+      <div v-if="work.file.state === 'reading' || work.file.state === 'writing'" class="progress">
+        <label for="import-progress"
+          >{{ work.file.state === 'reading' ? 'Reading' : 'Writing' }} {{ work.file.done }} of {{ work.file.total }}</label
+        >
+        <progress id="import-progress" :value="work.progress" max="1" />
+        <Button v-if="work.file.state === 'writing'" severity="secondary" label="Stop; write nothing" @click="work.stop" />
+      </div>
+      <template v-if="work.file.state === 'read' || work.file.state === 'done' || work.file.state === 'failed'">
+        <p v-if="work.file.message" :class="work.file.state === 'done' ? 'done' : 'wrong'" role="status">{{ work.file.message }}.</p>
+        <ImportNames v-if="work.file.state === 'read'" />
+        <p v-if="work.file.state === 'read'" class="row-of-buttons take">
+          <Button
+            :label="`Take in ${plural(work.file.counts.ready, 'lot')}`"
+            :disabled="work.busy || work.file.counts.ready === 0"
+            @click="work.accept(work.file.counts.problem > 0)"
+          />
+          <span class="quiet">
+            {{
+              [
+                work.file.counts.problem > 0 ? `${plural(work.file.counts.problem, 'row')} with a problem stay out` : '',
+                work.file.counts.known > 0 ? `${work.file.counts.known} are here already` : '',
+                'All of it in one step, or none',
+              ]
+                .filter((t) => t !== '')
+                .join('; ')
+            }}.
+          </span>
+        </p>
+        <a class="out" :href="`/api/imports/${work.file.id}/report.csv`" download>Report on every row, as a file</a>
+        <ImportRows />
+      </template>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.import {
+  height: 100%;
+  padding: 20px 24px 28px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 14px;
+  align-content: start;
+}
+header {
+  display: flex;
+  gap: 6px 18px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+header p {
+  margin-right: auto;
+}
+.drop {
+  position: relative;
+  display: grid;
+  gap: 4px;
+  justify-items: center;
+  padding: 48px 20px;
+  border: 2px dashed #b8ad98;
+  background: var(--paper);
+  cursor: pointer;
+  text-align: center;
+}
+.drop input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  cursor: pointer;
+}
+.drop:has(:focus-visible) {
+  outline: 3px solid var(--focus);
+}
+.drop strong {
+  font-size: 19px;
+}
+.wrong {
+  color: var(--act);
+  font-weight: 600;
+}
+.done {
+  color: var(--good);
+  font-weight: 600;
+}
+.progress {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr) auto;
+  gap: 12px;
+  align-items: center;
+}
+progress {
+  width: 100%;
+  height: 14px;
+  accent-color: var(--action);
+}
+.take {
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+}
+</style>

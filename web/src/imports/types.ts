@@ -1,0 +1,45 @@
+import type { ColumnMapping } from '@esprel/core';
+
+export interface ImportOverview {
+  readonly id: string;
+  readonly fileName: string;
+  readonly encoding: string;
+  readonly encodings: Readonly<Record<string, string>>;
+  readonly separator: string;
+  readonly header: readonly string[];
+  readonly sample: readonly (readonly string[])[];
+  readonly mapping: ColumnMapping;
+  readonly state: 'chosen' | 'reading' | 'read' | 'writing' | 'done' | 'failed';
+  readonly done: number;
+  readonly total: number;
+  readonly counts: { readonly ready: number; readonly known: number; readonly problem: number };
+  readonly names: readonly {
+    readonly name: string;
+    readonly cropKey: string;
+    readonly rows: number;
+    readonly near: { readonly id: number; readonly name: string; readonly like: 'same' | 'near' };
+  }[];
+  readonly message: string | null;
+  readonly acceptedBefore: { readonly day: string; readonly taken: number } | null;
+  readonly actionId: number | null;
+}
+
+export interface ImportRow {
+  readonly row: number;
+  readonly state: 'ready' | 'known' | 'problem';
+  readonly cells: readonly string[];
+  readonly code: string | null;
+  readonly problems: readonly { readonly path: string; readonly message: string }[];
+  readonly near: { readonly name: string } | null;
+  readonly lot: {
+    readonly code: string | null;
+    readonly varietyName: string;
+    readonly cropKey: string;
+    readonly source: string;
+    readonly yearKind: string;
+    readonly year: number | null;
+    readonly seeds: number;
+    readonly amountKnown: string;
+    readonly note: string | null;
+  } | null;
+}

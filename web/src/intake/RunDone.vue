@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { plural } from '@esprel/core';
+import Button from 'primevue/button';
+import { useRouter } from 'vue-router';
+import { get } from '../app/api.ts';
+import { useChanges } from '../app/changes.ts';
+import type { LotSheetData } from '../lots/types.ts';
+import type { SavedLine } from './RunView.vue';
+
+/** The envelopes that are in, the latest first, each with the code to write on it. */
+const props = defineProps<{ lines: readonly SavedLine[] }>();
+const emit = defineEmits<{ takeBack: [line: SavedLine]; finish: []; same: [line: SavedLine] }>();
+const router = useRouter();
+const changes = useChanges();
+
+/** Said afterwards that two names are one: the new name becomes another name of the old variety. */
+async function join(line: SavedLine): Promise<void> {
+  if (!line.near) return;
+  const { lot } = await get<LotSheetData>(`/lots/${line.code}`);
+  const { variety } = await get<{ variety: { version: number } }>(`/varieties/${String(lot.varietyId)}`);
+  await changes
+    .send('POST', `/varieties/${String(lot.varietyId)}/join`, {
+      version: variety.version,
+      intoId: line.near.id,
+      reason: 'the same name, written otherwise',
+    })
+    .then(() => {
+      emit('same', line);
+    })
+    .catch((error: unknown) => {
+      changes.undoProblem = (error as Error).message;
+    });
+}
+const labels = (): void => void router.push(`/labels?codes=${props.lines.map((l) => l.code).join(',')}`);
+</script>
+
+<template>
+  <section v-if="lines.length > 0" aria-label="Taken in">
+    <header>
+      <h2>{{ plural(lines.length, 'envelope') }} in</h2>
+      <p class="quiet">Write the code on each envelope, or print the labels.</p>
+      <Button severity="secondary" :label="`Print ${plural(lines.length, 'label')}`" @click="labels" />
+      <Button severity="secondary" label="Finish the run" @click="emit('finish')" />
+    </header>
+    <ol class="plain">
+      <li v-for="l in lines" :key="l.code">
+        <RouterLink class="code" :to="`/lots/${l.code}`">{{ l.code }}</RouterLink>
+        <strong>{{ l.variety }}</strong>
+        <span class="quiet">{{ l.crop }}</span>
+        <span>{{ l.year || 'year not known' }}</span>
+        <span class="numbers">{{ l.amount }}{{ /^\d+$/.test(l.amount) ? ' seeds' : '' }}</span>
+        <span v-if="l.near" class="like">
+          like {{ l.near.name }}
+          <button type="button" @click="join(l)">the same</button>
+          <button type="button" @click="emit('same', l)">another</button>
+        </span>
+        <span v-else />
+        <button type="button" class="back" :aria-label="`Take ${l.code} back`" @click="emit('takeBack', l)">Take back</button>
+      </li>
+    </ol>
+  </section>
+  <p v-else class="empty"><strong>Nothing yet.</strong> Say where the box came from, then type the name on the first envelope.</p>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+  padding-bottom: 6px;
+}
+header p {
+  margin-right: auto;
+}
+li {
+  display: grid;
+  grid-template-columns: 104px minmax(0, 1.6fr) minmax(0, 1fr) 130px 110px minmax(0, 1.6fr) auto;
+  gap: 12px;
+  align-items: center;
+  min-height: 42px;
+  border-bottom: 1px solid #e6dfd0;
+}
+.code {
+  font-size: 18px;
+  font-weight: 600;
+}
+strong {
+  font-weight: 600;
+  overflow-wrap: anywhere;
+}
+.like {
+  color: var(--watch);
+}
+li button {
+  min-height: 36px;
+  border: 1px solid #cfc5b1;
+  border-radius: 3px;
+  background: var(--sheet);
+  padding: 0 10px;
+  cursor: pointer;
+  margin-left: 4px;
+}
+@media (max-width: 900px) {
+  li {
+    grid-template-columns: 104px 1fr auto;
+    padding: 6px 0;
+  }
+}
+</style>

@@ -1,0 +1,291 @@
+<script setup lang="ts">
+import { ACQUISITIONS, FORM_WORDS, FORMS, intakeForm, plural } from '@esprel/core';
+import { useDebounceFn, useLocalStorage } from '@vueuse/core';
+import Button from 'primevue/button';
+import InputText from 'primevue/inputtext';
+import { computed, nextTick, onMounted, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { get } from '../app/api.ts';
+import { useChanges } from '../app/changes.ts';
+import { useSession } from '../app/session.ts';
+import { useTable } from '../app/table.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { useForm } from '../app/useForm.ts';
+import FieldChoice from '../fields/FieldChoice.vue';
+import FieldDay from '../fields/FieldDay.vue';
+import FieldSelect from '../fields/FieldSelect.vue';
+import FieldText from '../fields/FieldText.vue';
+import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
+import CautionNote from '../lots/CautionNote.vue';
+import type { PlaceListed } from '../places/types.ts';
+import RunDone from './RunDone.vue';
+import { emptyLine, guessWords, lineBody, type LineLook, type NearVariety, nextLine } from './runLine.ts';
+
+/** A line that was saved, as it stays on the page. */
+export interface SavedLine {
+  readonly code: string;
+  readonly actionId: number;
+  readonly variety: string;
+  readonly crop: string;
+  readonly year: string;
+  readonly amount: string;
+  readonly near: NearVariety | null;
+}
+
+const session = useSession();
+const router = useRouter();
+const table = useTable();
+const changes = useChanges();
+const { data: places } = useFetched<{ places: PlaceListed[] }>(() => '/places');
+/** The envelopes of this evening; they stay through a closed lid until the run is finished. */
+const saved = useLocalStorage<SavedLine[]>('esprel.run', []);
+const look = ref<LineLook | null>(null);
+const form = useForm({
+  name: 'run',
+  initial: () => emptyLine(session.today),
+  schema: intakeForm,
+  body: (v) => lineBody(v, look.value),
+  path: () => '/lots',
+});
+const { values } = form;
+useTodayWhenEmpty(values, 'receivedOn');
+
+let asked = 0;
+async function lookNow(): Promise<void> {
+  const mine = ++asked;
+  if (values.variety.trim() === '' && values.crop.trim() === '') {
+    look.value = null;
+    return;
+  }
+  const q = new URLSearchParams({
+    name: values.variety.slice(0, 120),
+    ...(values.crop.trim() === '' ? {} : { crop: values.crop.slice(0, 60) }),
+  });
+  const answer = await get<LineLook>(`/intake/look?${q.toString()}`).catch(() => null);
+  if (mine === asked) look.value = answer;
+}
+const lookSoon = useDebounceFn(lookNow, 110);
+watch(
+  () => [values.variety, values.crop],
+  () => {
+    values.sameAs = null;
+    void lookSoon();
+  },
+);
+onMounted(() => {
+  void lookNow();
+  void nextTick(first);
+});
+
+const near = computed(() => (values.sameAs === null ? (look.value?.near ?? []) : []));
+const chosen = computed(() => look.value?.near.find((n) => n.id === values.sameAs) ?? null);
+const hint = computed(() => {
+  if (chosen.value) return `the same as ${chosen.value.name}`;
+  const known = look.value?.known;
+  return known ? `known here, ${plural(known.lots, 'lot')} so far` : undefined;
+});
+
+function first(): void {
+  document.getElementById(values.source === '' ? 'run-source' : 'run-variety')?.focus();
+}
+
+/** The typed line is looked at once more, so that a fast hand never saves under the guess of an earlier word. */
+async function save(): Promise<void> {
+  await lookNow();
+  const line = { ...values };
+  const at = look.value;
+  const unsure = line.sameAs === null ? (at?.near[0] ?? null) : null;
+  const answer = await form.send<{ code: string }>();
+  if (!answer) return;
+  saved.value = [
+    {
+      code: answer.code,
+      actionId: answer.action.id,
+      variety: chosen.value?.name ?? at?.known?.name ?? line.variety.trim(),
+      crop: at?.crop?.name ?? '',
+      year: line.year,
+      amount: line.amount,
+      near: unsure,
+    },
+    ...saved.value,
+  ];
+  form.reset(nextLine(line));
+  look.value = null;
+  await nextTick();
+  document.getElementById('run-variety')?.focus();
+}
+
+async function takeBack(line: SavedLine): Promise<void> {
+  await changes.undo(line.actionId);
+  if (changes.undoProblem === null) saved.value = saved.value.filter((l) => l.code !== line.code);
+}
+function finish(): void {
+  table.pullOut(...saved.value.map((l) => l.code));
+  saved.value = [];
+  void router.push('/lots');
+}
+</script>
+
+<template>
+  <div class="run scrolls" tabindex="-1">
+    <header>
+      <h1>A run of envelopes</h1>
+      <p class="quiet">One line an envelope; Enter saves it. What stands in the upper row is carried from one to the next.</p>
+      <RouterLink to="/lots/take-in">One envelope, with everything</RouterLink>
+      <RouterLink to="/library/read-in">From a spreadsheet</RouterLink>
+    </header>
+    <form class="paper" novalidate @submit.prevent="save">
+      <div class="carried" aria-label="For all of them">
+        <FieldText
+          id="run-source"
+          v-model="values.source"
+          label="Came from"
+          placeholder="person, supplier, swap"
+          :error="form.errors.source"
+        />
+        <FieldChoice
+          id="run-how"
+          v-model="values.acquisition"
+          label="How"
+          :options="ACQUISITIONS.map((a) => ({ value: a, label: { donated: 'Gift', purchased: 'Bought', saved: 'Saved' }[a] }))"
+        />
+        <FieldDay id="run-came" v-model="values.receivedOn" label="Came on" :max="session.today" :error="form.errors.receivedOn" />
+        <FieldSelect
+          id="run-place"
+          v-model="values.placeId"
+          label="Goes to"
+          optional
+          placeholder="not put away yet"
+          :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.path }))"
+          :error="form.errors.placeId"
+        />
+      </div>
+      <div class="line">
+        <FieldText
+          id="run-variety"
+          v-model="values.variety"
+          label="Variety or nickname"
+          placeholder="as on the envelope"
+          :hint="hint"
+          :error="form.errors.varietyName ?? form.errors.varietyId"
+        />
+        <FieldText
+          id="run-crop"
+          v-model="values.crop"
+          label="Crop"
+          :placeholder="look?.crop && values.crop === '' ? look.crop.name : 'common or scientific'"
+          :hint="guessWords(look) || (values.crop.trim() === '' ? undefined : 'no such crop; try another of its names')"
+          :error="form.errors.cropKey"
+        />
+        <FieldText id="run-year" v-model="values.year" label="Year" placeholder="? if not known" :error="form.errors.year" />
+        <FieldText id="run-amount" v-model="values.amount" label="Amount" placeholder="120, about 40, 2 g" :error="form.errors.seeds" />
+        <FieldSelect
+          id="run-form"
+          v-model="values.form"
+          label="Form"
+          :options="FORMS.map((f) => ({ value: f, label: FORM_WORDS[f].replace(/ \(.*\)/, '') }))"
+        />
+        <div class="save">
+          <Button type="submit" :disabled="form.sending">Take in <kbd>↵</kbd></Button>
+        </div>
+        <label class="unseen" for="run-note">Note</label>
+        <InputText id="run-note" v-model="values.note" class="note" placeholder="a note, if the envelope says more" autocomplete="off" />
+      </div>
+      <div v-if="near.length > 0" class="near" role="group" aria-label="Names like it">
+        <p v-for="n in near" :key="n.id">
+          <span
+            >Like <strong>{{ n.name }}</strong>, {{ n.crop.toLowerCase() }}, {{ plural(n.lots, 'lot')
+            }}{{ n.like === 'same' ? '; only written otherwise' : '' }}.</span
+          >
+          <Button type="button" size="small" severity="secondary" label="The same" @click="values.sameAs = n.id" />
+          <span class="quiet small">or another: just go on</span>
+        </p>
+      </div>
+      <CautionNote :cautions="look?.cautions ?? []" />
+      <p v-if="form.problem" role="alert" class="problem">{{ form.problem.message }}</p>
+    </form>
+    <RunDone
+      :lines="saved"
+      @take-back="takeBack"
+      @finish="finish"
+      @same="(line) => (saved = saved.map((l) => (l.code === line.code ? { ...l, near: null } : l)))"
+    />
+  </div>
+</template>
+
+<style scoped>
+.run {
+  height: 100%;
+  padding: 16px 22px 28px;
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+header {
+  display: flex;
+  gap: 6px 18px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+header p {
+  margin-right: auto;
+}
+.paper {
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  box-shadow: 0 1px 6px rgb(60 50 30 / 10%);
+  padding: 14px 18px 16px;
+  display: grid;
+  gap: 12px;
+}
+.carried {
+  display: grid;
+  grid-template-columns: 1.4fr auto 1fr 1.2fr;
+  gap: 14px;
+  padding-bottom: 12px;
+  border-bottom: 1px dashed var(--rule);
+}
+.line {
+  display: grid;
+  grid-template-columns: 2.2fr 1.6fr 1fr 1.2fr 1.1fr auto;
+  gap: 8px 12px;
+  align-items: start;
+}
+.save {
+  padding-top: 24px;
+}
+.note {
+  grid-column: 1 / 5;
+}
+.near {
+  border-left: 4px solid var(--watch-fill);
+  background: var(--watch-soft);
+  padding: 6px 12px;
+}
+.near p {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  flex-wrap: wrap;
+  min-height: 40px;
+}
+.problem {
+  color: var(--act);
+  font-weight: 600;
+}
+strong {
+  font-weight: 600;
+}
+@media (max-width: 1000px) {
+  .carried,
+  .line {
+    grid-template-columns: 1fr 1fr;
+  }
+  .note {
+    grid-column: 1 / -1;
+  }
+  .save {
+    padding-top: 0;
+  }
+}
+</style>

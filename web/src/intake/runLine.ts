@@ -1,0 +1,113 @@
+import { type intakeForm, readAmount, readYear, seedsFromGrams, wrong } from '@esprel/core';
+import type * as yup from 'yup';
+import { gather } from '../app/useForm.ts';
+
+type Body = yup.InferType<typeof intakeForm>;
+
+/** What the look at a line says of it. */
+export interface LineLook {
+  readonly crop: {
+    readonly key: string;
+    readonly name: string;
+    readonly scientific: string;
+    readonly seedsPerGram: number;
+    readonly by: string;
+  } | null;
+  readonly known: { readonly id: number; readonly name: string; readonly crop: string; readonly lots: number } | null;
+  readonly near: readonly NearVariety[];
+  readonly cautions: readonly string[];
+}
+export interface NearVariety {
+  readonly id: number;
+  readonly name: string;
+  readonly crop: string;
+  readonly lots: number;
+  readonly like: 'same' | 'near';
+}
+
+/** One line of a run: what was typed for this envelope, and what is carried from the one before. */
+export interface RunValues {
+  variety: string;
+  crop: string;
+  year: string;
+  amount: string;
+  note: string;
+  form: Body['form'];
+  source: string;
+  acquisition: Body['acquisition'];
+  receivedOn: string;
+  placeId: number | null;
+  /** The variety that the near name is; null until somebody says so. */
+  sameAs: number | null;
+}
+
+export function emptyLine(today: string): RunValues {
+  return {
+    variety: '',
+    crop: '',
+    year: '',
+    amount: '',
+    note: '',
+    form: 'cleaned',
+    source: '',
+    acquisition: 'donated',
+    receivedOn: today,
+    placeId: null,
+    sameAs: null,
+  };
+}
+
+/** What the next envelope begins with. */
+export function nextLine(v: RunValues): Partial<RunValues> {
+  return { source: v.source, acquisition: v.acquisition, receivedOn: v.receivedOn, placeId: v.placeId, year: v.year };
+}
+
+/** The words in which an amount and a year may be written are those of the files that can be read in. */
+export function lineBody(v: RunValues, look: LineLook | null): Body {
+  const crop = look?.crop ?? null;
+  const read = gather({
+    year: () => readYear('year', v.year),
+    seeds: () => {
+      const amount = readAmount('seeds', v.amount, 'seeds');
+      if (amount === null) throw wrong('seeds', 'how many? "about 40" or "2 g" will do');
+      if (amount.seeds !== null) return { n: amount.seeds, known: amount.rough ? ('estimated' as const) : ('counted' as const) };
+      if (crop === null) throw wrong('seeds', 'choose the crop first, so that the weight can be read as seeds');
+      const n = seedsFromGrams(amount.grams ?? 0, crop.seedsPerGram);
+      if (n < 1) throw wrong('seeds', 'is less than one seed');
+      return { n, known: amount.rough ? ('estimated' as const) : ('weighed' as const) };
+    },
+  });
+  const known = v.sameAs ?? look?.known?.id ?? null;
+  return {
+    varietyId: known,
+    varietyName: known === null ? v.variety.trim() || null : null,
+    cropKey: known === null ? (crop?.key ?? null) : null,
+    identity: 'likely',
+    source: v.source.trim(),
+    acquisition: v.acquisition,
+    yearKind: read.year === null ? 'unknown' : read.year.packed ? 'packing' : 'harvest',
+    year: read.year?.year ?? null,
+    form: v.form,
+    seeds: read.seeds.n,
+    amountKnown: read.seeds.known,
+    placeId: v.placeId,
+    receivedOn: v.receivedOn,
+    note: v.note.trim() || null,
+  } as Body;
+}
+
+/** Why the crop was guessed, in a few words. */
+export function guessWords(look: LineLook | null): string {
+  switch (look?.crop?.by) {
+    case 'variety':
+      return `known here as ${look.crop.name.toLowerCase()}`;
+    case 'near':
+      return `${look.crop.name}, because of a name like it`;
+    case 'word':
+      return `${look.crop.name}, going by the name`;
+    case 'typed':
+      return `${look.crop.name}, ${look.crop.scientific}`;
+    default:
+      return '';
+  }
+}

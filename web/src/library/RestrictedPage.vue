@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import { type Crop, restrictedForm } from '@esprel/core';
+import Button from 'primevue/button';
+import { get } from '../app/api.ts';
+import { useChanges } from '../app/changes.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { useForm } from '../app/useForm.ts';
+import FieldChoice from '../fields/FieldChoice.vue';
+import FieldFind from '../fields/FieldFind.vue';
+import FieldText from '../fields/FieldText.vue';
+
+interface Entry {
+  readonly id: number;
+  readonly crop: string | null;
+  readonly name: string | null;
+  readonly rule: 'warn' | 'do-not-lend';
+  readonly why: string;
+}
+const changes = useChanges();
+const { data } = useFetched<{ restricted: Entry[] }>(() => '/restricted');
+const form = useForm({
+  name: 'restricted',
+  initial: () => ({
+    by: 'name' as 'name' | 'crop',
+    name: '',
+    crop: null as Crop | string | null,
+    rule: 'warn' as 'warn' | 'do-not-lend',
+    why: '',
+  }),
+  schema: restrictedForm,
+  body: (v) => ({
+    cropKey: v.by === 'crop' && typeof v.crop === 'object' ? (v.crop?.key ?? null) : null,
+    name: v.by === 'name' ? v.name.trim() || null : null,
+    rule: v.rule,
+    why: v.why,
+  }),
+  path: () => '/restricted',
+});
+const { values } = form;
+const findCrops = async (q: string): Promise<readonly Crop[]> =>
+  (await get<{ crops: Crop[] }>(`/crops?q=${encodeURIComponent(q.slice(0, 60))}`)).crops;
+async function save(): Promise<void> {
+  if (await form.send()) form.reset();
+}
+function remove(id: number): void {
+  changes.send('DELETE', `/restricted/${String(id)}`, {}).catch((error: unknown) => {
+    changes.undoProblem = (error as Error).message;
+  });
+}
+</script>
+
+<template>
+  <div class="restricted scrolls" tabindex="-1">
+    <h1>Restricted plants</h1>
+    <p>
+      Some plants fall under rules where you are: invasive or noxious lists, plant health, protected varieties, narcotic law. Which ones is
+      for you to find out, from the authorities and people who know; Esprel gives no legal advice. What stands here is said at intake, on
+      the sheet, on the label and at lending.
+    </p>
+    <p v-if="data && data.restricted.length === 0" class="empty"><strong>The list is empty.</strong> Put the first plant on it below.</p>
+    <table v-else class="plain-table">
+      <thead>
+        <tr>
+          <th scope="col">Plant</th>
+          <th scope="col">Rule</th>
+          <th scope="col">Why</th>
+          <th scope="col"><span class="unseen">Take off</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="r in data?.restricted ?? []" :key="r.id">
+          <td>
+            <strong>{{ r.crop ?? r.name }}</strong> <span class="quiet">{{ r.crop ? 'the whole crop' : 'by name' }}</span>
+          </td>
+          <td>{{ r.rule === 'warn' ? 'warn' : 'never lend' }}</td>
+          <td>{{ r.why }}</td>
+          <td class="right">
+            <Button size="small" severity="secondary" label="Take off" :aria-label="`Take ${r.crop ?? r.name} off`" @click="remove(r.id)" />
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <form novalidate @submit.prevent="save">
+      <h2>Put a plant on the list</h2>
+      <FieldChoice
+        id="by"
+        v-model="values.by"
+        label="Which"
+        :options="[
+          { value: 'name', label: 'By a name' },
+          { value: 'crop', label: 'A whole crop' },
+        ]"
+      />
+      <FieldText
+        v-if="values.by === 'name'"
+        id="restricted-name"
+        v-model="values.name"
+        label="Name"
+        hint="any lot whose variety, crop or scientific name holds it"
+        :error="form.errors.name"
+      />
+      <FieldFind
+        v-else
+        id="restricted-crop"
+        v-model="values.crop"
+        label="Crop"
+        :search="findCrops"
+        :words="(c) => c.name"
+        :detail="(c) => c.scientific"
+        nothing="No such crop; try another of its names."
+        :error="form.errors.cropKey ?? form.errors.name"
+      />
+      <FieldChoice
+        id="rule"
+        v-model="values.rule"
+        label="Rule"
+        :options="[
+          { value: 'warn', label: 'Warn' },
+          { value: 'do-not-lend', label: 'Never lend' },
+        ]"
+      />
+      <FieldText
+        id="restricted-why"
+        v-model="values.why"
+        label="Why"
+        placeholder="on the list of the county; ask before sowing"
+        :error="form.errors.why"
+      />
+      <p v-if="form.problem" role="alert" class="caution">{{ form.problem.message }}</p>
+      <div><Button type="submit" label="Put it on the list" :disabled="form.sending" /></div>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.restricted {
+  height: 100%;
+  padding: 22px 26px;
+  display: grid;
+  gap: 14px;
+  align-content: start;
+  max-width: 860px;
+}
+form {
+  display: grid;
+  gap: 12px;
+  border-top: 1px solid var(--rule);
+  padding-top: 14px;
+}
+strong {
+  font-weight: 600;
+}
+</style>

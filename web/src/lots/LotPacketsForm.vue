@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { packetsForm, plural } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import { useChanges } from '../app/changes.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { gather, numberOf, useForm } from '../app/useForm.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { useSession } from '../app/session.ts';
+import FieldText from '../fields/FieldText.vue';
+import FormFrame from '../fields/FormFrame.vue';
+import SheetProblem from './SheetProblem.vue';
+import type { LotSheetData } from './types.ts';
+
+/** Splits a lot into packets of so many seeds; what is left over stays loose. */
+const props = defineProps<{ code: string }>();
+const router = useRouter();
+const session = useSession();
+const changes = useChanges();
+const format = useFormat();
+const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const inPackets = computed(() => (data.value?.packets ?? []).reduce((n, p) => n + p.seedsEach * p.packetsLeft, 0));
+const free = computed(() => Math.max(0, (data.value?.lot.lendable ?? 0) - inPackets.value));
+
+const form = useForm({
+  name: `packets.${props.code}`,
+  initial: () => ({ seedsEach: '', packets: '' }),
+  schema: packetsForm,
+  body: (v) => ({
+    ...gather({
+      seedsEach: () => numberOf('seedsEach', v.seedsEach) ?? undefined,
+      packets: () => numberOf('packets', v.packets) ?? undefined,
+    }),
+    filledOn: session.today,
+  }),
+  path: () => `/lots/${props.code}/packets`,
+});
+const { values } = form;
+const hint = computed(() => {
+  const each = Number(values.seedsEach);
+  if (!Number.isInteger(each) || each < 1) return `${String(free.value)} seeds are free above the floor`;
+  const most = Math.floor(free.value / each);
+  const n = Number(values.packets);
+  if (!Number.isInteger(n) || n < 1) return `at most ${plural(most, 'packet')}`;
+  return n > most
+    ? `at most ${plural(most, 'packet')}`
+    : `${String((data.value?.lot.balance ?? 0) - inPackets.value - n * each)} seeds stay loose`;
+});
+function all(): void {
+  const each = Number(values.seedsEach);
+  if (Number.isInteger(each) && each > 0) values.packets = String(Math.floor(free.value / each));
+}
+const back = (): void => void router.push(`/lots/${props.code}`);
+async function save(): Promise<void> {
+  const each = values.seedsEach;
+  const n = values.packets;
+  if (!(await form.send())) return;
+  form.reset();
+  await router.push(`/labels?kind=packet&codes=${props.code}&copies=${n.trim()}&seeds=${each.trim()}`);
+}
+function pourBack(id: number): void {
+  changes.send('POST', `/packets/${String(id)}/pour-back`, {}).catch((error: unknown) => {
+    changes.undoProblem = (error as Error).message;
+  });
+}
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="lot" />
+  <FormFrame
+    v-else
+    title="Fill packets"
+    :about="data ? `${data.lot.code} ${data.lot.variety}, ${data.lot.balance} seeds. The labels come next.` : ''"
+    action="Filled; print the labels"
+    :sending="form.sending"
+    :problem="form.problem"
+    @submit="save"
+    @leave="back"
+  >
+    <FieldText id="each" v-model="values.seedsEach" class="half" label="Seeds in each" numeric :error="form.errors.seedsEach" />
+    <FieldText id="packets" v-model="values.packets" class="half" label="Packets" numeric :hint="hint" :error="form.errors.packets" />
+    <div><Button type="button" severity="secondary" variant="text" label="As many as it gives" @click="all" /></div>
+    <template #after>
+      <section v-if="data && data.packets.length > 0" aria-label="Packets there are">
+        <h2>Packets there are</h2>
+        <p v-for="p in data.packets" :key="p.id" class="row-of-buttons">
+          <span>{{ p.packetsLeft }} of {{ p.packets }} left, {{ p.seedsEach }} seeds each, filled {{ format.day(p.filledOn) }}</span>
+          <Button type="button" size="small" severity="secondary" label="Pour back" @click="pourBack(p.id)" />
+        </p>
+      </section>
+    </template>
+  </FormFrame>
+</template>
+
+<style scoped>
+h2 {
+  font-size: 17px;
+}
+</style>

@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+import { useChanges } from '../app/changes.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { shrinkPhoto } from './shrinkPhoto.ts';
+
+/** Photographs of the envelope: from a file, or from the camera of a tablet. */
+const props = defineProps<{ code: string; photos: readonly { readonly id: number; readonly file: string; readonly takenOn: string }[] }>();
+const changes = useChanges();
+const format = useFormat();
+const working = ref(false);
+const problem = ref<string | null>(null);
+
+async function add(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  if (!file) return;
+  working.value = true;
+  problem.value = null;
+  try {
+    const jpeg = await shrinkPhoto(file).catch(() => {
+      throw new Error('That file is not a picture this browser can read. Choose a JPEG or PNG.');
+    });
+    await changes.send('POST', `/lots/${props.code}/photos`, { jpeg });
+  } catch (error) {
+    problem.value = (error as Error).message;
+  }
+  working.value = false;
+  input.value = '';
+}
+function remove(id: number): void {
+  changes.send('DELETE', `/photos/${String(id)}`, {}).catch((error: unknown) => {
+    problem.value = (error as Error).message;
+  });
+}
+</script>
+
+<template>
+  <section aria-label="Photos of the envelope" class="photos">
+    <figure v-for="(p, i) in photos" :key="p.id">
+      <a :href="`/api/photos/${p.file}`" target="_blank" rel="noopener"
+        ><img :src="`/api/photos/${p.file}`" :alt="`Envelope of ${code}, photo ${i + 1}`" loading="lazy"
+      /></a>
+      <figcaption class="small quiet">
+        {{ format.day(p.takenOn) }} <button type="button" :aria-label="`Take photo ${i + 1} out`" @click="remove(p.id)">take out</button>
+      </figcaption>
+    </figure>
+    <label class="add">
+      {{ working ? 'Shrinking it …' : photos.length === 0 ? 'Add a photo of the envelope' : 'Add a photo' }}
+      <input type="file" accept="image/*" capture="environment" :disabled="working" @change="add" />
+    </label>
+    <p v-if="problem" role="alert" class="wrong">{{ problem }}</p>
+  </section>
+</template>
+
+<style scoped>
+.photos {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: flex-start;
+}
+figure {
+  margin: 0;
+  display: grid;
+  gap: 2px;
+}
+img {
+  width: 132px;
+  height: 100px;
+  object-fit: cover;
+  border: 1px solid var(--rule);
+  display: block;
+}
+figcaption button {
+  border: 0;
+  background: none;
+  color: var(--action);
+  text-decoration: underline;
+  cursor: pointer;
+  min-height: 32px;
+}
+.add {
+  position: relative;
+  min-height: 40px;
+  padding: 9px 14px;
+  border: 1px dashed #b8ad98;
+  border-radius: 3px;
+  color: var(--action);
+  cursor: pointer;
+}
+.add input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  cursor: pointer;
+}
+.add:has(:focus-visible) {
+  outline: 3px solid var(--focus);
+}
+.wrong {
+  color: var(--act);
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { GRAMS_PER_OUNCE, InputError, weigh, weighingForm, type Weighing } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import ScaleDisplay from '../devices/ScaleDisplay.vue';
+import { useScale } from '../devices/useScale.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { numberOf, useForm } from '../app/useForm.ts';
+import { useSession } from '../app/session.ts';
+import FieldText from '../fields/FieldText.vue';
+import FormFrame from '../fields/FormFrame.vue';
+import SheetProblem from './SheetProblem.vue';
+import type { LotSheetData } from './types.ts';
+
+/** How many are there, by weight: a few counted samples, then the whole. */
+const props = defineProps<{ code: string }>();
+const router = useRouter();
+const session = useSession();
+const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const { reading, tare } = useScale();
+const ounces = computed(() => session.settings?.massUnit === 'oz');
+const unit = computed(() => (ounces.value ? 'oz' : 'g'));
+const grams = (path: string, text: string): number | undefined => {
+  const n = numberOf(path, text);
+  return n === null ? undefined : ounces.value ? n * GRAMS_PER_OUNCE : n;
+};
+const shown = (g: number): string => (ounces.value ? (g / GRAMS_PER_OUNCE).toFixed(4) : g.toFixed(3));
+
+const form = useForm({
+  name: `weigh.${props.code}`,
+  initial: () => ({ samples: [1, 2, 3].map(() => ({ seeds: '', weight: '' })), total: '' }),
+  schema: weighingForm,
+  body: (v) => ({
+    samples: v.samples
+      .map((s, i) => ({
+        seeds: numberOf(`samples[${String(i)}].seeds`, s.seeds) ?? undefined,
+        grams: grams(`samples[${String(i)}].grams`, s.weight),
+      }))
+      .filter((s) => s.seeds !== undefined || s.grams !== undefined),
+    totalGrams: grams('totalGrams', v.total),
+    weighedOn: session.today,
+  }),
+  path: () => `/lots/${props.code}/weighings`,
+});
+const { values } = form;
+
+/** What the weights typed so far come to; null until there is a sample. */
+const result = computed((): Weighing | null => {
+  try {
+    const samples = values.samples.flatMap((s) => {
+      const seeds = numberOf('s', s.seeds);
+      const g = grams('g', s.weight);
+      return seeds !== null && g !== undefined && seeds > 0 && g > 0 ? [{ seeds, grams: g }] : [];
+    });
+    return samples.length === 0 ? null : weigh(samples, grams('t', values.total) ?? 0);
+  } catch (error) {
+    if (error instanceof InputError || error instanceof Error) return null;
+    throw error;
+  }
+});
+const verdict = computed(() => {
+  const r = result.value;
+  if (!r) return 'Count out a few seeds (20 to 100), weigh them, and do it again twice with others.';
+  const per = `${r.gramsPerThousand.toPrecision(3)} g a thousand`;
+  if (r.variationPercent === null) return `${per}, from one sample; a second tells how sure that is.`;
+  const spread = `the samples differ by ${r.variationPercent.toFixed(1)} %`;
+  return r.trustworthy
+    ? `${per}; ${spread}, which is close enough.`
+    : `${per}, but ${spread}. Weigh more samples, or larger ones, until it is 6 % or less.`;
+});
+const rests = computed(() => reading.value?.stable === true && !reading.value.overloaded && reading.value.grams > 0);
+
+function takeSample(i: number): void {
+  const s = values.samples[i];
+  if (s && reading.value) s.weight = shown(reading.value.grams);
+}
+const back = (): void => void router.push(`/lots/${props.code}`);
+async function save(): Promise<void> {
+  if (await form.send()) back();
+}
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="lot" />
+  <FormFrame
+    v-else
+    title="Weigh"
+    :about="data ? `${data.lot.code} ${data.lot.variety}, ${data.lot.balance} seeds in the record (${data.lot.amountKnown})` : ''"
+    action="Take this amount"
+    :sending="form.sending"
+    :problem="form.problem"
+    @submit="save"
+    @leave="back"
+  >
+    <ScaleDisplay :reading="reading" @tare="tare" />
+    <div v-for="(s, i) in values.samples" :key="i" class="sample">
+      <FieldText
+        :id="`seeds-${i}`"
+        v-model="s.seeds"
+        :label="`Sample ${i + 1}, seeds`"
+        numeric
+        :error="form.errors[`samples[${i}].seeds`]"
+      />
+      <FieldText :id="`grams-${i}`" v-model="s.weight" label="weigh" numeric :unit="unit" :error="form.errors[`samples[${i}].grams`]" />
+      <Button
+        type="button"
+        severity="secondary"
+        label="From the scale"
+        :aria-label="`Sample ${i + 1} from the scale`"
+        :disabled="!rests"
+        @click="takeSample(i)"
+      />
+    </div>
+    <p v-if="form.errors.samples" class="error" role="alert">{{ form.errors.samples }}</p>
+    <Button
+      v-if="values.samples.length < 10"
+      type="button"
+      severity="secondary"
+      variant="text"
+      label="One more sample"
+      @click="values.samples.push({ seeds: '', weight: '' })"
+    />
+    <p role="status">{{ verdict }}</p>
+    <div class="sample">
+      <FieldText id="total" v-model="values.total" label="All of it weighs" numeric :unit="unit" :error="form.errors.totalGrams" />
+      <span />
+      <Button
+        type="button"
+        severity="secondary"
+        label="From the scale"
+        aria-label="All of it from the scale"
+        :disabled="!rests"
+        @click="values.total = shown(reading?.grams ?? 0)"
+      />
+    </div>
+    <p v-if="result && result.seeds > 0" class="result" role="status">
+      <strong class="numbers">{{ result.seeds }}</strong> seeds<template v-if="result.low !== null && result.high !== null"
+        >, between {{ result.low }} and {{ result.high }}</template
+      >
+    </p>
+  </FormFrame>
+</template>
+
+<style scoped>
+.sample {
+  display: grid;
+  grid-template-columns: 1fr 1fr auto;
+  gap: 12px;
+  align-items: end;
+}
+.result strong {
+  font-size: 24px;
+}
+.error {
+  color: var(--act);
+  font-weight: 600;
+}
+</style>

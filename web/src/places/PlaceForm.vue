@@ -1,0 +1,147 @@
+<script setup lang="ts">
+import { placeEditForm, placeForm } from '@esprel/core';
+import { computed, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { fromCelsius, toCelsius } from '../app/format.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { gather, numberOf, useForm } from '../app/useForm.ts';
+import { useSession } from '../app/session.ts';
+import FieldChoice from '../fields/FieldChoice.vue';
+import FieldSelect from '../fields/FieldSelect.vue';
+import FieldText from '../fields/FieldText.vue';
+import FormFrame from '../fields/FormFrame.vue';
+import { PLACE_KIND_OPTIONS } from './placeWords.ts';
+import type { PlaceKind, PlaceListed, PlaceSheetData } from './types.ts';
+
+/** A new place, or an old one put right. */
+const props = defineProps<{ id?: string | undefined; within?: string | undefined }>();
+const router = useRouter();
+const session = useSession();
+const { data: all } = useFetched<{ places: PlaceListed[] }>(() => '/places');
+const { data: old } = useFetched<PlaceSheetData>(() => (props.id === undefined ? null : `/places/${props.id}`));
+const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
+const version = ref<number | null>(null);
+
+const form = useForm({
+  name: props.id === undefined ? 'place' : null,
+  initial: () => ({
+    name: '',
+    kind: 'box' as PlaceKind,
+    parentId: props.within === undefined ? null : Number(props.within),
+    temperature: '',
+    rh: '',
+    sealed: 'no' as 'yes' | 'no',
+  }),
+  schema: props.id === undefined ? placeForm : placeEditForm,
+  body: (v) => {
+    const n = gather({ t: () => numberOf('temperatureC', v.temperature), rh: () => numberOf('rhPercent', v.rh) });
+    return {
+      name: v.name,
+      kind: v.kind,
+      parentId: v.parentId,
+      temperatureC: n.t === null ? null : toCelsius(n.t, unit.value),
+      rhPercent: n.rh,
+      sealed: v.sealed === 'yes',
+      ...(version.value === null ? {} : { version: version.value }),
+    };
+  },
+  method: props.id === undefined ? 'POST' : 'PATCH',
+  path: () => (props.id === undefined ? '/places' : `/places/${props.id}`),
+});
+const { values } = form;
+watch(
+  old,
+  (sheet) => {
+    if (!sheet || version.value !== null) return;
+    const p = sheet.place;
+    version.value = p.version;
+    Object.assign(values, {
+      name: p.name,
+      kind: p.kind,
+      parentId: p.parentId,
+      temperature: p.temperatureC === null ? '' : String(fromCelsius(p.temperatureC, unit.value)),
+      rh: p.rhPercent === null ? '' : String(p.rhPercent),
+      sealed: p.sealed ? 'yes' : 'no',
+    });
+  },
+  { immediate: true },
+);
+const parents = computed(() =>
+  (all.value?.places ?? []).filter((p) => String(p.id) !== props.id).map((p) => ({ value: p.id, label: p.path })),
+);
+const hint = computed(() => (values.parentId === null ? undefined : 'left empty: as in what it stands in'));
+
+async function save(): Promise<void> {
+  const answer = await form.send<{ id: number }>();
+  if (!answer) return;
+  form.reset();
+  await router.push(`/library/places/${String(answer.id)}`);
+}
+</script>
+
+<template>
+  <FormFrame
+    :title="id === undefined ? 'A new place' : 'Put the place right'"
+    action="Save"
+    :sending="form.sending"
+    :problem="form.problem"
+    @submit="save"
+    @leave="router.push(id === undefined ? '/library/places' : `/library/places/${id}`)"
+  >
+    <FieldText
+      id="place-name"
+      v-model="values.name"
+      class="half"
+      label="Name"
+      placeholder="Drawer 3, hall cupboard"
+      :error="form.errors.name"
+    />
+    <FieldSelect
+      id="place-kind"
+      v-model="values.kind"
+      class="half"
+      label="It is a"
+      :options="PLACE_KIND_OPTIONS"
+      :error="form.errors.kind"
+    />
+    <FieldSelect
+      id="place-parent"
+      v-model="values.parentId"
+      label="Stands in"
+      optional
+      placeholder="nothing; it is a place of its own"
+      :options="parents"
+      :error="form.errors.parentId"
+    />
+    <FieldText
+      id="place-temp"
+      v-model="values.temperature"
+      class="third"
+      label="Usual warmth"
+      numeric
+      :unit="`°${unit}`"
+      :hint="hint"
+      :error="form.errors.temperatureC"
+    />
+    <FieldText
+      id="place-rh"
+      v-model="values.rh"
+      class="third"
+      label="Humidity"
+      numeric
+      unit="%"
+      :hint="values.sealed === 'yes' ? 'what the seed was dried to' : hint"
+      :error="form.errors.rhPercent"
+    />
+    <FieldChoice
+      id="place-sealed"
+      v-model="values.sealed"
+      class="third"
+      label="Sealed"
+      :options="[
+        { value: 'no', label: 'No' },
+        { value: 'yes', label: 'Yes' },
+      ]"
+    />
+  </FormFrame>
+</template>

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import Button from 'primevue/button';
+import { computed, ref } from 'vue';
+import { useChanges } from '../app/changes.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { useSession } from '../app/session.ts';
+import { useTable } from '../app/table.ts';
+import { gainWords, yearsWords } from './placeWords.ts';
+
+/** What moving the lots on the table to this place would gain, in years, per lot; and moving them. */
+const props = defineProps<{ id: string; name: string }>();
+const table = useTable();
+const session = useSession();
+const changes = useChanges();
+const moving = ref(false);
+interface Gain {
+  readonly code: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly line: number;
+  readonly staysYears: number | null;
+  readonly movesYears: number | null;
+  readonly tooLate: boolean;
+  readonly storable: boolean;
+}
+const { data } = useFetched<{ lots: Gain[] }>(() =>
+  table.codes.length === 0 ? null : `/places/${props.id}/gain?codes=${table.codes.slice(0, 60).join(',')}`,
+);
+const lots = computed(() =>
+  [...(data.value?.lots ?? [])].sort(
+    (a, b) => (b.movesYears ?? 200) - (b.staysYears ?? 200) - ((a.movesYears ?? 200) - (a.staysYears ?? 200)),
+  ),
+);
+const words = (g: Gain): string =>
+  !g.storable ? 'cannot be stored dry or cold' : g.tooLate ? 'too late, it is below already' : gainWords(g.staysYears, g.movesYears);
+
+async function move(codes: readonly string[]): Promise<void> {
+  moving.value = true;
+  for (const code of codes) {
+    await changes.send('POST', `/lots/${code}/move`, { placeId: Number(props.id), movedOn: session.today }).catch((error: unknown) => {
+      changes.undoProblem = (error as Error).message;
+    });
+  }
+  moving.value = false;
+}
+</script>
+
+<template>
+  <section aria-label="What moving here would gain">
+    <h2>What moving here would gain</h2>
+    <p v-if="table.codes.length === 0" class="quiet">
+      Put lots on the table (<kbd>T</kbd>) to see how much longer each would stay good enough here.
+    </p>
+    <template v-else>
+      <table v-if="lots.length > 0" class="plain-table">
+        <thead>
+          <tr>
+            <th scope="col">On the table</th>
+            <th scope="col" class="right">Where it is</th>
+            <th scope="col" class="right">Here</th>
+            <th scope="col">Gain</th>
+            <th scope="col"><span class="unseen">Move</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="g in lots" :key="g.code">
+            <td>
+              <strong>{{ g.variety }}</strong> <span class="code small">{{ g.code }}</span>
+            </td>
+            <td class="right">{{ g.storable && !g.tooLate ? yearsWords(g.staysYears) : '' }}</td>
+            <td class="right">{{ g.storable && !g.tooLate ? yearsWords(g.movesYears) : '' }}</td>
+            <td>{{ words(g) }}</td>
+            <td class="right">
+              <Button
+                size="small"
+                severity="secondary"
+                label="Move"
+                :aria-label="`Move ${g.code} here`"
+                :disabled="moving"
+                @click="move([g.code])"
+              />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="quiet small">Years until half of what is likely falls below the lending line (or 40 % where it is below that already).</p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+section {
+  display: grid;
+  gap: 6px;
+}
+h2 {
+  font-size: 18px;
+}
+strong {
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { plural } from '@esprel/core';
+import Button from 'primevue/button';
+import { ref } from 'vue';
+import { useChanges } from '../app/changes.ts';
+import { useFormat } from '../app/useFormat.ts';
+import type { PlaceSheetData } from './types.ts';
+
+/** Reads the file of a climate logger: one that was saved, or that of the logger at hand. */
+const props = defineProps<{ id: string; name: string; climate: PlaceSheetData['climate'] }>();
+const format = useFormat();
+const changes = useChanges();
+const problem = ref<string | null>(null);
+const reading = ref(false);
+
+async function send(fileName: string, text: string): Promise<void> {
+  problem.value = null;
+  reading.value = true;
+  await changes
+    .send('POST', `/places/${props.id}/climate-log`, { fileName, text })
+    .catch((error: unknown) => {
+      problem.value = (error as Error).message.replace(/^file: /, 'The file ');
+    })
+    .finally(() => {
+      reading.value = false;
+    });
+}
+async function chosen(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  if (!file) return;
+  if (file.size > 7_000_000) problem.value = 'The file is larger than 7 MB; let the logger write fewer days into it.';
+  else await send(file.name, await file.text());
+  input.value = '';
+}
+async function fromLogger(): Promise<void> {
+  const response = await fetch(`/api/devices/logger.csv?place=${props.id}`);
+  await send(`logger of ${props.name}.csv`, await response.text());
+}
+function takeOut(logId: number): void {
+  changes.send('DELETE', `/climate-logs/${String(logId)}`, {}).catch((error: unknown) => {
+    problem.value = (error as Error).message;
+  });
+}
+</script>
+
+<template>
+  <section aria-label="Climate logger">
+    <h2>Climate logger</h2>
+    <p class="quiet">
+      {{
+        climate.loggerIn && String(climate.loggerIn.id) !== id
+          ? `The logger lies in ${climate.loggerIn.name}; what it saw holds here too.`
+          : 'A logger’s file (CSV with a time, a temperature and perhaps a humidity) is drawn here and used in every estimate.'
+      }}
+    </p>
+    <div class="row-of-buttons">
+      <label class="file">
+        {{ reading ? 'Reading …' : 'Read a logger’s file' }}
+        <input type="file" accept=".csv,.txt,text/csv" :disabled="reading" @change="chosen" />
+      </label>
+      <Button severity="secondary" label="Read the logger at hand" :disabled="reading" @click="fromLogger" />
+    </div>
+    <p v-if="problem" role="alert" class="wrong">{{ problem }}</p>
+    <ul class="plain">
+      <li v-for="l in climate.logs" :key="l.id">
+        {{ l.fileName }}
+        <span class="quiet">{{ format.day(l.fromDay) }} to {{ format.day(l.toDay) }}, {{ plural(l.readings, 'reading') }}</span>
+        <Button severity="secondary" variant="text" size="small" label="Take out" @click="takeOut(l.id)" />
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+section {
+  display: grid;
+  gap: 6px;
+}
+h2 {
+  font-size: 18px;
+}
+.file {
+  position: relative;
+  min-height: 40px;
+  padding: 8px 14px;
+  border: 1px solid var(--action);
+  border-radius: 3px;
+  color: var(--action);
+  background: var(--sheet);
+  cursor: pointer;
+}
+.file input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  cursor: pointer;
+}
+.file:has(:focus-visible) {
+  outline: 3px solid var(--focus);
+}
+.wrong {
+  color: var(--act);
+  font-weight: 600;
+}
+li {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+</style>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { plural } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import { percent } from '../app/format.ts';
+import { useChanges } from '../app/changes.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { useTable } from '../app/table.ts';
+import ClimateChart from '../charts/ClimateChart.vue';
+import LotHistory from '../lots/LotHistory.vue';
+import SheetProblem from '../lots/SheetProblem.vue';
+import PlaceGain from './PlaceGain.vue';
+import PlaceLogger from './PlaceLogger.vue';
+import type { PlaceSheetData } from './types.ts';
+
+const props = defineProps<{ id: string }>();
+const router = useRouter();
+const format = useFormat();
+const changes = useChanges();
+const table = useTable();
+const { data, problem } = useFetched<PlaceSheetData>(() => `/places/${props.id}`);
+
+const climate = computed(() => {
+  const c = data.value?.place.climate;
+  if (!c) return '';
+  if (c.temperatureC === null || c.rhPercent === null)
+    return 'Nobody wrote down how warm and damp it is; lots here age as in an ordinary room.';
+  const from = (place: number | null): string => {
+    if (place === null || String(place) === props.id) return '';
+    const named = data.value?.parents.find((p) => p.id === place);
+    return named ? ` (as in ${named.name})` : '';
+  };
+  return `${format.warmth(c.temperatureC)}${from(c.temperatureFrom)}, ${String(c.rhPercent)} % humidity${from(c.rhFrom)}${c.sealed ? ', sealed: the seed stays as dry as it went in' : ''}.`;
+});
+const openTake = computed(() => data.value?.stocktakes.find((s) => s.closedOn === null) ?? null);
+
+async function takeStock(): Promise<void> {
+  if (openTake.value) {
+    await router.push(`/stocktakes/${String(openTake.value.id)}`);
+    return;
+  }
+  await changes
+    .send<{ id: number }>('POST', '/stocktakes', { placeId: Number(props.id) })
+    .then((answer) => router.push(`/stocktakes/${String(answer.id)}`))
+    .catch(tell);
+}
+function remove(): void {
+  changes
+    .send('DELETE', `/places/${props.id}`, {})
+    .then(() => router.push('/library/places'))
+    .catch(tell);
+}
+function tell(error: unknown): void {
+  changes.undoProblem = (error as Error).message;
+}
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="place" />
+  <article v-else-if="data" class="sheet scrolls" tabindex="-1">
+    <header>
+      <p class="quiet small">
+        <template v-for="p in data.parents" :key="p.id"
+          ><RouterLink :to="`/library/places/${p.id}`">{{ p.name }}</RouterLink
+          >,
+        </template>
+      </p>
+      <h1>{{ data.place.name }}</h1>
+      <p>{{ climate }}</p>
+    </header>
+    <p v-for="w in data.climate.warmSpells" :key="w.from" class="caution" role="note">
+      Too warm from {{ format.day(w.from) }} for {{ plural(w.days, 'day') }}, up to {{ format.warmth(w.highC) }}. It is in the estimates. If
+      it happens again, look at the seal and the thermostat.
+    </p>
+    <div class="row-of-buttons">
+      <Button :label="openTake ? 'Go on taking stock' : 'Take stock'" @click="takeStock" />
+      <Button label="Put right" severity="secondary" @click="router.push(`/library/places/${id}/edit`)" />
+      <Button label="A place in it" severity="secondary" @click="router.push(`/library/places/new?within=${id}`)" />
+      <Button
+        label="Front label"
+        severity="secondary"
+        @click="router.push(`/labels?kind=box&places=${[id, ...data.within.map((w) => w.id)].join(',')}`)"
+      />
+      <Button v-if="data.lotCount === 0 && data.within.length === 0" label="Take it away" severity="secondary" @click="remove" />
+    </div>
+    <ClimateChart
+      v-if="data.climate.days.length > 0"
+      :days="data.climate.days"
+      :limit-c="data.climate.limitC"
+      :place="data.climate.loggerIn?.name ?? data.place.name"
+    />
+    <PlaceLogger :id="id" :climate="data.climate" :name="data.place.name" />
+    <PlaceGain v-if="data.place.climate.temperatureC !== null" :id="id" :name="data.place.name" />
+    <section aria-label="What is in it">
+      <h2>In it</h2>
+      <p v-if="data.lotCount === 0" class="quiet">No lot. “Put away” or “Move” brings lots here.</p>
+      <p v-else class="row-of-buttons">
+        <span class="quiet"
+          >{{ plural(data.lotCount, 'lot') }}{{ data.lots.length < data.lotCount ? `, the first ${data.lots.length} shown` : '' }}</span
+        >
+        <Button
+          severity="secondary"
+          size="small"
+          label="All on the table"
+          @click="table.pullOut(...data.lots.slice(0, 60).map((l) => l.code))"
+        />
+      </p>
+      <ul class="plain">
+        <li v-for="l in data.lots" :key="l.code">
+          <RouterLink :to="`/lots/${l.code}`" class="lot"
+            ><span class="code">{{ l.code }}</span
+            ><strong>{{ l.variety }}</strong
+            ><span class="quiet">{{ l.crop }}, {{ l.year ?? 'year not known' }}</span
+            ><span class="numbers">{{ l.median === null ? '' : percent(l.median) }}</span></RouterLink
+          >
+        </li>
+      </ul>
+    </section>
+    <LotHistory :steps="data.history" />
+  </article>
+  <p v-else class="empty">Opening …</p>
+</template>
+
+<style scoped>
+.sheet {
+  height: 100%;
+  padding: 18px 24px 28px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 14px;
+  align-content: start;
+}
+section {
+  display: grid;
+  gap: 6px;
+}
+h2 {
+  font-size: 18px;
+}
+.lot {
+  display: grid;
+  grid-template-columns: 104px minmax(0, 1fr) minmax(0, 1fr) 56px;
+  gap: 10px;
+  align-items: center;
+  min-height: 40px;
+  color: var(--ink);
+  text-decoration: none;
+  border-bottom: 1px solid #ece6d9;
+}
+.lot:hover {
+  background: #fbf7ee;
+}
+strong {
+  font-weight: 600;
+  overflow-wrap: anywhere;
+}
+</style>

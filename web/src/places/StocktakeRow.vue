@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+import { amount } from '../app/format.ts';
+import type { StocktakeLot } from './stocktake.ts';
+
+/** One envelope of a stocktake, with what was seen of its amount. */
+const props = defineProps<{ lot: StocktakeLot; closed: boolean }>();
+const emit = defineEmits<{ look: [lot: StocktakeLot, amount: string, counted: number | null]; unscan: [lot: StocktakeLot] }>();
+const counting = ref(false);
+const typed = ref('');
+
+function counted(): void {
+  const n = Number(typed.value.trim());
+  if (typed.value.trim() === '' || !Number.isInteger(n) || n < 0) return;
+  emit('look', props.lot, 'counted', n);
+  counting.value = false;
+}
+</script>
+
+<template>
+  <li>
+    <p class="who">
+      <RouterLink class="code" :to="`/lots/${lot.code}`">{{ lot.code }}</RouterLink> <strong>{{ lot.variety }}</strong>
+      <span class="quiet numbers"
+        >{{ lot.scan === 'counted' ? `${lot.counted} counted, ` : '' }}{{ amount(lot.balance, lot.amountKnown) }} in the record</span
+      >
+    </p>
+    <slot />
+    <div v-if="!closed && lot.scan !== null" class="row-of-buttons">
+      <button type="button" :aria-pressed="lot.scan === 'right'" @click="emit('look', lot, 'right', null)">about right</button>
+      <button type="button" :aria-pressed="lot.scan === 'in-doubt'" @click="emit('look', lot, 'in-doubt', null)">in doubt</button>
+      <button v-if="!counting" type="button" :aria-pressed="lot.scan === 'counted'" @click="counting = true">count</button>
+      <form v-else @submit.prevent="counted">
+        <input v-model="typed" inputmode="numeric" :aria-label="`Seeds of ${lot.code}`" placeholder="seeds" />
+        <button type="submit">ok</button>
+      </form>
+      <button type="button" class="not" :aria-label="`${lot.code} is not here`" @click="emit('unscan', lot)">not here</button>
+    </div>
+  </li>
+</template>
+
+<style scoped>
+li {
+  padding: 7px 0;
+  border-bottom: 1px solid #ece6d9;
+  display: grid;
+  gap: 4px;
+}
+.who {
+  display: flex;
+  gap: 4px 8px;
+  flex-wrap: wrap;
+  align-items: baseline;
+}
+strong {
+  font-weight: 600;
+  overflow-wrap: anywhere;
+}
+button {
+  min-height: 40px;
+  border: 1px solid #cfc5b1;
+  border-radius: 3px;
+  background: var(--sheet);
+  padding: 0 10px;
+  cursor: pointer;
+}
+button[aria-pressed='true'] {
+  border-color: var(--action);
+  background: var(--action-soft);
+  font-weight: 600;
+}
+.row-of-buttons {
+  gap: 4px;
+}
+form {
+  display: flex;
+  gap: 4px;
+}
+input {
+  width: 80px;
+  min-height: 40px;
+  border: 1px solid #8d8778;
+  border-radius: 3px;
+  padding: 0 8px;
+  background: var(--sheet);
+}
+.not {
+  color: var(--act);
+}
+</style>

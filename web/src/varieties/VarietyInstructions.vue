@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { length } from '@esprel/core';
+import Button from 'primevue/button';
+import InputText from 'primevue/inputtext';
+import { computed, ref } from 'vue';
+import { percent } from '../app/format.ts';
+import { useChanges } from '../app/changes.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { useSession } from '../app/session.ts';
+import type { EnvelopeText, VarietySheetData } from './types.ts';
+
+/** The printed instructions of each supplier beside the figures of the crop; one of them is followed, with a reason. */
+const props = defineProps<{ sheet: VarietySheetData }>();
+const changes = useChanges();
+const format = useFormat();
+const session = useSession();
+const choosing = ref<number | null>(null);
+const reason = ref('');
+const problem = ref<string | null>(null);
+
+const unit = computed(() => session.settings?.lengthUnit ?? 'mm');
+const span = (min: number | null, max: number | null, what: string): string =>
+  min === null && max === null ? '' : `${min === max || max === null ? String(min) : `${String(min)} to ${String(max)}`} ${what}`;
+const before = (e: EnvelopeText): string =>
+  span(e.weeksMin, e.weeksMax, `weeks before ${e.anchor === 'plant-out' ? 'planting out' : 'the last frost'}`);
+const rows = computed(() => {
+  const { crop, envelopes } = props.sheet;
+  const line = (label: string, own: string, of: (e: EnvelopeText) => string) => ({ label, own, cells: envelopes.map(of) });
+  return [
+    line('Sow', span(crop.startWeeksMin, crop.startWeeksMax, 'weeks ahead'), before),
+    line('Deep', crop.sowDepthMm === 0 ? 'on the surface' : format.depth(crop.sowDepthMm), (e) =>
+      e.depthMm === null ? '' : e.depthMm === 0 ? 'on the surface' : format.depth(e.depthMm),
+    ),
+    line('Apart', length(crop.spacingCm, unit.value), (e) => (e.spacingCm === null ? '' : length(e.spacingCm, unit.value))),
+    line('Up in', span(crop.emergeMinD, crop.emergeMaxD, 'days'), (e) => span(e.daysMin, e.daysMax, 'days')),
+    line('Warmth', '', (e) => (e.warmthC === null ? '' : format.warmth(e.warmthC))),
+    line('Germination', '', (e) => (e.germination === null ? '' : percent(e.germination))),
+    line('Warnings', '', (e) => e.warnings ?? ''),
+    line('Says', '', (e) => e.words ?? ''),
+  ].filter((r) => r.own !== '' || r.cells.some((c) => c !== ''));
+});
+const chosen = computed(() => props.sheet.variety.chosenEnvelopeId);
+
+async function follow(envelopeId: number | null): Promise<void> {
+  problem.value = null;
+  const { id, version } = props.sheet.variety;
+  await changes
+    .send('PUT', `/varieties/${String(id)}/instructions`, { version, envelopeId, reason: reason.value.trim() || null })
+    .then(() => {
+      choosing.value = null;
+      reason.value = '';
+    })
+    .catch((error: unknown) => {
+      problem.value = (error as Error).message.replace(/^reason: /, '');
+    });
+}
+</script>
+
+<template>
+  <section v-if="sheet.envelopes.length > 0" aria-label="What the envelopes say">
+    <h2>What the envelopes say</h2>
+    <div class="wide">
+      <table class="plain-table">
+        <thead>
+          <tr>
+            <th scope="col"><span class="unseen">What</span></th>
+            <th scope="col">The crop</th>
+            <th v-for="e in sheet.envelopes" :key="e.id" scope="col" :class="{ followed: e.id === chosen }">
+              {{ e.source }} <span class="code small">{{ e.lotCode }}</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="r in rows" :key="r.label">
+            <th scope="row">{{ r.label }}</th>
+            <td>{{ r.own }}</td>
+            <td v-for="(c, i) in r.cells" :key="i" :class="{ followed: sheet.envelopes[i]?.id === chosen }">{{ c }}</td>
+          </tr>
+          <tr>
+            <th scope="row">Followed</th>
+            <td>
+              <span v-if="chosen === null">yes</span>
+              <Button v-else size="small" severity="secondary" label="Follow the crop" @click="follow(null)" />
+            </td>
+            <td v-for="e in sheet.envelopes" :key="e.id" :class="{ followed: e.id === chosen }">
+              <span v-if="e.id === chosen">yes: {{ sheet.variety.chosenReason }}</span>
+              <Button v-else size="small" severity="secondary" label="Follow" :aria-label="`Follow ${e.source}`" @click="choosing = e.id" />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <form v-if="choosing !== null" class="why" novalidate @submit.prevent="follow(choosing)">
+      <label for="follow-why">Why these</label>
+      <InputText id="follow-why" v-model="reason" placeholder="came up best here" autocomplete="off" />
+      <Button type="submit" label="Follow them" />
+      <p v-if="problem" role="alert" class="wrong">{{ problem }}</p>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+section {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 6px;
+}
+h2 {
+  font-size: 18px;
+}
+.wide {
+  overflow-x: auto;
+}
+.plain-table th[scope='row'] {
+  white-space: nowrap;
+}
+.followed {
+  background: var(--good-soft);
+}
+td,
+th[scope='col'] {
+  min-width: 120px;
+  padding-left: 8px !important;
+}
+.why {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 10px;
+  align-items: center;
+}
+.why p {
+  grid-column: 1 / -1;
+}
+.wrong {
+  color: var(--act);
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import { BREEDING_WORDS, length, plural } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import { percent } from '../app/format.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { useSession } from '../app/session.ts';
+import LotHistory from '../lots/LotHistory.vue';
+import SheetProblem from '../lots/SheetProblem.vue';
+import type { VarietySheetData } from './types.ts';
+import VarietyInstructions from './VarietyInstructions.vue';
+
+const props = defineProps<{ id: string }>();
+const router = useRouter();
+const session = useSession();
+const { data, problem } = useFetched<VarietySheetData>(() => `/varieties/${props.id}`);
+const v = computed(() => data.value?.variety ?? null);
+const unit = computed(() => session.settings?.lengthUnit ?? 'mm');
+
+const traits = computed(() => {
+  const t = v.value;
+  if (!t) return [];
+  const days =
+    t.harvestDaysMin === null && t.harvestDaysMax === null
+      ? null
+      : [t.harvestDaysMin, t.harvestDaysMax].filter((d) => d !== null).join(' to ');
+  return [
+    ...(t.habit === null ? [] : [{ label: 'Habit', words: t.habit }]),
+    ...(t.heightCm === null ? [] : [{ label: 'Height', words: length(t.heightCm, unit.value) }]),
+    ...(t.spacingCm === null ? [] : [{ label: 'Apart', words: length(t.spacingCm, unit.value) }]),
+    ...(days === null ? [] : [{ label: 'First crop', words: `after ${days} days` }]),
+    ...(t.hardiness === null ? [] : [{ label: 'Frost', words: t.hardiness }]),
+  ];
+});
+const go = (what: string): void => void router.push(`/library/varieties/${props.id}/${what}`);
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="variety" />
+  <article v-else-if="data && v" class="sheet scrolls" tabindex="-1">
+    <header>
+      <h1>{{ v.name }}</h1>
+      <p class="quiet">
+        {{ data.crop.name }} <span class="latin">{{ data.crop.scientific }}</span>, {{ BREEDING_WORDS[v.breeding] }}
+      </p>
+      <p v-if="v.synonyms.length > 0" class="quiet">also called {{ v.synonyms.join('; ') }}</p>
+      <p v-if="v.note">{{ v.note }}</p>
+    </header>
+    <p v-if="data.joinedInto" class="notice">
+      Turned out to be <RouterLink :to="`/library/varieties/${data.joinedInto.id}`">{{ data.joinedInto.name }}</RouterLink>; its lots and
+      names are there.
+    </p>
+    <div v-for="n in data.near" :key="n.id" class="near">
+      <span
+        >Perhaps the same as <RouterLink :to="`/library/varieties/${n.id}`">{{ n.name }}</RouterLink>, {{ plural(n.lots, 'lot') }}.</span
+      >
+      <Button size="small" severity="secondary" label="Join them" @click="router.push(`/library/varieties/${id}/join?into=${n.id}`)" />
+    </div>
+    <dl v-if="traits.length > 0" class="facts">
+      <template v-for="t in traits" :key="t.label">
+        <dt>{{ t.label }}</dt>
+        <dd>{{ t.words }}</dd>
+      </template>
+    </dl>
+    <div v-if="!data.joinedInto" class="row-of-buttons">
+      <Button label="Change" severity="secondary" @click="go('edit')" />
+      <Button v-if="data.lots.length > 1" label="Split in two" severity="secondary" @click="go('split')" />
+      <Button label="Join with another" severity="secondary" @click="go('join')" />
+      <Button label="Belongs to another crop" severity="secondary" @click="go('move')" />
+    </div>
+    <section aria-label="Lots">
+      <h2>{{ plural(data.lots.length, 'lot') }}</h2>
+      <ul class="plain">
+        <li v-for="l in data.lots" :key="l.code">
+          <RouterLink :to="`/lots/${l.code}`" class="lot"
+            ><span class="code">{{ l.code }}</span
+            ><span>{{ l.year ?? 'year not known' }}</span
+            ><span class="quiet">{{ l.source }}</span
+            ><span class="numbers">{{ l.balance === 0 ? 'used up' : `${l.balance} seeds` }}</span
+            ><span class="numbers">{{ l.median === null ? '' : percent(l.median) }}</span></RouterLink
+          >
+        </li>
+      </ul>
+    </section>
+    <VarietyInstructions :sheet="data" />
+    <section v-if="data.crossesWith.length > 0" aria-label="Crossing">
+      <h2>Crosses with</h2>
+      <p class="quiet">
+        Grown for seed within {{ Math.round(data.crop.isolationM) }} m of each other:
+        {{
+          data.crossesWith
+            .slice(0, 12)
+            .map((c) => c.name)
+            .join(', ')
+        }}{{ data.crossesWith.length > 12 ? ', and others' : '' }}.
+      </p>
+    </section>
+    <LotHistory :steps="data.history" />
+  </article>
+  <p v-else class="empty">Opening …</p>
+</template>
+
+<style scoped>
+.sheet {
+  height: 100%;
+  padding: 18px 24px 28px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 14px;
+  align-content: start;
+}
+.near {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  border-left: 4px solid var(--watch-fill);
+  background: var(--watch-soft);
+  padding: 6px 12px;
+}
+section {
+  display: grid;
+  gap: 4px;
+}
+h2 {
+  font-size: 18px;
+}
+.lot {
+  display: grid;
+  grid-template-columns: 104px 110px minmax(0, 1fr) 90px 56px;
+  gap: 10px;
+  align-items: center;
+  min-height: 40px;
+  color: var(--ink);
+  text-decoration: none;
+  border-bottom: 1px solid #ece6d9;
+}
+.lot:hover {
+  background: #fbf7ee;
+}
+.numbers {
+  text-align: right;
+}
+</style>
