@@ -18,7 +18,8 @@ test('units and dates follow the settings everywhere', async ({ page, desk }) =>
   await page.getByLabel('Seeds in each', { exact: true }).focus();
   await expect(page.getByLabel('Sown on', { exact: true })).toHaveValue('Fri Mar 12');
   await page.goto(`${desk.base}/labels?codes=${code}`);
-  await expect(page.getByText(/0\.25 inch deep/)).toBeVisible();
+  const svg = await (await page.request.get(`${desk.base}/api/labels/page.svg?codes=${code}`)).text();
+  expect(svg).toContain('0.25 inch deep');
   // And back, by taking the step back.
   await page.goto(`${desk.base}/library/history`);
   await page.getByRole('button', { name: 'Take back: Changed the settings of the library' }).first().click();
@@ -52,22 +53,34 @@ test('a figure of the library’s own moves the lots of its crop and can be give
   expect((await lots()).find((l) => l.code === before.code)!.median).toBeCloseTo(before.median, 6);
 });
 
-test('labels print as a sheet and nothing else', async ({ page, desk }) => {
+test('labels of a lot, its packets and its pots: seen, printed as PDF, and on the label printer', async ({ page, desk, context }) => {
   const { lots } = (await (await page.request.get(`${desk.base}/api/lots?limit=25`)).json()) as { lots: { code: string }[] };
   await page.goto(`${desk.base}/labels?codes=${lots.map((l) => l.code).join(',')}`);
-  await expect(page.locator('.label img')).toHaveCount(25);
-  // Every picture is there, and every label holds its text.
-  const cut = await page
-    .locator('.label')
-    .evaluateAll((labels) => labels.filter((l) => l.scrollHeight > l.clientHeight + 1).map((l) => l.textContent));
-  expect(cut).toEqual([]);
-  const missing = (): Promise<number> =>
-    page.locator('.label img').evaluateAll((images) => images.filter((i) => (i as HTMLImageElement).naturalWidth === 0).length);
-  await expect.poll(missing).toBe(0);
-  await page.emulateMedia({ media: 'print' });
-  for (const hidden of ['header', 'nav', 'footer.table', '.controls']) await expect(page.locator(hidden).first()).toBeHidden();
-  await expect(page.locator('.page')).toHaveCount(2);
-  await expect(page.locator('.label img').last()).toBeVisible();
+  const pages = page.getByRole('img', { name: /page \d of labels/ });
+  await expect(pages).toHaveCount(2);
+  const blank = (): Promise<number> =>
+    pages.evaluateAll((images) => images.filter((i) => (i as HTMLImageElement).naturalWidth === 0).length);
+  await expect.poll(blank).toBe(0);
+  await expect(page.getByText('25 labels on 2 sheets')).toBeVisible();
+  const opened = context.waitForEvent('page');
+  await press(page, 'p');
+  const pdf = await opened;
+  expect(pdf.url()).toContain('/api/labels/labels.pdf?');
+  const file = await page.request.get(pdf.url());
+  expect((await file.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  await pdf.close();
+  // One tag a pot, out of the printer at hand, which runs out.
+  await page.goto(`${desk.base}/library/devices`);
+  await page.getByRole('button', { name: 'Leave only 3' }).click();
+  await expect(page.getByText('3 labels left')).toBeVisible();
+  await page.goto(`${desk.base}/labels?kind=pot&codes=${lots[0]!.code}&copies=5`);
+  await page.getByLabel('Sheet or roll').selectOption({ label: 'roll, 62 x 29 mm' });
+  await expect(page.getByText('5 labels on 5 pieces')).toBeVisible();
+  await page.getByRole('button', { name: 'To the label printer' }).click();
+  await expect(page.getByText('Only 3 of 5 came out')).toBeVisible();
+  await page.goto(`${desk.base}/library/devices`);
+  await page.getByRole('button', { name: 'See it' }).click();
+  await expect(page.getByRole('img', { name: 'page 3 that came out' })).toBeVisible();
 });
 
 test('lists of thousands scroll to their end, and a lot far down is found in them', async ({ page, desk }) => {

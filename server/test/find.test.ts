@@ -16,8 +16,11 @@ it('finds by every kind of name, with typing mistakes, and by several words at o
     'PATCH',
   );
   const found = async (q: string): Promise<string[]> =>
-    ((await library.get(`/api/find?q=${encodeURIComponent(q)}`)).body.found as { kind: string; code?: string; title: string }[]).map((f) => f.code ?? `${f.kind} ${f.title}`);
-  for (const q of ['tollgate', 'TOLGATE RED', 'red tollgat', 'gatekeper', 'Gatekeeper']) expect((await found(q)).slice(0, 2).sort(), q).toEqual([old.code, red.code].sort());
+    ((await library.get(`/api/find?q=${encodeURIComponent(q)}`)).body.found as { kind: string; code?: string; title: string }[]).map(
+      (f) => f.code ?? `${f.kind} ${f.title}`,
+    );
+  for (const q of ['tollgate', 'TOLGATE RED', 'red tollgat', 'gatekeper', 'Gatekeeper'])
+    expect((await found(q)).slice(0, 2).sort(), q).toEqual([old.code, red.code].sort());
   expect((await found('chernyi prints'))[0]).toBe(prince.code);
   expect((await found('solanum lycopersicum'))[0]).toBe('crop Tomato');
   expect(await found('mos daughter')).toContain(red.code);

@@ -19,7 +19,13 @@ describe('labels', () => {
     const library = await openTestLibrary();
     const [code] = await withLots(library, {});
     const query = `kind=pot&codes=${String(code)}&copies=40&skip=30`;
-    expect((await library.get(`/api/labels/plan?${query}`)).body).toEqual({ kind: 'pot', format: 'a4-36', labels: 40, pages: 2, problems: [] });
+    expect((await library.get(`/api/labels/plan?${query}`)).body).toEqual({
+      kind: 'pot',
+      format: 'a4-36',
+      labels: 40,
+      pages: 2,
+      problems: [],
+    });
     const pdf = await pdfOf(library, query);
     expect(pdf.getPageCount()).toBe(2);
     expect(Math.round(pdf.getPage(0).getWidth())).toBe(595);

@@ -115,3 +115,8 @@ export async function type(input: HTMLInputElement, text: string): Promise<void>
 export function errors(): string[] {
   return [...document.querySelectorAll('[role="alert"]')].map((e) => e.textContent?.trim() ?? '').filter((t) => t !== '');
 }
+
+/** What is shown, with line breaks and runs of spaces as the eye takes them. */
+export function words(wrapper: { text: () => string }): string {
+  return wrapper.text().replace(/\s+/g, ' ');
+}

@@ -3,7 +3,6 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import DeskPicker from '../src/app/DeskPicker.vue';
 import YearBand from '../src/app/YearBand.vue';
 import SettingsForm from '../src/library/SettingsForm.vue';
-import LabelsView from '../src/labels/LabelsView.vue';
 import MemberSheet from '../src/members/MemberSheet.vue';
 import ReturnForm from '../src/returns/ReturnForm.vue';
 import SowForm from '../src/sowing/SowForm.vue';
@@ -228,28 +227,5 @@ describe('around the desk', () => {
       lastFrostSdDays: 10,
       hemisphere: 'north',
     });
-  });
-
-  it('leaves out used labels, and names a lot that does not exist', async () => {
-    const lot = {
-      code: 'TM-001C',
-      variety: 'V',
-      crop: 'Tomato',
-      scientific: 'S',
-      year: 2024,
-      yearKind: 'harvest',
-      generation: 0,
-      identity: 'sure',
-      form: 'cleaned',
-      sowing: { depthMm: 6, light: 'either', spacingCm: 60, emergeMinD: 5, emergeMaxD: 10 },
-      cautions: ['The seed is poisonous'],
-    };
-    desk.answers['GET /lots/by-code'] = { lots: [lot] };
-    const w = await desk.show(LabelsView, {}, '/labels?codes=TM-001C,XX-999A');
-    await type(labelled(w, 'Labels already used'), '2');
-    expect(w.findAll('.label.used')).toHaveLength(2);
-    expect(w.find('img').attributes('alt')).toBe('scannable code of TM-001C');
-    expect(w.find('.label:not(.used)').text()).toContain('The seed is poisonous');
-    expect(w.text()).toContain('No such lot here: XX-999A');
   });
 });

@@ -118,9 +118,10 @@ interface OneRow {
 function readOne(db: Db, o: OneRow): ReadRow {
   const base = { row: o.row, key: o.key, near: null };
   const read = readImportRow(o.cells, o.mapping, o.context);
+  // What is here already needs no source, and no place that was renamed since.
+  if (o.known.has(o.key)) return { ...base, state: 'known', lot: read.lot, problems: [] };
   if (read.lot === null) return { ...base, state: 'problem', lot: null, problems: read.problems };
   const { lot } = read;
-  if (o.known.has(o.key)) return { ...base, state: 'known', lot, problems: [] };
   if (lot.code !== null) {
     const twice = o.codes.get(lot.code);
     if (twice !== undefined) {

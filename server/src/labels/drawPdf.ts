@@ -1,7 +1,7 @@
 import fontkit from '@pdf-lib/fontkit';
 import { PDFDocument, type PDFFont, rgb } from 'pdf-lib';
 import { codePath } from './drawSvg.ts';
-import { type Face, stretches } from './fonts.ts';
+import { BOX_EM, type Face, stretches } from './fonts.ts';
 import type { LabelRunPlan } from './run.ts';
 
 const PT_PER_MM = 72 / 25.4;
@@ -41,7 +41,7 @@ export async function runPdf(run: LabelRunPlan, title: string): Promise<Buffer> 
             page.drawText(s.text, { x, y, font, size: t.sizePt, color: rgb(0, 0, 0) });
             x += font.widthOfTextAtSize(s.text, t.sizePt);
           } else {
-            const width = [...s.text].length * t.sizePt * 0.6;
+            const width = [...s.text].length * t.sizePt * BOX_EM;
             page.drawRectangle({ x, y, width: width * 0.85, height: t.sizePt * 0.7, borderWidth: 0.4, borderColor: rgb(0, 0, 0) });
             x += width;
           }

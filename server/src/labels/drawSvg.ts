@@ -1,5 +1,5 @@
 import bwipjs from 'bwip-js/node';
-import { stretches } from './fonts.ts';
+import { BOX_EM, stretches } from './fonts.ts';
 import type { LabelRunPlan } from './run.ts';
 
 /** The lot code as a two-dimensional code, as SVG. The same code always gives the same picture. */
@@ -59,7 +59,7 @@ export function pageSvg(run: LabelRunPlan, page: number, outlines: boolean): str
           body.push(
             `<rect x="${x.toFixed(2)}" y="${(t.yMm - em * 0.7).toFixed(2)}" width="${(em * 0.5).toFixed(2)}" height="${(em * 0.7).toFixed(2)}" fill="none" stroke="#000" stroke-width="0.15"/>`,
           );
-          x += [...s.text].length * em * 0.6;
+          x += [...s.text].length * em * BOX_EM;
           continue;
         }
         const scale = em / s.face.font.unitsPerEm;

@@ -81,11 +81,28 @@ export function stretches(text: string, font: LabelFont): Stretch[] {
 }
 
 const MM_PER_PT = 25.4 / 72;
+/** A letter that no face can draw takes the room of a box, in shares of its size. */
+export const BOX_EM = 0.6;
 
-/** Width in mm. A letter that cannot be drawn takes the room of a box of its size. */
+/** Widths in shares of the size, by font and text: a label is tried at many sizes, and its words are the same at each. */
+const widths = new Map<string, number>();
+const MOST_WIDTHS = 50_000;
+
+function widthEm(text: string, font: LabelFont): number {
+  const key = `${font} ${text}`;
+  let em = widths.get(key);
+  if (em === undefined) {
+    em = stretches(text, font).reduce(
+      (sum, s) => sum + (s.face ? s.face.font.layout(s.text).advanceWidth / s.face.font.unitsPerEm : [...s.text].length * BOX_EM),
+      0,
+    );
+    if (widths.size >= MOST_WIDTHS) widths.clear();
+    widths.set(key, em);
+  }
+  return em;
+}
+
+/** Width of a text in mm. */
 export function measure(text: string, sizePt: number, font: LabelFont): number {
-  return stretches(text, font).reduce((sum, s) => {
-    const em = sizePt * MM_PER_PT;
-    return sum + (s.face ? (s.face.font.layout(s.text).advanceWidth / s.face.font.unitsPerEm) * em : [...s.text].length * em * 0.6);
-  }, 0);
+  return widthEm(text, font) * sizePt * MM_PER_PT;
 }

@@ -21,10 +21,15 @@ function cropByWord(db: Db, name: string): string | null {
       .map(singular),
   );
   const lots = new Map(
-    all<{ key: string; n: number }>(db, 'SELECT v.crop_key AS key, count(*) AS n FROM lots l JOIN varieties v ON v.id = l.variety_id GROUP BY 1').map((r) => [r.key, r.n]),
+    all<{ key: string; n: number }>(
+      db,
+      'SELECT v.crop_key AS key, count(*) AS n FROM lots l JOIN varieties v ON v.id = l.variety_id GROUP BY 1',
+    ).map((r) => [r.key, r.n]),
   );
   const fits = CROP_REFERENCE.flatMap((c) => {
-    const own = foldName(c.name.replace(/\(.*\)/, '')).split(' ').map(singular);
+    const own = foldName(c.name.replace(/\(.*\)/, ''))
+      .split(' ')
+      .map(singular);
     const hits = own.filter((w) => words.has(w)).length;
     // The last word names the plant: "bean" of "runner bean"; a whole name is surer.
     return words.has(own[own.length - 1] ?? '') ? [{ key: c.key, whole: hits === own.length, hits, lots: lots.get(c.key) ?? 0 }] : [];
@@ -57,7 +62,8 @@ export function lookAtLine(db: Db, name: string, cropTyped: string | null): obje
   const known = exact.find((e) => e.cropKey === crop?.key) ?? null;
   const full: LibraryCrop | null = crop === null ? null : libraryCrop(db, crop.key);
   return {
-    crop: full === null ? null : { key: full.key, name: full.name, scientific: full.scientific, seedsPerGram: full.seedsPerGram, by: crop?.by },
+    crop:
+      full === null ? null : { key: full.key, name: full.name, scientific: full.scientific, seedsPerGram: full.seedsPerGram, by: crop?.by },
     known,
     near: known ? [] : near.slice(0, 3),
     cautions:

@@ -37,6 +37,8 @@ export class ScanBuffer {
       if (code !== null) return { kind: 'code', code };
       return readLotCode(text) === null ? null : { kind: 'misread', text };
     }
+    // A scanner sends letters, with Shift for capitals; any other key is a hand.
+    if (press.key !== 'Shift' && press.key.length !== 1) this.text = '';
     if (press.key.length !== 1) return null;
     this.text = fast ? this.text + press.key : press.key;
     return null;

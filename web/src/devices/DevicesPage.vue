@@ -65,7 +65,7 @@ const setPrinter = (body: object): Promise<void> =>
       <p class="quiet">On the pan: {{ reading?.on ?? '' }}</p>
       <form class="pan" novalidate @submit.prevent="lay">
         <FieldText id="pan-lot" v-model="pan.lotCode" label="Seed of lot" placeholder="TM-187K" />
-        <FieldText id="pan-seeds" v-model="pan.seeds" label="How many" numeric hint="all of it, if empty" />
+        <FieldText id="pan-seeds" v-model="pan.seeds" label="How many" numeric placeholder="all of it" />
         <FieldText id="pan-tray" v-model="pan.trayGrams" label="In a tray of" numeric unit="g" optional />
         <Button type="submit" label="Lay on the pan" />
         <Button type="button" severity="secondary" label="Take off" @click="clear" />

@@ -7,6 +7,8 @@ export interface ScaleState {
   readonly overloaded: boolean;
   readonly on: string;
   readonly maxGrams: number;
+  /** True for the stand-in, which has to be told what lies on its pan. */
+  readonly simulated: boolean;
 }
 
 const EVERY_MS = 300;
@@ -28,5 +30,9 @@ export function useScale() {
   async function tare(): Promise<void> {
     reading.value = await sendAction<ScaleState>('/devices/scale/tare').catch(() => reading.value);
   }
-  return { reading, tare };
+  /** Lays seeds of a lot on the pan of the stand-in, or takes all off it. */
+  async function lay(what: { readonly lotCode?: string; readonly seeds?: number | null }): Promise<void> {
+    reading.value = await sendAction<ScaleState>('/devices/scale', what).catch(() => reading.value);
+  }
+  return { reading, tare, lay };
 }

@@ -19,10 +19,16 @@ const emptyIsAnother = (value: boolean | undefined): boolean => value === true;
           ><strong>{{ n.name }}</strong> in the file ({{ plural(n.rows, 'row') }}), <strong>{{ n.near.name }}</strong> here</span
         >
         <label class="card" :class="{ chosen: emptyIsAnother(work.same[`${n.cropKey} ${n.name}`]) }"
-          ><input v-model="work.same[`${n.cropKey} ${n.name}`]" type="radio" :name="`${n.cropKey} ${n.name}`" :value="true" />the same</label
+          ><input v-model="work.same[`${n.cropKey} ${n.name}`]" type="radio" :name="`${n.cropKey} ${n.name}`" :value="true" />the
+          same</label
         >
         <label class="card" :class="{ chosen: !emptyIsAnother(work.same[`${n.cropKey} ${n.name}`]) }"
-          ><input v-model="work.same[`${n.cropKey} ${n.name}`]" type="radio" :name="`${n.cropKey} ${n.name}`" :value="false" />another</label
+          ><input
+            v-model="work.same[`${n.cropKey} ${n.name}`]"
+            type="radio"
+            :name="`${n.cropKey} ${n.name}`"
+            :value="false"
+          />another</label
         >
       </li>
     </ul>

@@ -35,10 +35,10 @@ function year(r: ImportRow): string {
         <tr>
           <th scope="col" class="right">Row</th>
           <th scope="col">State</th>
-          <th scope="col">Read as</th>
+          <th scope="col" class="as">Read as</th>
           <th scope="col">Year</th>
           <th scope="col" class="right">Seeds</th>
-          <th scope="col">From</th>
+          <th scope="col" class="from">From</th>
           <th scope="col">Problems</th>
         </tr>
       </thead>
@@ -100,6 +100,16 @@ section {
 }
 td {
   padding-right: 14px !important;
+}
+td,
+.state {
+  white-space: normal;
+}
+.as {
+  width: 30%;
+}
+.from {
+  width: 15%;
 }
 .state {
   white-space: nowrap;

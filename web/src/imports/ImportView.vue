@@ -59,14 +59,10 @@ async function chosen(event: Event): Promise<void> {
           />
           <span class="quiet">
             {{
-              [
-                work.file.counts.problem > 0 ? `${plural(work.file.counts.problem, 'row')} with a problem stay out` : '',
-                work.file.counts.known > 0 ? `${work.file.counts.known} are here already` : '',
-                'All of it in one step, or none',
-              ]
-                .filter((t) => t !== '')
-                .join('; ')
-            }}.
+              work.file.counts.problem > 0
+                ? `${plural(work.file.counts.problem, 'row')} with a problem ${work.file.counts.problem === 1 ? 'stays' : 'stay'} out. `
+                : ''
+            }}{{ work.file.counts.known > 0 ? `${work.file.counts.known} are here already. ` : '' }}All of it in one step, or none.
           </span>
         </p>
         <a class="out" :href="`/api/imports/${work.file.id}/report.csv`" download>Report on every row, as a file</a>

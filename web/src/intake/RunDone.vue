@@ -75,7 +75,7 @@ header p {
 }
 li {
   display: grid;
-  grid-template-columns: 104px minmax(0, 1.6fr) minmax(0, 1fr) 130px 110px minmax(0, 1.6fr) auto;
+  grid-template-columns: 104px minmax(0, 1.5fr) minmax(0, 1fr) 125px 100px minmax(0, 2.3fr) auto;
   gap: 12px;
   align-items: center;
   min-height: 42px;

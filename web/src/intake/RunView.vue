@@ -130,7 +130,7 @@ function finish(): void {
   <div class="run scrolls" tabindex="-1">
     <header>
       <h1>A run of envelopes</h1>
-      <p class="quiet">One line an envelope; Enter saves it. What stands in the upper row is carried from one to the next.</p>
+      <p class="quiet">One line an envelope; Enter saves it. The upper row is carried along.</p>
       <RouterLink to="/lots/take-in">One envelope, with everything</RouterLink>
       <RouterLink to="/library/read-in">From a spreadsheet</RouterLink>
     </header>

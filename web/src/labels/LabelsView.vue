@@ -43,6 +43,12 @@ const chosen = computed(() => (kind.value === 'box' ? places.value : codes.value
 const { data: plan, problem } = useFetched<{ labels: number; pages: number; problems: { of: string; message: string }[] }>(() =>
   chosen.value ? `/labels/plan?${query.value}` : null,
 );
+/** The same trouble with several lots is said once. */
+const problems = computed(() => {
+  const by = new Map<string, string[]>();
+  for (const p of plan.value?.problems ?? []) by.set(p.message, [...(by.get(p.message) ?? []), p.of]);
+  return [...by];
+});
 const shownPages = computed(() => Math.min(plan.value?.pages ?? 0, 20));
 const size = computed(() => LABEL_FORMATS[format.value]);
 
@@ -116,10 +122,10 @@ async function onThem(): Promise<void> {
         dirty, at 100 %, without “fit to page”.
       </p>
       <p v-if="problem" role="alert" class="wrong">{{ problem.message }}</p>
-      <div v-for="p in plan?.problems ?? []" :key="p.of + p.message" class="caution" role="note">
+      <div v-for="[message, lots] in problems" :key="message" class="caution" role="note">
         <p>
-          <span class="code">{{ p.of }}</span
-          >: {{ p.message }}
+          <span class="code">{{ lots.slice(0, 6).join(', ') }}</span>{{ lots.length > 6 ? ` and ${lots.length - 6} more` : '' }}:
+          {{ message }}
         </p>
       </div>
       <div v-if="plan && plan.labels > 0" class="row-of-buttons">

@@ -92,9 +92,10 @@ async function save(): Promise<void> {
     @leave="router.push('/lots')"
   >
     <template #before>
-      <p class="small">
-        <RouterLink to="/take-in">A whole box? Take in a run of envelopes</RouterLink> ·
-        <RouterLink to="/library/read-in">Read in a spreadsheet</RouterLink>
+      <p class="notice row-of-buttons">
+        <span>A whole box?</span>
+        <Button type="button" severity="secondary" @click="router.push('/take-in')">A run of envelopes <kbd>R</kbd></Button>
+        <RouterLink to="/library/read-in">or a spreadsheet</RouterLink>
       </p>
       <div v-if="taken" class="taken" role="status">
         <p>

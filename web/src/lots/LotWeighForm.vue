@@ -18,7 +18,7 @@ const props = defineProps<{ code: string }>();
 const router = useRouter();
 const session = useSession();
 const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
-const { reading, tare } = useScale();
+const { reading, tare, lay } = useScale();
 const ounces = computed(() => session.settings?.massUnit === 'oz');
 const unit = computed(() => (ounces.value ? 'oz' : 'g'));
 const grams = (path: string, text: string): number | undefined => {
@@ -94,6 +94,12 @@ async function save(): Promise<void> {
     @leave="back"
   >
     <ScaleDisplay :reading="reading" @tare="tare" />
+    <p v-if="reading?.simulated" class="row-of-buttons small">
+      <span class="quiet">This scale is a stand-in. Lay on it:</span>
+      <Button type="button" size="small" severity="secondary" label="50 seeds" @click="lay({ lotCode: code, seeds: 50 })" />
+      <Button type="button" size="small" severity="secondary" label="all of it" @click="lay({ lotCode: code })" />
+      <Button type="button" size="small" severity="secondary" label="nothing" @click="lay({})" />
+    </p>
     <div v-for="(s, i) in values.samples" :key="i" class="sample">
       <FieldText
         :id="`seeds-${i}`"

@@ -44,7 +44,6 @@ const shown = computed(() =>
       <select id="sort" :value="sort" @change="emit('show', { sort: ($event.target as HTMLSelectElement).value })">
         <option v-for="(words, key) in SORTS" :key="key" :value="key">{{ words }}</option>
       </select>
-      <Button severity="secondary" @click="router.push('/take-in')">A run <kbd>R</kbd></Button>
       <Button @click="router.push('/lots/take-in')">Take in <kbd>N</kbd></Button>
     </div>
   </div>

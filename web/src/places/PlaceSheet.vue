@@ -62,10 +62,10 @@ function tell(error: unknown): void {
   <article v-else-if="data" class="sheet scrolls" tabindex="-1">
     <header>
       <p class="quiet small">
-        <template v-for="p in data.parents" :key="p.id"
-          ><RouterLink :to="`/library/places/${p.id}`">{{ p.name }}</RouterLink
-          >,
-        </template>
+        <template v-if="data.parents.length > 0">in </template>
+        <template v-for="(p, i) in data.parents" :key="p.id"
+          >{{ i > 0 ? ', ' : '' }}<RouterLink :to="`/library/places/${p.id}`">{{ p.name }}</RouterLink></template
+        >
       </p>
       <h1>{{ data.place.name }}</h1>
       <p>{{ climate }}</p>

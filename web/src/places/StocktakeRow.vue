@@ -25,7 +25,7 @@ function counted(): void {
         >{{ lot.scan === 'counted' ? `${lot.counted} counted, ` : '' }}{{ amount(lot.balance, lot.amountKnown) }} in the record</span
       >
     </p>
-    <slot />
+    <div class="aside"><slot /></div>
     <div v-if="!closed && lot.scan !== null" class="row-of-buttons">
       <button type="button" :aria-pressed="lot.scan === 'right'" @click="emit('look', lot, 'right', null)">about right</button>
       <button type="button" :aria-pressed="lot.scan === 'in-doubt'" @click="emit('look', lot, 'in-doubt', null)">in doubt</button>
@@ -71,6 +71,9 @@ button[aria-pressed='true'] {
 }
 .row-of-buttons {
   gap: 4px;
+}
+.aside:empty {
+  display: none;
 }
 form {
   display: flex;

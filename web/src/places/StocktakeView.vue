@@ -2,7 +2,7 @@
 import { parseLotCode, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
-import { computed, nextTick, onMounted, reactive, ref } from 'vue';
+import { computed, nextTick, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { ApiProblem, get } from '../app/api.ts';
 import { useChanges } from '../app/changes.ts';
@@ -50,7 +50,13 @@ async function enter(): Promise<void> {
   if (code !== '') await scan(parseLotCode(code) ?? code);
 }
 useScans().take((code) => void scan(code));
-onMounted(() => void nextTick(() => document.getElementById('stock-code')?.focus()));
+// The field is there once the stocktake is.
+const opened = watch(data, async (now) => {
+  if (!now) return;
+  opened();
+  await nextTick();
+  document.getElementById('stock-code')?.focus();
+});
 
 async function look(lot: StocktakeLot, amount: string, counted: number | null): Promise<void> {
   await changes.send('POST', `/stocktakes/${props.id}/scans`, { lotCode: lot.code, amount, counted }).catch((error: unknown) => {

@@ -1,0 +1,58 @@
+import { describe, expect, it } from 'vitest';
+import { emptyLine, guessWords, lineBody, type LineLook, nextLine, type RunValues } from './runLine.ts';
+
+const tomato: LineLook = {
+  crop: { key: 'tomato', name: 'Tomato', scientific: 'Solanum lycopersicum', seedsPerGram: 300, by: 'word' },
+  known: null,
+  near: [],
+  cautions: [],
+};
+const line = (over: Partial<RunValues> = {}): RunValues => ({
+  ...emptyLine('2027-03-14'),
+  source: 'Swap',
+  variety: 'flat red ones',
+  amount: '40',
+  ...over,
+});
+
+describe('a line of the run', () => {
+  it('takes half-knowledge as people write it', () => {
+    expect(lineBody(line({ amount: 'about 40', year: '?' }), tomato)).toMatchObject({
+      varietyName: 'flat red ones',
+      cropKey: 'tomato',
+      seeds: 40,
+      amountKnown: 'estimated',
+      yearKind: 'unknown',
+      year: null,
+    });
+    expect(lineBody(line({ amount: '2 g', year: 'packed 2026' }), tomato)).toMatchObject({
+      seeds: 600,
+      amountKnown: 'weighed',
+      yearKind: 'packing',
+      year: 2026,
+    });
+  });
+  it('goes under the variety that is known, or that was said to be the same', () => {
+    const known = { ...tomato, known: { id: 7, name: 'Flat Red', crop: 'Tomato', lots: 2 } };
+    expect(lineBody(line(), known)).toMatchObject({ varietyId: 7, varietyName: null, cropKey: null });
+    expect(lineBody(line({ sameAs: 9 }), tomato)).toMatchObject({ varietyId: 9, varietyName: null });
+  });
+  it('names every field that cannot be read', () => {
+    const read =
+      (over: Partial<RunValues>, look: LineLook | null = tomato) =>
+      () =>
+        lineBody(line(over), look);
+    expect(read({ amount: 'many', year: '24' })).toThrow(/year.*seeds|seeds.*year/);
+    expect(read({ amount: '' })).toThrow(/about 40/);
+    expect(read({ amount: '2 g' }, null)).toThrow(/choose the crop/);
+    expect(read({ amount: '0.001 g' })).toThrow(/less than one seed/);
+  });
+  it('carries on where it came from, when, where to and the year, and nothing that names the envelope', () => {
+    const next = nextLine(line({ placeId: 3, year: '2025', note: 'torn' }));
+    expect(next).toEqual({ source: 'Swap', acquisition: 'donated', receivedOn: '2027-03-14', placeId: 3, year: '2025' });
+  });
+  it('says how it came by the crop', () => {
+    expect(guessWords(tomato)).toBe('Tomato, going by the name');
+    expect(guessWords(null)).toBe('');
+  });
+});
