@@ -154,6 +154,15 @@ describe('reading a file in', () => {
     expect((await library.post('/api/members', { name: 'Ottilie Vane' })).status).toBe(200);
     expect((await library.get('/api/session')).body.stale).toBeGreaterThan(0);
     expect(rowCounts(library.db).lots).toBe(20_000);
+    // So large a step is taken back on a thread too: others go on reading, and the answer is that of any undo.
+    const { actionId } = (await library.get(`/api/imports/${read.id as string}`)).body;
+    const undone = library.post(`/api/history/${String(actionId)}/undo`, {});
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    expect((await library.get('/api/crops?q=tomato')).status).toBe(200);
+    expect((await library.post('/api/members', { name: 'Bram Holt' })).body.code).toBe('busy');
+    expect((await undone).body.action.summary).toBe('Took back: Read in 20000 envelopes from swap.csv');
+    expect(rowCounts(library.db)).toMatchObject({ lots: 0, movements: 0 });
+    expect((await library.post(`/api/history/${String(actionId)}/undo`, {})).body.code).toBe('blocked');
   }, 90_000);
 
   it('stopped in the middle, nothing of it is there, and it can be begun again', async () => {

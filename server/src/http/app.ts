@@ -1,17 +1,17 @@
-import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { type ErrorRequestHandler, type Express, type Request, type RequestHandler, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
-import { calculate, CALCULATORS, CoreError, InputError, parse } from '@esprel/core';
-import { type Db, one, run } from '../db/db.ts';
+import { calculate, CALCULATORS } from '@esprel/core';
+import type { Db } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { MAX_FILE_BYTES } from '../files/csv.ts';
-import { Change } from '../journal/change.ts';
-import { countStale, refreshOrMark, refreshStale } from '../lots/estimates.ts';
-import { Problem, PROBLEMS } from './problem.ts';
-import { type ChangeRoute, FileAnswer, ReadyJson, type Route } from './route.ts';
+import { countStale, refreshStale } from '../lots/estimates.ts';
+import { changeInThread } from '../threads/runThread.ts';
+import { answerChange, type ChangeCall } from './answerChange.ts';
+import { Problem, problemOf, PROBLEMS } from './problem.ts';
+import { FileAnswer, ReadyJson, type Route } from './route.ts';
 import { routes } from './routes.ts';
 
 export interface AppOptions {
@@ -25,7 +25,6 @@ export interface AppOptions {
   readonly log?: (line: { readonly level: 'info' | 'error'; readonly message: string; readonly error?: unknown }) => void;
 }
 
-const KEY_LIFE_DAYS = 14;
 /** Photographs and the files of loggers. */
 const LARGE_BODIES = /\/(photos|climate-log)$/;
 
@@ -160,17 +159,26 @@ function mount(app: Express, route: Route, options: AppOptions, afterChange: () 
     });
     return;
   }
-  app[route.method](path, (request, response) => {
+  app[route.method](path, async (request, response) => {
     const key = request.get('Idempotency-Key');
     const body = (request.body ?? {}) as unknown;
-    const answer = answerChange(options, route, {
+    const call: ChangeCall = {
       key: key === undefined ? null : key.slice(0, 200),
       where: `${request.method} ${request.path}`,
       personId: personOf(request),
       params: request.params as Record<string, string>,
       query: request.query,
       body,
-    });
+    };
+    if (isWrittenElsewhere(options.db)) {
+      throw new Problem(
+        'busy',
+        'A file is being written into the library just now. What you sent is not lost; it is sent again in a moment.',
+      );
+    }
+    const answer = route.long?.(options.db, call.params)
+      ? await changeInThread(options.db, options.today(), route, call)
+      : answerChange(options.db, options.today(), route, call);
     send(response, answer);
     afterChange();
   });
@@ -190,69 +198,8 @@ function sendFile(response: Response, file: FileAnswer): void {
     .send(file.body);
 }
 
-interface ChangeCall {
-  readonly key: string | null;
-  readonly where: string;
-  readonly personId: number | null;
-  readonly params: Readonly<Record<string, string>>;
-  readonly query: Readonly<Record<string, unknown>>;
-  readonly body: unknown;
-}
-
 function send(response: Response, answer: { readonly status: number; readonly json: string }): void {
   response.status(answer.status).type('application/json').send(answer.json);
-}
-
-/**
- * Runs a change in one transaction with its journal, the estimates it touches and the answer kept under its request
- * key. All of it is written, or none.
- */
-function answerChange(options: AppOptions, route: ChangeRoute, call: ChangeCall): { status: number; json: string } {
-  const { db } = options;
-  if (isWrittenElsewhere(db)) {
-    throw new Problem(
-      'busy',
-      'A file is being written into the library just now. What you sent is not lost; it is sent again in a moment.',
-    );
-  }
-  const hash = createHash('sha256').update(JSON.stringify(call.body)).digest('hex');
-  return db
-    .transaction(() => {
-      if (call.key !== null) {
-        const done = one<{ route: string; body_hash: string; status: number; answer: string }>(
-          db,
-          'SELECT route, body_hash, status, answer FROM request_keys WHERE key = ?',
-          call.key,
-        );
-        if (done) {
-          if (done.route !== call.where || done.body_hash !== hash) {
-            throw new Problem('key-reused', 'This request key was used for another request. Send a new key with a new request.');
-          }
-          return { status: done.status, json: done.answer };
-        }
-      }
-      const today = options.today();
-      const body = parse(route.schema, call.body);
-      const change = new Change(db, today, call.personId, route.step);
-      const result = route.handle(change, { params: call.params, query: call.query, body });
-      refreshOrMark(db, change.touched('lot'), today);
-      const json = JSON.stringify({ ...result, action: { id: change.actionId, summary: change.description } });
-      if (call.key !== null) {
-        run(
-          db,
-          'INSERT INTO request_keys (key, route, body_hash, status, answer, at) VALUES (?, ?, ?, ?, ?, ?)',
-          call.key,
-          call.where,
-          hash,
-          200,
-          json,
-          new Date().toISOString(),
-        );
-        run(db, 'DELETE FROM request_keys WHERE at < ?', new Date(Date.now() - KEY_LIFE_DAYS * 86_400_000).toISOString());
-      }
-      return { status: 200, json };
-    })
-    .immediate();
 }
 
 function serveWeb(app: Express, folder: string): void {
@@ -281,17 +228,4 @@ function problemHandler(options: AppOptions): ErrorRequestHandler {
     }
     response.status(PROBLEMS[problem.code].status).type('application/problem+json').send(JSON.stringify(problem.asDocument()));
   };
-}
-
-function problemOf(error: unknown): Problem {
-  if (error instanceof Problem) return error;
-  if (error instanceof InputError) return new Problem('bad-input', error.message, error.errors);
-  if (error instanceof CoreError) return new Problem('bad-input', error.message, [{ path: error.field, message: error.message }]);
-  const type = typeof error === 'object' && error !== null && 'type' in error ? String(error.type) : '';
-  if (type === 'entity.too.large') return new Problem('too-large', 'The body is too large. Send it in parts.');
-  if (type.startsWith('entity.') || type.startsWith('encoding.') || type.startsWith('charset.') || type.startsWith('request.')) {
-    return new Problem('not-json', 'The body could not be read as JSON.', [{ path: '', message: 'send JSON in UTF-8' }]);
-  }
-  if (error instanceof URIError) return new Problem('not-found', 'The address could not be read.');
-  return new Problem('internal', 'Something broke here; nothing was written. Try again, and tell whoever looks after this machine.');
 }

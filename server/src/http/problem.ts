@@ -1,4 +1,4 @@
-import type { FieldError } from '@esprel/core';
+import { CoreError, type FieldError, InputError } from '@esprel/core';
 
 /** Every way in which a request can fail: code, HTTP status and title. docs/api.md lists the same. */
 export const PROBLEMS = {
@@ -46,3 +46,17 @@ export class Problem extends Error {
 }
 
 export const notFound = (what: string): Problem => new Problem('not-found', `${what} is not in this library.`);
+
+/** Whatever was thrown, as what is answered. What nobody foresaw is answered without its words. */
+export function problemOf(error: unknown): Problem {
+  if (error instanceof Problem) return error;
+  if (error instanceof InputError) return new Problem('bad-input', error.message, error.errors);
+  if (error instanceof CoreError) return new Problem('bad-input', error.message, [{ path: error.field, message: error.message }]);
+  const type = typeof error === 'object' && error !== null && 'type' in error ? String(error.type) : '';
+  if (type === 'entity.too.large') return new Problem('too-large', 'The body is too large. Send it in parts.');
+  if (type.startsWith('entity.') || type.startsWith('encoding.') || type.startsWith('charset.') || type.startsWith('request.')) {
+    return new Problem('not-json', 'The body could not be read as JSON.', [{ path: '', message: 'send JSON in UTF-8' }]);
+  }
+  if (error instanceof URIError) return new Problem('not-found', 'The address could not be read.');
+  return new Problem('internal', 'Something broke here; nothing was written. Try again, and tell whoever looks after this machine.');
+}

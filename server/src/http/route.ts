@@ -54,6 +54,8 @@ export interface ChangeRoute {
   /** The word by which the history knows this step. */
   readonly step: string;
   readonly schema: yup.Schema<unknown>;
+  /** Whether this one is long work, to be done on a thread of its own so that others can go on reading. */
+  readonly long?: (db: Db, params: Readonly<Record<string, string>>) => boolean;
   readonly handle: (change: Change, request: Request<unknown>) => object;
 }
 
@@ -85,6 +87,7 @@ export function changes<T>(
   step: string,
   schema: yup.Schema<T>,
   handle: (change: Change, request: Request<T>) => object,
+  long?: ChangeRoute['long'],
 ): Route {
   return {
     kind: 'change',
@@ -93,5 +96,6 @@ export function changes<T>(
     step,
     schema: schema as yup.Schema<unknown>,
     handle: handle as ChangeRoute['handle'],
+    ...(long ? { long } : {}),
   };
 }

@@ -1,7 +1,6 @@
-import { Worker } from 'node:worker_threads';
 import { type ColumnMapping, IMPORT_FIELD_KEYS, importAcceptForm, importReadForm, type ImportField, parse, wrong } from '@esprel/core';
 import type { Db } from '../db/db.ts';
-import { isWrittenElsewhere, setWrittenElsewhere } from '../db/writer.ts';
+import { isWrittenElsewhere } from '../db/writer.ts';
 import { one } from '../db/db.ts';
 import { type Encoding, ENCODINGS, type Separator, writeCsv } from '../files/csv.ts';
 import { Problem } from '../http/problem.ts';
@@ -9,7 +8,8 @@ import { queryOneOf, queryText, queryWhole } from '../http/query.ts';
 import { action, FileAnswer, read, type Route, upload } from '../http/route.ts';
 import { exportLots } from './export.ts';
 import { Inbox, readFile, type WaitingFile } from './inbox.ts';
-import type { ImportJob, ImportResult } from './write.ts';
+import { type RunningThread, runThread, type Told } from '../threads/runThread.ts';
+import type { ImportJob } from './write.ts';
 
 /** What a page about a waiting file shows; the rows come by the page. */
 function overview(db: Db, file: WaitingFile): object {
@@ -61,41 +61,17 @@ function checkMapping(file: WaitingFile, mapping: Readonly<Record<string, unknow
 }
 
 /** How a writing ended: done, failed, or stopped with nothing written. */
-function endOf(file: WaitingFile, result: ImportResult | null, failed: string | null): Partial<WaitingFile> {
-  if (result) return { state: 'done', done: file.total, codes: new Map(result.codes), message: result.summary, actionId: result.actionId };
-  if (failed !== null) return { state: 'failed', message: `Nothing was written: ${failed}` };
+function endOf(file: WaitingFile, { imported, problem }: Told): Partial<WaitingFile> {
+  if (imported) {
+    return { state: 'done', done: file.total, codes: new Map(imported.codes), message: imported.summary, actionId: imported.actionId };
+  }
+  if (problem) return { state: 'failed', message: `Nothing was written: ${problem.detail}` };
   return { state: 'read', message: 'Stopped; nothing of it was written.' };
-}
-
-/** Writes the accepted rows on a thread of its own; resolves when it is done, stopped, or failed. */
-function writeInThread(db: Db, file: WaitingFile, job: ImportJob, threads: Map<string, Worker>): Promise<void> {
-  return new Promise((resolve) => {
-    setWrittenElsewhere(db, true);
-    const worker = new Worker(new URL('./thread.mjs', import.meta.url), { workerData: { file: db.name, job } });
-    threads.set(file.id, worker);
-    let result: ImportResult | null = null;
-    let failed: string | null = null;
-    worker.on('message', (message: { done?: number; result?: ImportResult; failed?: string }) => {
-      file.done = message.done ?? file.done;
-      result = message.result ?? result;
-      failed = message.failed ?? failed;
-    });
-    worker.on('error', (error) => {
-      failed = error.message;
-    });
-    // Only now has the other connection let go of the library.
-    worker.on('exit', () => {
-      threads.delete(file.id);
-      setWrittenElsewhere(db, false);
-      Object.assign(file, endOf(file, result, failed));
-      resolve();
-    });
-  });
 }
 
 export function importRoutes(db: Db, afterWriting: () => void): Route[] {
   const inbox = new Inbox();
-  const threads = new Map<string, Worker>();
+  const threads = new Map<string, RunningThread>();
   return [
     upload('/imports', (reader, { query, body }) => {
       const name = queryText(query, 'name', 200) ?? 'file.csv';
@@ -173,12 +149,20 @@ export function importRoutes(db: Db, afterWriting: () => void): Route[] {
         rows,
         knownRows: file.rows.filter((r) => r.state === 'known').length,
       };
-      void writeInThread(db, file, job, threads).then(afterWriting);
+      const thread = runThread(db, { kind: 'import', job }, (done) => {
+        file.done = done;
+      });
+      threads.set(file.id, thread);
+      void thread.ended.then((told) => {
+        threads.delete(file.id);
+        Object.assign(file, endOf(file, told));
+        afterWriting();
+      });
       return overview(reader.db, file);
     }),
     action('/imports/:id/stop', async (reader, { params }) => {
       const file = inbox.file(params.id ?? '');
-      await threads.get(file.id)?.terminate();
+      await threads.get(file.id)?.stop();
       return overview(reader.db, file);
     }),
     action('/imports/:id/leave', (_reader, { params }) => {

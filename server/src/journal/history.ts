@@ -1,4 +1,4 @@
-import { all, type Db } from '../db/db.ts';
+import { all, type Db, one } from '../db/db.ts';
 
 export interface HistoryEntry {
   readonly id: number;
@@ -46,4 +46,9 @@ export function eventsOf(db: Db, actionId: number): { entity: string; key: strin
     before: e.before === null ? null : (JSON.parse(e.before) as unknown),
     after: e.after === null ? null : (JSON.parse(e.after) as unknown),
   }));
+}
+
+/** How many rows a step wrote. */
+export function rowsOf(db: Db, actionId: number): number {
+  return one<{ n: number }>(db, 'SELECT count(*) AS n FROM events WHERE action_id = ?', actionId)?.n ?? 0;
 }

@@ -1,8 +1,11 @@
 import { undoForm } from '@esprel/core';
 import { pathId, queryWhole } from '../http/query.ts';
 import { changes, read, type Route } from '../http/route.ts';
-import { eventsOf, historyPage } from './history.ts';
+import { eventsOf, historyPage, rowsOf } from './history.ts';
 import { undoAction } from './undo.ts';
+
+/** A step that wrote more rows is taken back on a thread of its own: a file of thousands of lots. */
+const LONG_ROWS = 1000;
 
 export function journalRoutes(): Route[] {
   return [
@@ -13,6 +16,13 @@ export function journalRoutes(): Route[] {
       return { steps, next: steps.length === limit ? (steps[steps.length - 1]?.id ?? null) : null };
     }),
     read('/history/:id', ({ db }, { params }) => ({ events: eventsOf(db, pathId(params.id, 'id')) })),
-    changes('post', '/history/:id/undo', 'undo', undoForm, (change, { params }) => undoAction(change, pathId(params.id, 'id'))),
+    changes(
+      'post',
+      '/history/:id/undo',
+      'undo',
+      undoForm,
+      (change, { params }) => undoAction(change, pathId(params.id, 'id')),
+      (db, params) => rowsOf(db, pathId(params.id, 'id')) > LONG_ROWS,
+    ),
   ];
 }

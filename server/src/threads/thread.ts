@@ -1,0 +1,32 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { joinLibrary } from '../db/open.ts';
+import { answerChange } from '../http/answerChange.ts';
+import { problemOf } from '../http/problem.ts';
+import type { ChangeRoute } from '../http/route.ts';
+import { routes } from '../http/routes.ts';
+import { writeImport } from '../imports/write.ts';
+import type { Task, Told } from './runThread.ts';
+
+/** Long work on a thread and a connection of its own, in one transaction. Ending the thread undoes it all. */
+const { file, task } = workerData as { readonly file: string; readonly task: Task };
+const tell = (message: Told): void => parentPort?.postMessage(message);
+const db = joinLibrary(file);
+try {
+  if (task.kind === 'import') {
+    const imported = writeImport(db, task.job, (done) => {
+      tell({ done });
+    });
+    tell({ imported });
+  } else {
+    const route = routes({ db }, () => undefined).find(
+      (r): r is ChangeRoute => r.kind === 'change' && r.method === task.method && r.path === task.path,
+    );
+    if (!route) throw new Error(`no route ${task.method} ${task.path}`);
+    tell({ answer: answerChange(db, task.today, route, task.call) });
+  }
+} catch (error) {
+  const { code, message, errors, more } = problemOf(error);
+  tell({ problem: { code, detail: message, errors, more } });
+} finally {
+  db.close();
+}
