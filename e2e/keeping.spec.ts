@@ -161,7 +161,11 @@ test('taking stock of a box with a scanner, and closing it as one step', async (
   await page.getByRole('button', { name: 'Take stock' }).click();
   await expect(page.getByRole('heading', { name: /Stock of Hall, Cupboard, Box C/ })).toBeVisible();
   const id = page.url().split('/').pop()!;
-  interface Sheet { missing: { code: string }[]; strangers: { code: string }[]; found: { code: string }[] }
+  interface Sheet {
+    missing: { code: string }[];
+    strangers: { code: string }[];
+    found: { code: string }[];
+  }
   const { missing } = await api<Sheet>(page, desk, `/stocktakes/${id}`);
   const scan = async (code: string): Promise<void> => {
     // A scanner types in one burst.

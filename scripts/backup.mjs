@@ -1,5 +1,5 @@
-// Writes a whole copy of the library beside it; the library may be in use meanwhile.
-import { existsSync, mkdirSync } from 'node:fs';
+// Writes a whole copy of the library and its photographs beside it; the library may be in use meanwhile.
+import { cpSync, existsSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { install, ROOT } from './install.mjs';
 
@@ -14,7 +14,8 @@ if (!existsSync(file)) {
 }
 const backups = join(folder, 'backups');
 mkdirSync(backups, { recursive: true });
-const copy = join(backups, `esprel-${new Date().toISOString().slice(0, 19).replaceAll(':', '-')}.sqlite`);
+const name = `esprel-${new Date().toISOString().slice(0, 19).replaceAll(':', '-')}`;
+const copy = join(backups, `${name}.sqlite`);
 const db = new Database(file, { readonly: true });
 await db.backup(copy);
 db.close();
@@ -27,4 +28,7 @@ if (state !== 'ok') {
   console.error(`The copy ${copy} is damaged: ${state}`);
   process.exit(1);
 }
+// A photograph is never changed once it is there: its name is its content.
+const photos = join(folder, 'photos');
+if (existsSync(photos)) cpSync(photos, join(backups, `${name}-photos`), { recursive: true });
 console.log(`Copied to ${copy}`);

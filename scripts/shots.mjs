@@ -49,6 +49,21 @@ try {
     if (family.length > oldest.n) oldest = { n: family.length, code: lot.code };
   }
   const losing = (await ask('/renewals')).lots.slice(0, 4);
+  const { places } = await ask('/places');
+  const fridge = places.find((p) => p.logged);
+  const { varieties } = await ask('/varieties?limit=500');
+  let register = varieties[0];
+  for (const v of varieties) if ((await ask(`/varieties/${v.id}`)).variety.chosenEnvelopeId !== null) register = v;
+  const { stocktakes } = await ask('/stocktakes');
+  const swap = [
+    'Sorte;What plant;Ernte;Menge;Where from;Bemerkung',
+    'Tollgate Red;Tomato;2025;about 40;;from the mill garden',
+    `${register.name.slice(0, 3)}${register.name.slice(4)};${register.crop};2024;120;;`,
+    'Flat dark ones;Climbing bean;?;2 oz;;with the string',
+    '=SUM(A1:A3);Tomatoe;24;a handful;;',
+    'Copper Kettle;Kale;2026;1.5 g;Autumn swap at the mill hall;',
+    'Ferryman’s Red;Beetroot;packed for 2026;85;;',
+  ].join('\r\n');
 
   const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -74,6 +89,42 @@ try {
         await page.keyboard.press('Tab');
       },
     ],
+    [
+      'run',
+      '/take-in',
+      async () => {
+        await page.getByLabel('Came from').fill('Spring swap at the mill hall');
+        for (const [variety, crop, year, amount] of [
+          ['Old Bell Red', 'Tomato', '2025', 'about 40'],
+          ['flat dark beans from the mill garden', '', '?', '60'],
+          ['Thimble Early', 'Radish', '2026', '2 g'],
+          [`${register.name.slice(0, 3)}${register.name.slice(4)}`, '', '2024', '120'],
+        ]) {
+          await page.getByLabel('Variety or nickname').fill(variety);
+          await page.locator('#run-crop').fill(crop);
+          await page.locator('#run-year').fill(year);
+          await page.getByLabel('Amount').fill(amount);
+          await page.getByRole('button', { name: 'Take in' }).click();
+          await page.waitForTimeout(700);
+        }
+        await page.getByLabel('Variety or nickname').fill('the tall runner beans by the gate');
+        await page.waitForTimeout(600);
+      },
+    ],
+    [
+      'read-in',
+      '/library/read-in',
+      async () => {
+        await page.locator('input[type=file]').setInputFiles({ name: 'swap list.csv', mimeType: 'text/csv', buffer: Buffer.from(swap) });
+        await page.getByLabel('Came from').fill('Spring swap at the mill hall');
+        await page.getByRole('button', { name: 'Read the rows' }).click();
+        await page.getByRole('button', { name: 'With a problem 1' }).waitFor();
+        await page.locator('.import').evaluate((e) => e.scrollTo(0, 420));
+      },
+    ],
+    ['varieties', `/library/varieties/${register.id}`],
+    ['place', `/library/places/${fridge.id}`],
+    ['stocktake', `/stocktakes/${stocktakes[0].id}`],
     ['test', `/tests/${counted.id}`],
     ['sowing', `/lots/${told.code}/sow`],
     ['member', `/members/${member.id}`],

@@ -52,3 +52,4 @@ export * from './labels/labelText.ts';
 export * from './labels/layout.ts';
 export * from './devices/scale.ts';
 export * from './devices/climateLogger.ts';
+export * from './lots/restrictions.ts';

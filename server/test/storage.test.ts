@@ -45,6 +45,29 @@ describe('migrations', () => {
     copy.close();
   });
 
+  it('bring a library of the first release along: places stay what they were, and names are found', () => {
+    const file = join(folder, 'esprel.sqlite');
+    const old = new Database(file);
+    old.exec(readMigrations()[0]?.sql ?? '');
+    old.pragma('user_version = 1');
+    old.exec(`INSERT INTO crops VALUES ('tomato', 'TM', 'Tomato', 'Solanum lycopersicum');
+      INSERT INTO places (id, name, temperature_c, rh_percent, sealed) VALUES (4, 'Jars', 5, 30, 1);
+      INSERT INTO varieties (id, crop_key, name, folded, breeding) VALUES (1, 'tomato', 'Tollgate Red', 'tollgate red', 'unknown');
+      INSERT INTO sources (id, name, folded) VALUES (1, 'Swap', 'swap');
+      INSERT INTO lots (id, code, variety_id, source_id, acquisition, form, year_kind, year, received_on, ages_from, identity, state, amount_known)
+        VALUES (1, 'TM-001C', 1, 1, 'donated', 'cleaned', 'harvest', 2024, '2025-01-01', '2024-10-01', 'sure', 'kept', 'counted');
+      INSERT INTO storage_periods (lot_id, place_id, from_day) VALUES (1, 4, '2025-01-01');`);
+    old.close();
+    const db = openLibrary(file);
+    expect(db.prepare('SELECT name, kind, temperature_c, rh_percent, sealed, parent_id FROM places').all()).toEqual([
+      { name: 'Jars', kind: 'box', temperature_c: 5, rh_percent: 30, sealed: 1, parent_id: null },
+    ]);
+    expect(db.pragma('foreign_key_check')).toEqual([]);
+    expect(() => db.prepare('DELETE FROM places').run()).toThrow('FOREIGN KEY');
+    expect(db.prepare("SELECT kind FROM find_names WHERE latin = 'tollgate red'").all()).toEqual([{ kind: 'variety' }]);
+    db.close();
+  });
+
   it('refuse a file of a newer program', () => {
     const file = join(folder, 'esprel.sqlite');
     openLibrary(file).close();

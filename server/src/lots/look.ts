@@ -1,8 +1,8 @@
-import { cautionWords, foldName, type LibraryCrop } from '@esprel/core';
+import { cautionWords, foldName, type LibraryCrop, restrictionsOf, restrictionWords } from '@esprel/core';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { findCrops, libraryCrop } from '../crops/crops.ts';
 import { all, type Db } from '../db/db.ts';
-import { restrictions, restrictionsOf } from '../restricted/restricted.ts';
+import { restrictions } from '../restricted/restricted.ts';
 import { nearVarieties } from '../varieties/register.ts';
 
 /** How a crop was come by: said, known by the variety, by a name like it, or by a word of the nickname. */
@@ -71,7 +71,7 @@ export function lookAtLine(db: Db, name: string, cropTyped: string | null): obje
         ? []
         : [
             ...cautionWords(full.cautions, 'cleaned', full.storageBehaviour),
-            ...restrictionsOf(restrictions(db), full, [name]).map((r) => `On the library’s list: ${r.why}`),
+            ...restrictionsOf(restrictions(db), full, [name]).map(restrictionWords),
           ],
   };
 }

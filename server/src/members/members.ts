@@ -1,4 +1,4 @@
-import { foldName, lendable, loanForm, memberForm, wrong } from '@esprel/core';
+import { foldName, lendable, loanForm, memberForm, restrictionsOf, wrong } from '@esprel/core';
 import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound, Problem } from '../http/problem.ts';
@@ -11,7 +11,7 @@ import { takePackets } from '../lots/packets.ts';
 import { lotByCode, lotNames, synonymsOf } from '../lots/queries.ts';
 import { libraryCrop } from '../crops/crops.ts';
 import { errandsOfMember } from '../errands/errands.ts';
-import { restrictions, restrictionsOf } from '../restricted/restricted.ts';
+import { restrictions } from '../restricted/restricted.ts';
 import { undoForm } from '@esprel/core';
 
 export interface LoanRow {

@@ -1,31 +1,23 @@
-import { cautionWords, type Crop, foldName, restrictedForm, type SeedForm, undoForm, wrong } from '@esprel/core';
+import {
+  cautionWords,
+  type Crop,
+  foldName,
+  restrictedForm,
+  type Restriction,
+  restrictionsOf,
+  restrictionWords,
+  type SeedForm,
+  undoForm,
+  wrong,
+} from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
 import { pathId } from '../http/query.ts';
 import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
 
-export interface Restriction {
-  readonly id: number;
-  readonly cropKey: string | null;
-  readonly name: string | null;
-  readonly folded: string | null;
-  readonly rule: 'warn' | 'do-not-lend';
-  readonly why: string;
-}
-
 export function restrictions(db: Db): Restriction[] {
-  return all<Restriction>(db, 'SELECT id, crop_key AS cropKey, name, folded, rule, why FROM restricted_plants ORDER BY id');
-}
-
-/** The rules of the library's own list that hold for a plant: by its crop, or by a name that its names hold. */
-export function restrictionsOf(
-  list: readonly Restriction[],
-  crop: Pick<Crop, 'key' | 'name' | 'scientific'>,
-  names: readonly string[],
-): Restriction[] {
-  const folded = [crop.name, crop.scientific, ...names].map((n) => ` ${foldName(n)} `);
-  return list.filter((r) => (r.cropKey === null ? folded.some((n) => n.includes(` ${r.folded ?? ''} `)) : r.cropKey === crop.key));
+  return all<Restriction>(db, 'SELECT id, crop_key AS cropKey, name, rule, why FROM restricted_plants ORDER BY id');
 }
 
 /** Everything to be careful about with a lot, in the order of how soon it can hurt. */
@@ -44,7 +36,7 @@ export function cautionsOfLot(
   const printed = one<{ warnings: string | null }>(db, 'SELECT warnings FROM envelope_texts WHERE lot_id = ?', lot.id)?.warnings ?? null;
   return [
     ...cautionWords(crop.cautions, lot.form, crop.storageBehaviour),
-    ...restrictionsOf(list, crop, names).map((r) => `On the library’s list: ${r.why}${r.rule === 'do-not-lend' ? '; not to be lent' : ''}`),
+    ...restrictionsOf(list, crop, names).map(restrictionWords),
     ...(printed === null ? [] : [`On the envelope: ${printed}`]),
   ];
 }

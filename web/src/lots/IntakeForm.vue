@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { ACQUISITIONS, cautionWords, type Crop, FORM_WORDS, FORMS, InputError, intakeForm } from '@esprel/core';
+import {
+  ACQUISITIONS,
+  cautionWords,
+  type Crop,
+  FORM_WORDS,
+  FORMS,
+  InputError,
+  intakeForm,
+  type Restriction,
+  restrictionsOf,
+  restrictionWords,
+} from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -40,7 +51,18 @@ useTodayWhenEmpty(values, 'receivedOn');
 
 const known = computed(() => (typeof values.variety === 'object' ? values.variety : null));
 const crop = computed(() => (typeof values.crop === 'object' ? values.crop : null));
-const cautions = computed(() => cautionWords(crop.value?.cautions ?? [], values.form, crop.value?.storageBehaviour));
+const { data: list } = useFetched<{ restricted: Restriction[] }>(() => '/restricted');
+const typedName = computed(() => (typeof values.variety === 'object' ? (values.variety?.name ?? '') : String(values.variety ?? '')));
+const cautions = computed(() =>
+  crop.value === null
+    ? cautionWords([], values.form)
+    : [
+        ...cautionWords(crop.value.cautions, values.form, crop.value.storageBehaviour),
+        ...restrictionsOf(list.value?.restricted ?? [], crop.value, [typedName.value, ...(known.value?.synonyms ?? [])]).map(
+          restrictionWords,
+        ),
+      ],
+);
 const about = computed(() => {
   if (values.amountKnown !== 'weighed' || values.amount.trim() === '') return undefined;
   try {
@@ -70,7 +92,7 @@ function first(): void {
 onMounted(() => void nextTick(first));
 
 async function save(): Promise<void> {
-  const name = typeof values.variety === 'object' ? (values.variety?.name ?? '') : String(values.variety ?? '');
+  const name = typedName.value;
   const answer = await form.send<{ code: string }>();
   if (!answer) return;
   taken.value = { code: answer.code, name };
@@ -104,6 +126,8 @@ async function save(): Promise<void> {
         <p class="row-of-buttons">
           <Button severity="secondary" label="Open it" @click="router.push(`/lots/${taken.code}`)" />
           <Button severity="secondary" label="Print its label" @click="router.push(`/labels?codes=${taken.code}`)" />
+          <RouterLink :to="`/lots/${taken.code}/weigh`">Weigh it</RouterLink>
+          <RouterLink :to="`/lots/${taken.code}/envelope`">What the envelope says</RouterLink>
           <span class="quiet small">It lies on the table.</span>
         </p>
       </div>

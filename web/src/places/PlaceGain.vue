@@ -83,6 +83,9 @@ async function move(codes: readonly string[]): Promise<void> {
           </tr>
         </tbody>
       </table>
+      <p v-if="lots.length > 1">
+        <Button size="small" severity="secondary" label="Move all of them here" :disabled="moving" @click="move(lots.map((g) => g.code))" />
+      </p>
       <p class="quiet small">Years until half of what is likely falls below the lending line (or 40 % where it is below that already).</p>
     </template>
   </section>
