@@ -54,6 +54,19 @@ describe('the demo library', () => {
     expect(verdicts.sort()).toEqual(['lend', 'let-go', 'renew', 'rescue', 'sow-thicker', 'test-first']);
   });
 
+  it('has a catalogue to keep true: a failed fridge, errands, a mix-up, packets, printed instructions, a stocktake under way', () => {
+    expect(count('places WHERE parent_id IS NOT NULL')).toBeGreaterThan(5);
+    expect(count('climate_logs')).toBe(1);
+    expect(count("errands WHERE kind = 'reprint' AND done_on IS NULL")).toBeGreaterThan(0);
+    expect(count("errands WHERE kind = 'tell' AND done_on IS NULL")).toBeGreaterThan(0);
+    expect(count('mix_ups WHERE cleared_on IS NULL')).toBe(1);
+    expect(count('packet_fills WHERE packets_left > 0')).toBe(1);
+    expect(count('envelope_texts')).toBeGreaterThan(3);
+    expect(count('varieties WHERE chosen_envelope_id IS NOT NULL')).toBe(1);
+    expect(count('stocktake_scans')).toBeGreaterThan(4);
+    expect(count('restricted_plants')).toBe(2);
+  });
+
   it('is the same every time', () => {
     const other = make();
     const fingerprint = (library: typeof db): unknown =>

@@ -4,6 +4,22 @@ import type { Settings } from '../schemas/forms.ts';
 import { depth, length } from '../words/lengths.ts';
 import type { LabelKind } from './formats.ts';
 
+/** How a plant is sown and grows, as far as a label says it. */
+export interface LabelSowing {
+  readonly depthMm: number;
+  readonly light: 'light' | 'dark' | 'either';
+  readonly spacingCm: number;
+  readonly emergeMinD: number;
+  readonly emergeMaxD: number;
+  readonly startWeeksMin: number | null;
+  readonly startWeeksMax: number | null;
+  readonly anchor: 'last-frost' | 'plant-out';
+  readonly habit: string | null;
+  readonly heightCm: number | null;
+  readonly harvestDaysMin: number | null;
+  readonly harvestDaysMax: number | null;
+}
+
 /** What a label can say of a lot. */
 export interface LabelLot {
   readonly code: string;
@@ -13,20 +29,7 @@ export interface LabelLot {
   readonly yearKind: string;
   readonly generation: number;
   readonly identity: string;
-  readonly sowing: {
-    readonly depthMm: number;
-    readonly light: 'light' | 'dark' | 'either';
-    readonly spacingCm: number;
-    readonly emergeMinD: number;
-    readonly emergeMaxD: number;
-    readonly startWeeksMin: number | null;
-    readonly startWeeksMax: number | null;
-    readonly anchor: 'last-frost' | 'plant-out';
-    readonly habit: string | null;
-    readonly heightCm: number | null;
-    readonly harvestDaysMin: number | null;
-    readonly harvestDaysMax: number | null;
-  };
+  readonly sowing: LabelSowing;
   readonly cautions: readonly string[];
 }
 

@@ -1,4 +1,4 @@
-import { type LibraryCrop, type SeedForm, wrong } from '@esprel/core';
+import { type LabelSowing, type LibraryCrop, type SeedForm, wrong } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { cautionsOfLot, restrictions } from '../restricted/restricted.ts';
@@ -97,19 +97,7 @@ export function listTags(db: Db): Record<string, number> {
 }
 
 /** How a lot is sown: as the chosen envelope of its variety says, then its variety, then its crop. */
-export interface SowingFacts {
-  readonly depthMm: number;
-  readonly light: 'light' | 'dark' | 'either';
-  readonly spacingCm: number;
-  readonly emergeMinD: number;
-  readonly emergeMaxD: number;
-  readonly startWeeksMin: number | null;
-  readonly startWeeksMax: number | null;
-  readonly anchor: 'last-frost' | 'plant-out';
-  readonly habit: string | null;
-  readonly heightCm: number | null;
-  readonly harvestDaysMin: number | null;
-  readonly harvestDaysMax: number | null;
+export interface SowingFacts extends LabelSowing {
   /** Whose printed instructions these are; null when they are those of the crop. */
   readonly after: string | null;
 }

@@ -58,6 +58,15 @@ describe('the scanner', () => {
   };
   const code = 'TM-001C';
 
+  it('is not fooled by a fast hand that goes from field to field', () => {
+    const scan = new ScanBuffer();
+    const keys = ['T', 'M', '-', '0', '0', 'Tab', '1', 'C', 'Enter'];
+    expect(keys.map((key, i) => scan.push({ key, at: i * 10 })).every((x) => x === null)).toBe(true);
+    // Shift is part of what a scanner sends.
+    const shifted = ['Shift', 'T', 'Shift', 'M', '-', '0', '0', '1', 'Shift', 'V', 'Enter'];
+    const again = new ScanBuffer();
+    expect(shifted.map((key, i) => again.push({ key, at: i * 10 })).at(-1)).toEqual({ kind: 'code', code: 'TM-001V' });
+  });
   it('knows a code in a fast burst ended by Enter', () => {
     const found = type(code, 8).at(-1);
     // Whatever the check letter, a burst of this shape is a code or a misread one, never a row of shortcuts.

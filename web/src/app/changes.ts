@@ -20,13 +20,19 @@ export const useChanges = defineStore('changes', () => {
     return answer;
   }
 
-  async function undo(actionId: number | undefined = last.value?.id): Promise<void> {
-    if (actionId === undefined) return;
+  /** Sends a change that has no form to show an error in: what goes wrong is said where the last step is. */
+  async function attempt<T>(method: Method, path: string, body: unknown = {}): Promise<(T & Step) | null> {
     try {
-      await send('POST', `/history/${String(actionId)}/undo`, {});
+      return await send<T>(method, path, body);
     } catch (error) {
       undoProblem.value = (error as Error).message;
+      return null;
     }
+  }
+
+  async function undo(actionId: number | undefined = last.value?.id): Promise<void> {
+    if (actionId === undefined) return;
+    await attempt('POST', `/history/${String(actionId)}/undo`);
   }
 
   function forget(): void {
@@ -34,5 +40,5 @@ export const useChanges = defineStore('changes', () => {
     undoProblem.value = null;
   }
 
-  return { revision, last, undoProblem, send, undo, forget };
+  return { revision, last, undoProblem, send, attempt, undo, forget };
 });

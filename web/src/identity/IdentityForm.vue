@@ -4,12 +4,12 @@ import Button from 'primevue/button';
 import type * as yup from 'yup';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { get } from '../app/api.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { useForm } from '../app/useForm.ts';
 import { useFormat } from '../app/useFormat.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldFind from '../fields/FieldFind.vue';
+import { findVarieties } from '../fields/finders.ts';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import { IDENTITY_OPTIONS } from '../lots/choices.ts';
@@ -65,10 +65,8 @@ const form = useForm({
 });
 const { values } = form;
 const options = computed(() => IDENTITY_OPTIONS.filter((o) => o.value !== data.value?.lot.identity));
-const findVarieties = async (q: string): Promise<readonly VarietyListed[]> =>
-  (await get<{ varieties: VarietyListed[] }>(`/varieties?q=${encodeURIComponent(q.slice(0, 100))}`)).varieties.filter(
-    (v) => v.id !== data.value?.lot.varietyId,
-  );
+const findOthers = async (q: string): Promise<readonly VarietyListed[]> =>
+  (await findVarieties(q)).filter((v) => v.id !== data.value?.lot.varietyId);
 
 const KINDS: Readonly<Record<string, string>> = {
   judged: 'judged',
@@ -123,7 +121,7 @@ async function save(): Promise<void> {
       label="It is"
       placeholder="any name of the variety"
       nothing="Not in the register yet; write it down under Library, Varieties."
-      :search="findVarieties"
+      :search="findOthers"
       :words="(v) => v.name"
       :detail="(v) => v.crop"
       :error="form.errors.varietyId"

@@ -2,6 +2,7 @@
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { useFormat } from '../app/useFormat.ts';
+import FileButton from '../fields/FileButton.vue';
 import ImportColumns from './ImportColumns.vue';
 import ImportNames from './ImportNames.vue';
 import ImportRows from './ImportRows.vue';
@@ -9,13 +10,6 @@ import { useImport } from './useImport.ts';
 
 const format = useFormat();
 const work = useImport();
-
-async function chosen(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const picked = input.files?.[0];
-  if (picked) await work.choose(picked);
-  input.value = '';
-}
 </script>
 
 <template>
@@ -26,11 +20,16 @@ async function chosen(event: Event): Promise<void> {
       <a class="out" href="/api/export/lots.csv" download>Write all lots to a file</a>
     </header>
     <p v-if="work.problem" role="alert" class="wrong">{{ work.problem }}</p>
-    <label v-if="!work.file" class="drop">
-      <strong>{{ work.busy ? 'Looking at it …' : 'Choose a file' }}</strong>
+    <FileButton
+      v-if="!work.file"
+      wide
+      :label="work.busy ? 'Looking at it …' : 'Choose a file'"
+      accept=".csv,.tsv,.txt,text/csv"
+      :disabled="work.busy"
+      @chosen="work.choose"
+    >
       <span class="quiet">Any order of columns, any language of headings; names and amounts as people write them. Up to 20 MB.</span>
-      <input type="file" accept=".csv,.tsv,.txt,text/csv" :disabled="work.busy" @change="chosen" />
-    </label>
+    </FileButton>
     <template v-else>
       <p class="row-of-buttons">
         <strong>{{ work.file.fileName }}</strong> <span class="quiet">{{ plural(work.file.total, 'row') }}</span>
@@ -89,29 +88,6 @@ header {
 }
 header p {
   margin-right: auto;
-}
-.drop {
-  position: relative;
-  display: grid;
-  gap: 4px;
-  justify-items: center;
-  padding: 48px 20px;
-  border: 2px dashed #b8ad98;
-  background: var(--paper);
-  cursor: pointer;
-  text-align: center;
-}
-.drop input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-.drop:has(:focus-visible) {
-  outline: 3px solid var(--focus);
-}
-.drop strong {
-  font-size: 19px;
 }
 .wrong {
   color: var(--act);

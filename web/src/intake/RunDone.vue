@@ -18,18 +18,12 @@ async function join(line: SavedLine): Promise<void> {
   if (!line.near) return;
   const { lot } = await get<LotSheetData>(`/lots/${line.code}`);
   const { variety } = await get<{ variety: { version: number } }>(`/varieties/${String(lot.varietyId)}`);
-  await changes
-    .send('POST', `/varieties/${String(lot.varietyId)}/join`, {
-      version: variety.version,
-      intoId: line.near.id,
-      reason: 'the same name, written otherwise',
-    })
-    .then(() => {
-      emit('same', line);
-    })
-    .catch((error: unknown) => {
-      changes.undoProblem = (error as Error).message;
-    });
+  const joined = await changes.attempt('POST', `/varieties/${String(lot.varietyId)}/join`, {
+    version: variety.version,
+    intoId: line.near.id,
+    reason: 'the same name, written otherwise',
+  });
+  if (joined) emit('same', line);
 }
 const labels = (): void => void router.push(`/labels?codes=${props.lines.map((l) => l.code).join(',')}`);
 </script>

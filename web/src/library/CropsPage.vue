@@ -61,9 +61,7 @@ async function save(): Promise<void> {
   if (await form.send()) editing.value = null;
 }
 function reference(field: OwnFigure): void {
-  void changes.send('PUT', `/crops/${chosen.value ?? ''}/own-figure`, { field, value: null, reason: null }).catch((error: unknown) => {
-    changes.undoProblem = (error as Error).message;
-  });
+  void changes.attempt('PUT', `/crops/${chosen.value ?? ''}/own-figure`, { field, value: null, reason: null });
 }
 </script>
 

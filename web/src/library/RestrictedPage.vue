@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { type Crop, restrictedForm } from '@esprel/core';
 import Button from 'primevue/button';
-import { get } from '../app/api.ts';
 import { useChanges } from '../app/changes.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { useForm } from '../app/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldFind from '../fields/FieldFind.vue';
+import { findCrops } from '../fields/finders.ts';
 import FieldText from '../fields/FieldText.vue';
 
 interface Entry {
@@ -37,15 +37,11 @@ const form = useForm({
   path: () => '/restricted',
 });
 const { values } = form;
-const findCrops = async (q: string): Promise<readonly Crop[]> =>
-  (await get<{ crops: Crop[] }>(`/crops?q=${encodeURIComponent(q.slice(0, 60))}`)).crops;
 async function save(): Promise<void> {
   if (await form.send()) form.reset();
 }
 function remove(id: number): void {
-  changes.send('DELETE', `/restricted/${String(id)}`, {}).catch((error: unknown) => {
-    changes.undoProblem = (error as Error).message;
-  });
+  void changes.attempt('DELETE', `/restricted/${String(id)}`);
 }
 </script>
 

@@ -23,6 +23,7 @@ import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import FieldFind from '../fields/FieldFind.vue';
+import { findCrops } from '../fields/finders.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
@@ -75,8 +76,6 @@ const about = computed(() => {
 
 const findVarieties = async (q: string): Promise<readonly VarietyFound[]> =>
   (await get<{ varieties: VarietyFound[] }>(`/varieties?q=${encodeURIComponent(q.slice(0, 120))}`)).varieties;
-const findCrops = async (q: string): Promise<readonly Crop[]> =>
-  (await get<{ crops: Crop[] }>(`/crops?q=${encodeURIComponent(q.slice(0, 60))}`)).crops;
 const findSources = async (q: string): Promise<readonly NamedThing[]> =>
   (await get<{ sources: NamedThing[] }>(`/sources?q=${encodeURIComponent(q.slice(0, 120))}`)).sources;
 

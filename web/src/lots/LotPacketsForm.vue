@@ -60,9 +60,7 @@ async function save(): Promise<void> {
   await router.push(`/labels?kind=packet&codes=${props.code}&copies=${n.trim()}&seeds=${each.trim()}`);
 }
 function pourBack(id: number): void {
-  changes.send('POST', `/packets/${String(id)}/pour-back`, {}).catch((error: unknown) => {
-    changes.undoProblem = (error as Error).message;
-  });
+  void changes.attempt('POST', `/packets/${String(id)}/pour-back`);
 }
 </script>
 

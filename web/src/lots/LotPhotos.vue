@@ -2,6 +2,7 @@
 import { ref } from 'vue';
 import { useChanges } from '../app/changes.ts';
 import { useFormat } from '../app/useFormat.ts';
+import FileButton from '../fields/FileButton.vue';
 import { shrinkPhoto } from './shrinkPhoto.ts';
 
 /** Photographs of the envelope: from a file, or from the camera of a tablet. */
@@ -11,10 +12,7 @@ const format = useFormat();
 const working = ref(false);
 const problem = ref<string | null>(null);
 
-async function add(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  if (!file) return;
+async function add(file: File): Promise<void> {
   working.value = true;
   problem.value = null;
   try {
@@ -26,7 +24,6 @@ async function add(event: Event): Promise<void> {
     problem.value = (error as Error).message;
   }
   working.value = false;
-  input.value = '';
 }
 function remove(id: number): void {
   changes.send('DELETE', `/photos/${String(id)}`, {}).catch((error: unknown) => {
@@ -45,10 +42,13 @@ function remove(id: number): void {
         {{ format.day(p.takenOn) }} <button type="button" :aria-label="`Take photo ${i + 1} out`" @click="remove(p.id)">take out</button>
       </figcaption>
     </figure>
-    <label class="add">
-      {{ working ? 'Shrinking it …' : photos.length === 0 ? 'Add a photo of the envelope' : 'Add a photo' }}
-      <input type="file" accept="image/*" capture="environment" :disabled="working" @change="add" />
-    </label>
+    <FileButton
+      :label="working ? 'Shrinking it …' : photos.length === 0 ? 'Add a photo of the envelope' : 'Add a photo'"
+      accept="image/*"
+      camera
+      :disabled="working"
+      @chosen="add"
+    />
     <p v-if="problem" role="alert" class="wrong">{{ problem }}</p>
   </section>
 </template>
@@ -79,24 +79,6 @@ figcaption button {
   text-decoration: underline;
   cursor: pointer;
   min-height: 32px;
-}
-.add {
-  position: relative;
-  min-height: 40px;
-  padding: 9px 14px;
-  border: 1px dashed #b8ad98;
-  border-radius: 3px;
-  color: var(--action);
-  cursor: pointer;
-}
-.add input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-.add:has(:focus-visible) {
-  outline: 3px solid var(--focus);
 }
 .wrong {
   color: var(--act);

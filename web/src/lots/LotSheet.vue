@@ -44,9 +44,7 @@ const mixUps = computed(() => data.value?.mixUps.filter((m) => m.clearedOn === n
 const lastWeighing = computed(() => data.value?.weighings[0] ?? null);
 const envelopeSays = computed(() => (data.value?.envelope ? envelopeWords(data.value.envelope, format) : ''));
 function found(): void {
-  changes.send('POST', `/lots/${props.code}/found`, {}).catch((error: unknown) => {
-    changes.undoProblem = (error as Error).message;
-  });
+  void changes.attempt('POST', `/lots/${props.code}/found`);
 }
 function go(what: string): void {
   void router.push(`/lots/${props.code}/${what}`);

@@ -1,4 +1,5 @@
 import type { LibraryCrop, LotEstimate, TestProtocol, Verdict } from '@esprel/core';
+import type { EnvelopeText } from '../varieties/types.ts';
 import type { MixUpShown } from '../identity/MixUpNote.vue';
 import type { RibbonDot, RibbonPoint } from '../charts/ribbonLayout.ts';
 
@@ -77,20 +78,7 @@ export interface LotSheetData {
   };
   readonly cautions: readonly string[];
   /** What the envelope says; null when nobody wrote it down. */
-  readonly envelope: {
-    readonly id: number;
-    readonly packedFor: number | null;
-    readonly depthMm: number | null;
-    readonly spacingCm: number | null;
-    readonly weeksMin: number | null;
-    readonly weeksMax: number | null;
-    readonly anchor: 'last-frost' | 'plant-out' | null;
-    readonly warmthC: number | null;
-    readonly daysMin: number | null;
-    readonly daysMax: number | null;
-    readonly warnings: string | null;
-    readonly words: string | null;
-  } | null;
+  readonly envelope: EnvelopeText | null;
   readonly photos: readonly { readonly id: number; readonly file: string; readonly takenOn: string }[];
   readonly weighings: readonly {
     readonly id: number;

@@ -25,14 +25,10 @@ const promised = (l: MemberLoan): string => (l.promise === 'amount' ? `${String(
 const fate = (f: string | null): string => (f === null ? 'still watched' : FATE_FACTS[f as Fate].words);
 
 function settle(l: MemberLoan): void {
-  void changes.send('POST', `/loans/${String(l.id)}/settle`, {}).catch((error: unknown) => {
-    changes.undoProblem = (error as Error).message;
-  });
+  void changes.attempt('POST', `/loans/${String(l.id)}/settle`);
 }
 function told(id: number): void {
-  void changes.send('POST', '/errands/done', { ids: [id] }).catch((error: unknown) => {
-    changes.undoProblem = (error as Error).message;
-  });
+  void changes.attempt('POST', '/errands/done', { ids: [id] });
 }
 </script>
 

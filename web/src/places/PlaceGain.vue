@@ -37,9 +37,7 @@ const words = (g: Gain): string =>
 async function move(codes: readonly string[]): Promise<void> {
   moving.value = true;
   for (const code of codes) {
-    await changes.send('POST', `/lots/${code}/move`, { placeId: Number(props.id), movedOn: session.today }).catch((error: unknown) => {
-      changes.undoProblem = (error as Error).message;
-    });
+    await changes.attempt('POST', `/lots/${code}/move`, { placeId: Number(props.id), movedOn: session.today });
   }
   moving.value = false;
 }

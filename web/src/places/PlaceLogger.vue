@@ -4,6 +4,7 @@ import Button from 'primevue/button';
 import { ref } from 'vue';
 import { useChanges } from '../app/changes.ts';
 import { useFormat } from '../app/useFormat.ts';
+import FileButton from '../fields/FileButton.vue';
 import type { PlaceSheetData } from './types.ts';
 
 /** Reads the file of a climate logger: one that was saved, or that of the logger at hand. */
@@ -25,13 +26,9 @@ async function send(fileName: string, text: string): Promise<void> {
       reading.value = false;
     });
 }
-async function chosen(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  if (!file) return;
+async function chosen(file: File): Promise<void> {
   if (file.size > 7_000_000) problem.value = 'The file is larger than 7 MB; let the logger write fewer days into it.';
   else await send(file.name, await file.text());
-  input.value = '';
 }
 async function fromLogger(): Promise<void> {
   const response = await fetch(`/api/devices/logger.csv?place=${props.id}`);
@@ -55,10 +52,12 @@ function takeOut(logId: number): void {
       }}
     </p>
     <div class="row-of-buttons">
-      <label class="file">
-        {{ reading ? 'Reading …' : 'Read a logger’s file' }}
-        <input type="file" accept=".csv,.txt,text/csv" :disabled="reading" @change="chosen" />
-      </label>
+      <FileButton
+        :label="reading ? 'Reading …' : 'Read a logger’s file'"
+        accept=".csv,.txt,text/csv"
+        :disabled="reading"
+        @chosen="chosen"
+      />
       <Button severity="secondary" label="Read the logger at hand" :disabled="reading" @click="fromLogger" />
     </div>
     <p v-if="problem" role="alert" class="wrong">{{ problem }}</p>
@@ -79,25 +78,6 @@ section {
 }
 h2 {
   font-size: 18px;
-}
-.file {
-  position: relative;
-  min-height: 40px;
-  padding: 8px 14px;
-  border: 1px solid var(--action);
-  border-radius: 3px;
-  color: var(--action);
-  background: var(--sheet);
-  cursor: pointer;
-}
-.file input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-.file:has(:focus-visible) {
-  outline: 3px solid var(--focus);
 }
 .wrong {
   color: var(--act);

@@ -41,19 +41,11 @@ async function takeStock(): Promise<void> {
     await router.push(`/stocktakes/${String(openTake.value.id)}`);
     return;
   }
-  await changes
-    .send<{ id: number }>('POST', '/stocktakes', { placeId: Number(props.id) })
-    .then((answer) => router.push(`/stocktakes/${String(answer.id)}`))
-    .catch(tell);
+  const answer = await changes.attempt<{ id: number }>('POST', '/stocktakes', { placeId: Number(props.id) });
+  if (answer) await router.push(`/stocktakes/${String(answer.id)}`);
 }
-function remove(): void {
-  changes
-    .send('DELETE', `/places/${props.id}`, {})
-    .then(() => router.push('/library/places'))
-    .catch(tell);
-}
-function tell(error: unknown): void {
-  changes.undoProblem = (error as Error).message;
+async function remove(): Promise<void> {
+  if (await changes.attempt('DELETE', `/places/${props.id}`)) await router.push('/library/places');
 }
 </script>
 

@@ -3,6 +3,7 @@ import Button from 'primevue/button';
 import { useRoute, useRouter } from 'vue-router';
 import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
+import LibraryPane from '../library/LibraryPane.vue';
 import PlaceShape from './PlaceShape.vue';
 import type { PlaceListed } from './types.ts';
 
@@ -19,55 +20,30 @@ const inherits = (p: PlaceListed): boolean => p.ownTemperatureC === null && p.ow
 </script>
 
 <template>
-  <div class="places">
-    <section class="tree scrolls" aria-label="Places" tabindex="-1">
-      <header>
-        <h1>Places</h1>
-        <Button label="New place" severity="secondary" @click="router.push('/library/places/new')" />
-      </header>
-      <p class="quiet">Where seed is kept. Warm and damp places age it; the estimate of every lot uses them.</p>
-      <p v-if="problem" role="alert">{{ problem.message }}</p>
-      <p v-if="data && data.places.length === 0" class="empty">
-        <strong>No place yet.</strong> Write down the first box, drawer or fridge.
-      </p>
-      <ul class="plain">
-        <li v-for="p in data?.places ?? []" :key="p.id" :style="{ paddingLeft: `${p.depth * 22}px` }">
-          <RouterLink :to="`/library/places/${p.id}`" class="place" :class="{ here: route.params.id === String(p.id) }">
-            <PlaceShape :kind="p.kind" />
-            <strong>{{ p.name }}</strong>
-            <span class="quiet climate" :class="{ same: inherits(p) }"
-              >{{ inherits(p) ? 'as around it' : climate(p) }}<template v-if="p.logged">, logger</template></span
-            >
-            <span class="numbers n">{{ p.lots > 0 ? p.lots : '' }}</span>
-          </RouterLink>
-        </li>
-      </ul>
-    </section>
-    <section class="sheet" aria-label="The opened place"><RouterView /></section>
-  </div>
+  <LibraryPane label="Places" sheet="The opened place">
+    <header>
+      <h1>Places</h1>
+      <Button label="New place" severity="secondary" @click="router.push('/library/places/new')" />
+    </header>
+    <p class="quiet">Where seed is kept. Warm and damp places age it; the estimate of every lot uses them.</p>
+    <p v-if="problem" role="alert">{{ problem.message }}</p>
+    <p v-if="data && data.places.length === 0" class="empty"><strong>No place yet.</strong> Write down the first box, drawer or fridge.</p>
+    <ul class="plain">
+      <li v-for="p in data?.places ?? []" :key="p.id" :style="{ paddingLeft: `${p.depth * 22}px` }">
+        <RouterLink :to="`/library/places/${p.id}`" class="place" :class="{ here: route.params.id === String(p.id) }">
+          <PlaceShape :kind="p.kind" />
+          <strong>{{ p.name }}</strong>
+          <span class="quiet climate" :class="{ same: inherits(p) }"
+            >{{ inherits(p) ? 'as around it' : climate(p) }}<template v-if="p.logged">, logger</template></span
+          >
+          <span class="numbers n">{{ p.lots > 0 ? p.lots : '' }}</span>
+        </RouterLink>
+      </li>
+    </ul>
+  </LibraryPane>
 </template>
 
 <style scoped>
-.places {
-  display: grid;
-  grid-template-columns: minmax(320px, 40%) minmax(0, 1fr);
-  height: 100%;
-}
-.tree {
-  padding: 20px;
-  display: grid;
-  gap: 10px;
-  align-content: start;
-  border-right: 1px solid var(--rule);
-}
-header {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-}
-.sheet {
-  min-height: 0;
-}
 .place {
   display: grid;
   grid-template-columns: 24px minmax(0, auto) minmax(0, 1fr) auto;
@@ -78,12 +54,6 @@ header {
   color: var(--ink);
   text-decoration: none;
   border-bottom: 1px solid #ece6d9;
-}
-.place:hover {
-  background: #fbf7ee;
-}
-.place.here {
-  background: var(--action-soft);
 }
 strong {
   font-weight: 600;
@@ -96,14 +66,5 @@ strong {
 .n {
   min-width: 32px;
   text-align: right;
-}
-@media (max-width: 1000px) {
-  .places {
-    display: block;
-    overflow-y: auto;
-  }
-  .sheet {
-    border-top: 1px solid var(--rule);
-  }
 }
 </style>

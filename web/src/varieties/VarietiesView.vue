@@ -7,6 +7,7 @@ import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { get } from '../app/api.ts';
 import { useFetched } from '../app/useFetched.ts';
+import LibraryPane from '../library/LibraryPane.vue';
 import type { VarietyListed } from './types.ts';
 
 const route = useRoute();
@@ -34,62 +35,39 @@ const isFirst = (i: number): boolean => soon.value.trim() === '' && varieties.va
 </script>
 
 <template>
-  <div class="register">
-    <section class="list scrolls" aria-label="Varieties" tabindex="-1">
-      <header>
-        <h1>Varieties</h1>
-        <Button label="New variety" severity="secondary" @click="router.push('/library/varieties/new')" />
-      </header>
-      <label class="unseen" for="variety-q">Name of a variety</label>
-      <InputText id="variety-q" v-model="q" placeholder="any of its names" autocomplete="off" />
-      <p v-if="problem" role="alert">{{ problem.message }}</p>
-      <p v-if="data && varieties.length === 0" class="empty">
-        <strong>No variety like that.</strong> They come in with the envelopes, or by “New variety”.
-      </p>
-      <ul class="plain">
-        <template v-for="(v, i) in varieties" :key="v.id">
-          <li v-if="isFirst(i)" class="crop">{{ v.crop }}</li>
-          <li>
-            <RouterLink :to="`/library/varieties/${v.id}`" class="line" :class="{ here: route.params.id === String(v.id) }">
-              <span class="name"
-                ><strong>{{ v.name }}</strong
-                ><span v-if="v.synonyms.length > 0" class="quiet small">also {{ v.synonyms.join(', ') }}</span></span
-              >
-              <span class="quiet small"
-                >{{ soon.trim() === '' ? '' : `${v.crop}, ` }}{{ v.breeding === 'unknown' ? '' : BREEDING_WORDS[v.breeding] }}</span
-              >
-              <span class="quiet small numbers">{{ plural(v.lots, 'lot') }}</span>
-            </RouterLink>
-          </li>
-        </template>
-      </ul>
-      <Button v-if="next" severity="secondary" label="Show more" @click="showMore" />
-    </section>
-    <section class="sheet" aria-label="The opened variety"><RouterView /></section>
-  </div>
+  <LibraryPane label="Varieties" sheet="The opened variety">
+    <header>
+      <h1>Varieties</h1>
+      <Button label="New variety" severity="secondary" @click="router.push('/library/varieties/new')" />
+    </header>
+    <label class="unseen" for="variety-q">Name of a variety</label>
+    <InputText id="variety-q" v-model="q" placeholder="any of its names" autocomplete="off" />
+    <p v-if="problem" role="alert">{{ problem.message }}</p>
+    <p v-if="data && varieties.length === 0" class="empty">
+      <strong>No variety like that.</strong> They come in with the envelopes, or by “New variety”.
+    </p>
+    <ul class="plain">
+      <template v-for="(v, i) in varieties" :key="v.id">
+        <li v-if="isFirst(i)" class="crop">{{ v.crop }}</li>
+        <li>
+          <RouterLink :to="`/library/varieties/${v.id}`" class="line" :class="{ here: route.params.id === String(v.id) }">
+            <span class="name"
+              ><strong>{{ v.name }}</strong
+              ><span v-if="v.synonyms.length > 0" class="quiet small">also {{ v.synonyms.join(', ') }}</span></span
+            >
+            <span class="quiet small"
+              >{{ soon.trim() === '' ? '' : `${v.crop}, ` }}{{ v.breeding === 'unknown' ? '' : BREEDING_WORDS[v.breeding] }}</span
+            >
+            <span class="quiet small numbers">{{ plural(v.lots, 'lot') }}</span>
+          </RouterLink>
+        </li>
+      </template>
+    </ul>
+    <Button v-if="next" severity="secondary" label="Show more" @click="showMore" />
+  </LibraryPane>
 </template>
 
 <style scoped>
-.register {
-  display: grid;
-  grid-template-columns: minmax(320px, 40%) minmax(0, 1fr);
-  height: 100%;
-}
-.list {
-  padding: 20px;
-  display: grid;
-  gap: 10px;
-  align-content: start;
-  border-right: 1px solid var(--rule);
-}
-header {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-}
-.sheet {
-  min-height: 0;
-}
 .crop {
   font-family: var(--serif);
   font-weight: 600;
@@ -106,12 +84,6 @@ header {
   text-decoration: none;
   border-bottom: 1px solid #ece6d9;
 }
-.line:hover {
-  background: #fbf7ee;
-}
-.line.here {
-  background: var(--action-soft);
-}
 .name {
   display: grid;
   overflow-wrap: anywhere;
@@ -121,14 +93,5 @@ header {
 }
 strong {
   font-weight: 600;
-}
-@media (max-width: 1000px) {
-  .register {
-    display: block;
-    overflow-y: auto;
-  }
-  .sheet {
-    border-top: 1px solid var(--rule);
-  }
 }
 </style>

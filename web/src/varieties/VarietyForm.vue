@@ -3,11 +3,11 @@ import { type Breeding, BREEDING_WORDS, BREEDINGS, type Crop, HARDINESSES, varie
 import type * as yup from 'yup';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { get } from '../app/api.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { gather, numberOf, useForm } from '../app/useForm.ts';
 import { useSession } from '../app/session.ts';
 import FieldFind from '../fields/FieldFind.vue';
+import { findCrops } from '../fields/finders.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
@@ -91,8 +91,6 @@ watch(
 const renamed = computed(() => old.value !== null && values.name.trim() !== '' && values.name.trim() !== old.value.variety.name);
 const synonymError = computed(() => Object.entries(form.errors).find(([path]) => path.startsWith('synonyms'))?.[1]);
 const theirs = computed(() => (form.problem?.code === 'stale' ? (form.problem.more.current as { name: string; version: number }) : null));
-const findCrops = async (q: string): Promise<readonly Crop[]> =>
-  (await get<{ crops: Crop[] }>(`/crops?q=${encodeURIComponent(q.slice(0, 60))}`)).crops;
 
 async function save(): Promise<void> {
   const answer = await form.send<{ id: number }>();

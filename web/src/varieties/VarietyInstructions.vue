@@ -7,7 +7,7 @@ import { percent } from '../app/format.ts';
 import { useChanges } from '../app/changes.ts';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
-import type { EnvelopeText, VarietySheetData } from './types.ts';
+import type { SupplierText, VarietySheetData } from './types.ts';
 
 /** The printed instructions of each supplier beside the figures of the crop; one of them is followed, with a reason. */
 const props = defineProps<{ sheet: VarietySheetData }>();
@@ -21,11 +21,11 @@ const problem = ref<string | null>(null);
 const unit = computed(() => session.settings?.lengthUnit ?? 'mm');
 const span = (min: number | null, max: number | null, what: string): string =>
   min === null && max === null ? '' : `${min === max || max === null ? String(min) : `${String(min)} to ${String(max)}`} ${what}`;
-const before = (e: EnvelopeText): string =>
+const before = (e: SupplierText): string =>
   span(e.weeksMin, e.weeksMax, `weeks before ${e.anchor === 'plant-out' ? 'planting out' : 'the last frost'}`);
 const rows = computed(() => {
   const { crop, envelopes } = props.sheet;
-  const line = (label: string, own: string, of: (e: EnvelopeText) => string) => ({ label, own, cells: envelopes.map(of) });
+  const line = (label: string, own: string, of: (e: SupplierText) => string) => ({ label, own, cells: envelopes.map(of) });
   return [
     line('Sow', span(crop.startWeeksMin, crop.startWeeksMax, 'weeks ahead'), before),
     line('Deep', crop.sowDepthMm === 0 ? 'on the surface' : format.depth(crop.sowDepthMm), (e) =>

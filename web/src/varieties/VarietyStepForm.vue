@@ -7,6 +7,7 @@ import { get } from '../app/api.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { useForm } from '../app/useForm.ts';
 import FieldFind from '../fields/FieldFind.vue';
+import { findCrops, findVarieties } from '../fields/finders.ts';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import ReachNote from './ReachNote.vue';
@@ -76,12 +77,8 @@ const reach = computed((): Reach | null => {
   const gone = new Set(values.lotCodes);
   return { lots: all.lots.filter((l) => gone.has(l.code)), loans: all.loans.filter((l) => gone.has(l.lotCode)) };
 });
-const findVarieties = async (q: string): Promise<readonly VarietyListed[]> =>
-  (await get<{ varieties: VarietyListed[] }>(`/varieties?q=${encodeURIComponent(q.slice(0, 100))}`)).varieties.filter(
-    (v) => String(v.id) !== props.id,
-  );
-const findCrops = async (q: string): Promise<readonly Crop[]> =>
-  (await get<{ crops: Crop[] }>(`/crops?q=${encodeURIComponent(q.slice(0, 60))}`)).crops;
+const findOthers = async (q: string): Promise<readonly VarietyListed[]> =>
+  (await findVarieties(q)).filter((v) => String(v.id) !== props.id);
 
 async function save(): Promise<void> {
   const answer = await form.send<{ id: number }>();
@@ -118,7 +115,7 @@ async function save(): Promise<void> {
       label="It is the same as"
       placeholder="any name of the other variety"
       nothing="No such variety."
-      :search="findVarieties"
+      :search="findOthers"
       :words="(v) => v.name"
       :detail="(v) => v.crop"
       :error="form.errors.intoId ? 'choose the other variety from the list' : undefined"

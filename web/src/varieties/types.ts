@@ -19,12 +19,9 @@ export interface VarietyListed {
   readonly synonyms: readonly string[];
 }
 
+/** What is printed on an envelope. */
 export interface EnvelopeText {
   readonly id: number;
-  readonly lotCode: string;
-  readonly source: string;
-  readonly year: number | null;
-  readonly germination: number | null;
   readonly packedFor: number | null;
   readonly depthMm: number | null;
   readonly spacingCm: number | null;
@@ -36,6 +33,14 @@ export interface EnvelopeText {
   readonly daysMax: number | null;
   readonly warnings: string | null;
   readonly words: string | null;
+}
+
+/** The same, with whose it is. */
+export interface SupplierText extends EnvelopeText {
+  readonly lotCode: string;
+  readonly source: string;
+  readonly year: number | null;
+  readonly germination: number | null;
 }
 
 /** What a correction reaches: lots, labels to print again, members to tell. */
@@ -77,7 +82,7 @@ export interface VarietySheetData {
     readonly median: number | null;
     readonly verdict: string | null;
   }[];
-  readonly envelopes: readonly EnvelopeText[];
+  readonly envelopes: readonly SupplierText[];
   readonly near: readonly {
     readonly id: number;
     readonly name: string;

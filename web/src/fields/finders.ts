@@ -1,0 +1,13 @@
+import type { Crop } from '@esprel/core';
+import { get } from '../app/api.ts';
+import type { VarietyListed } from '../varieties/types.ts';
+
+/** Crops by any of their names, for a field that finds. */
+export async function findCrops(q: string): Promise<readonly Crop[]> {
+  return (await get<{ crops: Crop[] }>(`/crops?q=${encodeURIComponent(q.slice(0, 60))}`)).crops;
+}
+
+/** Varieties by any of their names, for a field that finds. */
+export async function findVarieties(q: string): Promise<readonly VarietyListed[]> {
+  return (await get<{ varieties: VarietyListed[] }>(`/varieties?q=${encodeURIComponent(q.slice(0, 100))}`)).varieties;
+}
