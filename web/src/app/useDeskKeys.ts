@@ -100,6 +100,12 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
       // A page that has keys of its own (the seed sheet) marks where they hold.
       if (event.target instanceof Element && event.target.closest('[data-own-keys]')) return;
       const key = event.key.toLowerCase();
+      // No code holds these: they act at once, so that what a hand types next lands in the field.
+      if (key === '/' || key === '?') {
+        event.preventDefault();
+        act(key);
+        return;
+      }
       waiting = setTimeout(() => {
         act(key);
       }, BURST_GAP_MS + 15);
