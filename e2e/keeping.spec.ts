@@ -263,3 +263,52 @@ test('weighed on the scale, filled into packets, photographed; two lots mixed up
   await page.getByRole('button', { name: 'It is cleared' }).click();
   await expect(page.getByText('May be swapped with')).toHaveCount(0);
 });
+
+test('a lot of doubtful name is grown to find out, and the answer reaches its child and its borrower', async ({ page, desk }) => {
+  // A lot with children: its saved seed came back.
+  const { lots } = await api<{ lots: { code: string }[] }>(page, desk, '/lots?limit=400');
+  let parent = '';
+  let reach = { lots: [] as { code: string }[], loans: [] as { member: string; memberId: number }[] };
+  for (const { code } of lots) {
+    const sheet = await api<{ reach: typeof reach }>(page, desk, `/lots/${code}/identity`);
+    if (sheet.reach.lots.length > 1 && sheet.reach.loans.length > 0) [parent, reach] = [code, sheet.reach];
+    if (parent !== '') break;
+  }
+  const { lot } = await api<{ lot: { variety: string; crop: string; identity: string } }>(page, desk, `/lots/${parent}`);
+  await page.goto(`${desk.base}/lots/${parent}/identity`);
+  if (lot.identity !== 'doubtful') {
+    await page.getByText('Doubtful', { exact: true }).last().click();
+    await page.getByLabel('How do you know').fill('two labels in the bag');
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
+    await expect(lastStep(page)).toContainText(`The name of ${parent} went from`);
+    await page.getByRole('link', { name: 'Find out, or put it right' }).click();
+  }
+  await page.getByRole('button', { name: 'Sow some to find out' }).click();
+  await expect(page.getByLabel('Sown to find out what it is')).toBeChecked();
+  await page.getByLabel('Cells', { exact: true }).fill('1');
+  await page.getByLabel('Seeds in each', { exact: true }).fill('1');
+  await page.getByLabel('Seeds sown in all', { exact: true }).fill('1');
+  await page.getByRole('button', { name: 'Write the sowing down' }).click();
+  await page.getByRole('button', { name: 'Say what it turned out to be' }).click();
+  await page.getByText('Grown: it is another').click();
+  const { varieties } = await api<{ varieties: { name: string; crop: string; cropKey: string }[] }>(page, desk, '/varieties?limit=500');
+  const other = varieties.find((v) => v.crop === lot.crop && v.name !== lot.variety) ?? varieties[0]!;
+  await page.getByLabel('It is', { exact: true }).fill(other.name);
+  await page
+    .getByRole('option', { name: `${other.name}, ${other.crop}` })
+    .first()
+    .click();
+  await page.getByLabel('How do you know').fill('the fruit is another colour');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(lastStep(page)).toContainText(`Grown out: ${parent} is ${other.name}, not ${lot.variety}`);
+  for (const { code } of reach.lots) {
+    const now = await api<{ lot: { variety: string; identity: string } }>(page, desk, `/lots/${code}`);
+    if (code === parent) expect(now.lot).toMatchObject({ variety: other.name, identity: 'sure' });
+  }
+  // Who holds some of it is told, and it is ticked off.
+  await page.goto(`${desk.base}/members/${String(reach.loans[0]!.memberId)}`);
+  const told = page.getByRole('region', { name: 'To be told' }).getByRole('listitem').filter({ hasText: 'the fruit is another colour' });
+  await expect(told.first()).toContainText(`turned out to be ${other.name}`);
+  await told.first().getByRole('button', { name: 'Told' }).click();
+  await expect(lastStep(page)).toContainText(`Told ${reach.loans[0]!.member}`);
+});

@@ -90,6 +90,48 @@ for (const field of ['sown', 'alive'] as const) {
 oneNumber['viability, stated'] = (x) => estimate({ stated: x });
 oneNumber['viability, threshold'] = (x) => estimate({ threshold: x });
 
+for (const field of ['seeds', 'grams'] as const) {
+  oneNumber[`weigh, ${field}`] = (x) =>
+    core.weigh(
+      [
+        { seeds: 50, grams: 1, [field]: x },
+        { seeds: 50, grams: 1.1 },
+      ],
+      10,
+    );
+}
+oneNumber['weigh, total'] = (x) => core.weigh([{ seeds: 50, grams: 1 }], x);
+oneNumber.studentT975 = (x) => core.studentT975(x);
+for (const field of ['temperatureC', 'rhPercent'] as const) {
+  oneNumber[`dailyClimate, ${field}`] = (x) => core.dailyClimate([{ day, temperatureC: 4, rhPercent: 50, [field]: x }]);
+  oneNumber[`movingGain, ${field}`] = (x) =>
+    core.movingGain(
+      {
+        crop,
+        form: 'cleaned',
+        acquisition: 'donated',
+        start: '2025-10-01',
+        stated: 0.9,
+        storage: [],
+        tests: [],
+        sowings: [],
+        threshold: 0.7,
+      },
+      day,
+      { temperatureC: 4, rhPercent: 40, [field]: x },
+    );
+}
+for (const [i, field] of ['width', 'height'].entries()) {
+  oneNumber[`layoutLabel, ${field}`] = (x) =>
+    core.layoutLabel(
+      { code: 'TM-001V', title: 'Red', cautions: [], lines: ['a'] },
+      i === 0 ? x : 60,
+      i === 1 ? x : 30,
+      (t, pt) => (t.length * pt) / 6,
+    );
+}
+oneNumber['labelPlaces, used'] = (x) => core.labelPlaces(core.LABEL_FORMATS['a4-21'], 2, x);
+
 function estimate(over: Partial<core.ViabilityInput>): core.ViabilityEstimate {
   return core.viability({
     crop: { halfLifeYears: 9, oilClass: 'oily', freshGermination: 0.9 },
@@ -136,6 +178,13 @@ describe('what nobody should pass', () => {
     expect(core.germinationSummary([{ sown: 1, counts: [{ day: 3, normal: 1 }] }])).toMatchObject({ share: 1, consistent: null, t50: 1.5 });
     expect(core.correctionsOf('')).toEqual([]);
     expect(core.cautionWords([], 'cleaned')).toEqual([]);
+    expect(core.dailyClimate([])).toEqual([]);
+    expect(core.climateRuns([])).toEqual([]);
+    expect(core.storagePeriods([], { places: new Map(), logged: () => [] })).toEqual([]);
+    expect(core.guessColumns([])).toEqual({});
+    expect(core.likeness('', '')).toBeNull();
+    expect(core.nameFit('', 'a')).toBeNull();
+    expect(core.trigrams('')).toEqual([]);
   });
 
   it('an error says where, which field and what it got', () => {

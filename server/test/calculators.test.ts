@@ -47,6 +47,43 @@ describe('calculators over HTTP', () => {
     expect(s.recommended).toBe(2);
   });
 
+  it('weigh: sample weighings give seeds per gram with its error, then the lot', async () => {
+    const library = await openTestLibrary();
+    const weigh = (body: object) => library.post('/api/calc/weigh', body);
+    const samples = [
+      { seeds: 100, grams: 0.3 },
+      { seeds: 100, grams: 0.31 },
+      { seeds: 100, grams: 0.29 },
+      { seeds: 100, grams: 0.3 },
+    ];
+    const { body } = await weigh({ samples, totalGrams: 15 });
+    // Mean 0.3, sd 0.0081650, cv 2.72166 %; t(0.975, 3) = 3.18245; h = 3.18245 x 0.0272166 / 2 = 0.043307.
+    expect(body.gramsPerThousand).toBeCloseTo(3, 9);
+    expect(body.variationPercent).toBeCloseTo(2.72166, 4);
+    expect([body.seeds, body.low, body.high, body.trustworthy]).toEqual([5000, 4788, 5221, true]);
+    expect((await weigh({ samples: samples.slice(0, 1), totalGrams: 15 })).body).toMatchObject({
+      seeds: 5000,
+      low: null,
+      high: null,
+      variationPercent: null,
+      trustworthy: false,
+    });
+    const bad = await weigh({
+      samples: [
+        { seeds: '100', grams: 0 },
+        { seeds: 5, grams: 1, colour: 'red' },
+      ],
+      totalGrams: -1,
+    });
+    expect(bad.body.errors.map((e: { path: string }) => e.path).sort()).toEqual([
+      'samples[0].grams',
+      'samples[0].seeds',
+      'samples[1].colour',
+      'totalGrams',
+    ]);
+    expect((await weigh({ totalGrams: 1 })).body.errors[0].path).toBe('samples');
+  });
+
   it('name every wrong field by its path', async () => {
     const library = await openTestLibrary();
     const bad = await library.post('/api/calc/viability', {

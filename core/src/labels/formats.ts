@@ -1,3 +1,5 @@
+import { needCount, needNumber } from '../errors.ts';
+
 /** What a label is for: the envelope in its box, a packet for a member, a pot, the front of a box. */
 export const LABEL_KINDS = ['envelope', 'packet', 'pot', 'box'] as const;
 export type LabelKind = (typeof LABEL_KINDS)[number];
@@ -127,9 +129,11 @@ export function labelPlaces(
   count: number,
   skip: number,
 ): { readonly page: number; readonly xMm: number; readonly yMm: number }[] {
+  needNumber('labelPlaces', 'skip', skip);
+  needCount('labelPlaces', 'count', count, 0, 1_000_000);
   const perPage = format.columns * format.rows;
   const used = Math.min(Math.max(0, Math.floor(skip)), perPage - 1);
-  return Array.from({ length: Math.max(0, count) }, (_, i) => {
+  return Array.from({ length: count }, (_, i) => {
     const at = used + i;
     const within = at % perPage;
     return {

@@ -23,20 +23,24 @@ export interface Weighing {
 /** Largest variation of samples that agree, in percent; the ISTA rules use 6 for seed that is not chaffy. */
 export const MOST_VARIATION_PERCENT = 6;
 
+/** A speck of orchid seed weighs a microgram; nobody weighs a thousand tons. Beyond, squares would overflow. */
+const LIGHTEST_GRAMS = 1e-9;
+const HEAVIEST_GRAMS = 1e9;
+
 /**
  * How many seeds weigh `totalGrams`, from counted samples. Grams per seed are the sum of grams over the sum of seeds; the
  * bounds are seeds exp(-+h) with h = t(0.975, k - 1) cv / sqrt(k) for k samples.
  *
- * Throws a CoreError for no samples, and for seeds or grams that are not above 0.
+ * Throws a CoreError for no samples, and for seeds or grams that are not above 0 or beyond all seed.
  * `weigh([{ seeds: 100, grams: 0.3 }], 3).seeds` is 1000.
  */
 export function weigh(samples: readonly WeighedSample[], totalGrams: number): Weighing {
   if (samples.length === 0) throw new CoreError('weigh', 'samples', samples.length, 'needs at least one entry');
   samples.forEach((s, i) => {
     needCount('weigh', `samples[${String(i)}].seeds`, s.seeds, 1);
-    needNumber('weigh', `samples[${String(i)}].grams`, s.grams, Number.MIN_VALUE);
+    needNumber('weigh', `samples[${String(i)}].grams`, s.grams, LIGHTEST_GRAMS, HEAVIEST_GRAMS);
   });
-  needNumber('weigh', 'totalGrams', totalGrams, 0);
+  needNumber('weigh', 'totalGrams', totalGrams, 0, HEAVIEST_GRAMS);
   const gramsPerSeed = samples.reduce((sum, s) => sum + s.grams, 0) / samples.reduce((sum, s) => sum + s.seeds, 0);
   const seeds = totalGrams / gramsPerSeed;
   needNumber('weigh', 'totalGrams', seeds, 0, Number.MAX_SAFE_INTEGER);

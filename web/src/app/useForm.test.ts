@@ -76,6 +76,28 @@ describe('a form', () => {
   });
 });
 
+describe('a change without a form', () => {
+  it('waits its turn while a long file is written, under the same key, and is done once', async () => {
+    let n = 0;
+    reply = (url) =>
+      Promise.resolve(
+        url.endsWith('/found') && ++n < 2
+          ? answer(503, { code: 'busy', detail: 'A file is being written.' })
+          : answer(200, { action: { id: 9, summary: 'found' } }),
+      );
+    expect(await useChanges().attempt('POST', '/lots/TM-001V/found')).toMatchObject({ action: { id: 9 } });
+    const sent = posts().filter((c) => c.url.endsWith('/found'));
+    expect(sent).toHaveLength(2);
+    expect(new Set(sent.map((c) => (c.init.headers as Record<string, string>)['Idempotency-Key'])).size).toBe(1);
+  });
+
+  it('says what went wrong where the last step stands, and throws nothing', async () => {
+    reply = () => Promise.resolve(answer(409, { code: 'blocked', detail: 'A later step stands on this one.' }));
+    expect(await useChanges().attempt('POST', '/lots/TM-001V/found')).toBeNull();
+    expect(useChanges().undoProblem).toBe('A later step stands on this one.');
+  });
+});
+
 describe('what is read from the server', () => {
   it('drops a late answer to an earlier address', async () => {
     const resolvers: Record<string, (r: Response) => void> = {};
