@@ -30,6 +30,10 @@ describe('labels', () => {
     expect(pdf.getPageCount()).toBe(2);
     expect(Math.round(pdf.getPage(0).getWidth())).toBe(595);
     expect((await pdfOf(library, `codes=${String(code)}&format=roll-62&copies=3`)).getPageCount()).toBe(3);
+    // An endless roll is cut to the length of the text: a packet says more than a pot.
+    const length = async (kind: string) =>
+      (await pdfOf(library, `codes=${String(code)}&format=tape-62&kind=${kind}`)).getPage(0).getHeight();
+    expect(await length('packet')).toBeGreaterThan((await length('pot')) + 10);
   });
 
   it('a page as SVG says what it shows, without running anything', async () => {

@@ -17,6 +17,8 @@ export interface LabelFormat {
   readonly leftMm: number;
   readonly gapXMm: number;
   readonly gapYMm: number;
+  /** An endless roll: each label is cut as long as its text needs, `heightMm` at the least. */
+  readonly continuous?: boolean;
 }
 
 const A4 = { pageWidthMm: 210, pageHeightMm: 297 } as const;
@@ -38,7 +40,7 @@ function roll(widthMm: number, heightMm: number): LabelFormat {
   };
 }
 
-/** Common sizes of label sheets, by how many stand on them, and two rolls. */
+/** Common sizes of label sheets, by how many stand on them, two rolls of cut labels, and an endless one. */
 export const LABEL_FORMATS = {
   'a4-21': {
     ...A4,
@@ -112,6 +114,7 @@ export const LABEL_FORMATS = {
     gapXMm: 4.7,
     gapYMm: 0,
   },
+  'tape-62': { ...roll(62, 18), words: 'endless roll, 62 mm wide, cut to length', continuous: true },
   'roll-62': roll(62, 29),
   'roll-100': roll(100, 50),
 } as const satisfies Readonly<Record<string, LabelFormat>>;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { LABEL_FORMATS, labelPlaces, USUAL_FORMAT } from './formats.ts';
 import { boxLabel, type LabelLot, lotLabel } from './labelText.ts';
-import { layoutLabel, type Measure, overruns } from './layout.ts';
+import { cutLength, layoutLabel, type Measure, overruns } from './layout.ts';
 
 const units = { libraryName: 'Brook Street Seed Library', lengthUnit: 'mm', dateOrder: 'day-month' } as const;
 const lot: LabelLot = {
@@ -110,6 +110,19 @@ describe('layoutLabel', () => {
       ),
       { numRuns: 60 },
     );
+  });
+  it('from an endless roll is cut as long as its text needs, and nothing is left out', () => {
+    fc.assert(
+      fc.property(fc.array(fc.string({ maxLength: 60 }), { maxLength: 12 }), (lines) => {
+        const text = { code: 'TM-187K', title: 'Tollgate Red', cautions: ['The seed is poisonous'], lines };
+        const mm = cutLength(text, 62, 18, measure);
+        const layout = layoutLabel(text, 62, mm, measure);
+        expect(layout.leftOut).toEqual([]);
+        expect(overruns(layout, mm)).toBe(false);
+      }),
+      { numRuns: 60 },
+    );
+    expect(cutLength({ code: null, title: 'A', cautions: [], lines: [] }, 62, 18, measure)).toBe(18);
   });
   it('leaves out from the end, and says what', () => {
     const long = {

@@ -103,6 +103,20 @@ export function layoutLabel(label: LabelText, widthMm: number, heightMm: number,
   return { texts: set(0.5, []).texts, code: placeCode, leftOut: label.lines };
 }
 
+/** How long a label must be cut from an endless roll, in mm: all of its text at the usual size, `leastMm` at the least. */
+export function cutLength(label: LabelText, widthMm: number, leastMm: number, measure: Measure): number {
+  needNumber('cutLength', 'widthMm', widthMm, 10);
+  needNumber('cutLength', 'leastMm', leastMm, 8, 1000);
+  // The code beside the text is as high as the label allows; it is the text that needs the length.
+  const side = label.code === null ? 0 : Math.min(widthMm * 0.27, 17);
+  const width = widthMm - 2 * PAD_MM - (side === 0 ? 0 : side + PAD_MM);
+  const text = pieces(label, 1, label.lines).reduce(
+    (sum, p) => sum + wrap(p.text, width, p.sizePt, p.font, measure).length * p.sizePt * MM_PER_PT * LEADING,
+    0,
+  );
+  return Math.max(leastMm, Math.ceil(Math.max(text, side) + 2 * PAD_MM + 0.5));
+}
+
 /** Whether all of a layout lies within its label; one with many cautions on a strip may not. */
 export function overruns(layout: LabelLayout, heightMm: number): boolean {
   return layout.texts.some((t) => t.yMm > heightMm - PAD_MM / 2);

@@ -176,9 +176,11 @@ function mount(app: Express, route: Route, options: AppOptions, afterChange: () 
         'A file is being written into the library just now. What you sent is not lost; it is sent again in a moment.',
       );
     }
-    const answer = route.long?.(options.db, call.params)
-      ? await changeInThread(options.db, options.today(), route, call)
-      : answerChange(options.db, options.today(), route, call);
+    // A library in memory has no second door.
+    const answer =
+      !options.db.memory && route.long?.(options.db, call.params)
+        ? await changeInThread(options.db, options.today(), route, call)
+        : answerChange(options.db, options.today(), route, call);
     send(response, answer);
     afterChange();
   });

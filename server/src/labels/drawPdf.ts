@@ -18,9 +18,8 @@ export async function runPdf(run: LabelRunPlan, title: string): Promise<Buffer> 
     if (!font) fonts.set(face.name, (font = await pdf.embedFont(face.bytes, { subset: true })));
     return font;
   };
-  const { format } = run;
   for (let p = 0; p < run.pages; p++) {
-    const page = pdf.addPage([format.pageWidthMm * PT_PER_MM, format.pageHeightMm * PT_PER_MM]);
+    const page = pdf.addPage([run.pageMm(p).width * PT_PER_MM, run.pageMm(p).height * PT_PER_MM]);
     const top = page.getHeight();
     for (const label of run.labels.filter((l) => l.page === p)) {
       const { layout, text } = label;

@@ -43,7 +43,7 @@ export function pageSvg(run: LabelRunPlan, page: number, outlines: boolean): str
     body.push(`<g transform="translate(${label.xMm.toFixed(2)} ${label.yMm.toFixed(2)})">`);
     body.push(`<title>${escape([text.code, text.title, ...text.cautions, ...text.lines].filter((t) => t !== null).join('. '))}</title>`);
     body.push(
-      `<rect width="${String(format.widthMm)}" height="${String(format.heightMm)}" fill="#fff"${outlines ? ' stroke="#c9bfa9" stroke-width="0.2" stroke-dasharray="1 1"' : ''}/>`,
+      `<rect width="${String(format.widthMm)}" height="${String(label.heightMm)}" fill="#fff"${outlines ? ' stroke="#c9bfa9" stroke-width="0.2" stroke-dasharray="1 1"' : ''}/>`,
     );
     if (layout.code && text.code !== null) {
       const { xMm, yMm, sideMm } = layout.code;
@@ -81,6 +81,6 @@ export function pageSvg(run: LabelRunPlan, page: number, outlines: boolean): str
     body.push('</g>');
   }
   const defs = [...glyphs].map(([id, d]) => `<path id="${id}" d="${d}"/>`).join('');
-  const { pageWidthMm: w, pageHeightMm: h } = format;
+  const { width: w, height: h } = run.pageMm(page);
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${String(w)}mm" height="${String(h)}mm" viewBox="0 0 ${String(w)} ${String(h)}"><defs>${defs}</defs><rect width="${String(w)}" height="${String(h)}" fill="#fff"/>${body.join('')}</svg>`;
 }

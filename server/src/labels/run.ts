@@ -1,5 +1,6 @@
 import {
   boxLabel,
+  cutLength,
   LABEL_FORMATS,
   LABEL_KINDS,
   type LabelFormat,
@@ -29,6 +30,7 @@ export interface PlacedLabel {
   readonly page: number;
   readonly xMm: number;
   readonly yMm: number;
+  readonly heightMm: number;
   readonly text: LabelText;
   readonly layout: LabelLayout;
 }
@@ -38,6 +40,8 @@ export interface LabelRunPlan {
   readonly format: LabelFormat;
   readonly formatName: LabelFormatName;
   readonly pages: number;
+  /** Size of each page; from an endless roll every label is a page of its own length. */
+  readonly pageMm: (page: number) => { readonly width: number; readonly height: number };
   readonly labels: readonly PlacedLabel[];
   /** What does not come out as it should, in words, by lot code or place. */
   readonly problems: readonly { readonly of: string; readonly message: string }[];
@@ -101,7 +105,8 @@ export function planRun(db: Db, query: Query): LabelRunPlan {
   const places = labelPlaces(format, texts.length * copies, skip);
   const problems: { of: string; message: string }[] = [];
   const labels = texts.flatMap((text, i) => {
-    const layout = layoutLabel(text, format.widthMm, format.heightMm, measure);
+    const heightMm = format.continuous === true ? cutLength(text, format.widthMm, format.heightMm, measure) : format.heightMm;
+    const layout = layoutLabel(text, format.widthMm, heightMm, measure);
     const of = text.code ?? text.title;
     const lost = [
       ...new Set(
@@ -114,9 +119,10 @@ export function planRun(db: Db, query: Query): LabelRunPlan {
     ];
     if (lost.length > 0) problems.push({ of, message: `cannot be drawn: ${lost.join(' ')}. Write it by hand.` });
     if (layout.leftOut.length > 0) problems.push({ of, message: `no room for: ${layout.leftOut.join('; ')}` });
-    if (overruns(layout, format.heightMm)) problems.push({ of, message: 'its cautions do not fit; take a larger label' });
+    if (overruns(layout, heightMm)) problems.push({ of, message: 'its cautions do not fit; take a larger label' });
     return Array.from({ length: copies }, (_, n): PlacedLabel => ({
       ...(places[i * copies + n] as (typeof places)[number]),
+      heightMm,
       text,
       layout,
     }));
@@ -126,6 +132,10 @@ export function planRun(db: Db, query: Query): LabelRunPlan {
     format,
     formatName,
     pages: labels.length === 0 ? 0 : (labels[labels.length - 1] as PlacedLabel).page + 1,
+    pageMm: (page) => ({
+      width: format.pageWidthMm,
+      height: format.continuous === true ? (labels[page]?.heightMm ?? format.heightMm) : format.pageHeightMm,
+    }),
     labels,
     problems,
   };

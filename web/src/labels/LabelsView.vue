@@ -156,7 +156,7 @@ async function onThem(): Promise<void> {
         class="page"
         :src="`/api/labels/page.svg?${query}&page=${p}&outlines=1`"
         :alt="`page ${p} of labels`"
-        :style="{ width: `${size.pageWidthMm}mm`, height: `${size.pageHeightMm}mm` }"
+        :style="{ width: `${size.pageWidthMm}mm`, height: 'continuous' in size ? 'auto' : `${size.pageHeightMm}mm` }"
       />
       <p v-if="plan && plan.pages > shownPages" class="quiet more">and {{ plan.pages - shownPages }} more</p>
     </div>
