@@ -1,12 +1,15 @@
 <script setup lang="ts">
 /** A page of the library with a list of its own on the left and what is opened of it on the right. */
-defineProps<{ label: string; sheet: string }>();
+defineProps<{ label: string; sheet: string; opened: boolean; back: string }>();
 </script>
 
 <template>
-  <div class="pane">
+  <div class="pane" :class="{ one: opened }">
     <section class="list scrolls" :aria-label="label" tabindex="-1"><slot /></section>
-    <section class="opened" :aria-label="sheet"><RouterView /></section>
+    <section class="opened" :aria-label="sheet">
+      <RouterLink class="back" :to="back">All {{ label.toLowerCase() }}</RouterLink>
+      <RouterView />
+    </section>
   </div>
 </template>
 
@@ -37,13 +40,26 @@ defineProps<{ label: string; sheet: string }>();
 .opened {
   min-height: 0;
 }
+.back {
+  display: none;
+}
+/* Where there is no room for both, the list or what is opened of it. */
 @media (max-width: 1000px) {
   .pane {
-    display: block;
-    overflow-y: auto;
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .one .list,
+  .pane:not(.one) .opened {
+    display: none;
   }
   .opened {
-    border-top: 1px solid var(--rule);
+    display: grid;
+    grid-template-rows: auto minmax(0, 1fr);
+  }
+  .back {
+    display: block;
+    padding: 10px 24px 0;
+    min-height: 40px;
   }
 }
 </style>

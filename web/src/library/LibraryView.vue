@@ -42,6 +42,7 @@ nav a {
   color: #4b545c;
   font-weight: 600;
   text-decoration: none;
+  white-space: nowrap;
 }
 nav a.here {
   background: var(--sheet);

@@ -117,6 +117,7 @@ async function remove(): Promise<void> {
 
 <style scoped>
 .sheet {
+  container-type: inline-size;
   height: 100%;
   padding: 18px 24px 28px;
   display: grid;
@@ -147,5 +148,15 @@ h2 {
 strong {
   font-weight: 600;
   overflow-wrap: anywhere;
+}
+@container (max-width: 520px) {
+  .lot {
+    grid-template-columns: 104px minmax(0, 1fr) 56px;
+    padding: 4px 0;
+  }
+  .lot > .quiet {
+    grid-column: 2 / -1;
+    grid-row: 2;
+  }
 }
 </style>

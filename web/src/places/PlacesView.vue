@@ -20,7 +20,7 @@ const inherits = (p: PlaceListed): boolean => p.ownTemperatureC === null && p.ow
 </script>
 
 <template>
-  <LibraryPane label="Places" sheet="The opened place">
+  <LibraryPane label="Places" sheet="The opened place" :opened="route.path !== '/library/places'" back="/library/places">
     <header>
       <h1>Places</h1>
       <Button label="New place" severity="secondary" @click="router.push('/library/places/new')" />

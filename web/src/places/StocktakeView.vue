@@ -223,6 +223,18 @@ footer input {
   height: 20px;
 }
 @media (max-width: 900px) {
+  .take {
+    display: block;
+    padding-bottom: 16px;
+  }
+  .scan,
+  .columns {
+    margin-top: 12px;
+  }
+  footer {
+    position: static;
+    margin-top: 12px;
+  }
   .columns {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -35,7 +35,7 @@ const isFirst = (i: number): boolean => soon.value.trim() === '' && varieties.va
 </script>
 
 <template>
-  <LibraryPane label="Varieties" sheet="The opened variety">
+  <LibraryPane label="Varieties" sheet="The opened variety" :opened="route.path !== '/library/varieties'" back="/library/varieties">
     <header>
       <h1>Varieties</h1>
       <Button label="New variety" severity="secondary" @click="router.push('/library/varieties/new')" />

@@ -103,6 +103,7 @@ const go = (what: string): void => void router.push(`/library/varieties/${props.
 
 <style scoped>
 .sheet {
+  container-type: inline-size;
   height: 100%;
   padding: 18px 24px 28px;
   display: grid;
@@ -140,5 +141,16 @@ h2 {
 }
 .numbers {
   text-align: right;
+}
+/* The source goes under the code where the sheet is narrow. */
+@container (max-width: 520px) {
+  .lot {
+    grid-template-columns: 104px minmax(0, 1fr) auto 50px;
+    padding: 4px 0;
+  }
+  .lot > .quiet {
+    grid-column: 1 / -1;
+    grid-row: 2;
+  }
 }
 </style>
