@@ -2,6 +2,7 @@ import { type ImportedLot, plural, readLotCode, suggestedFloor } from '@esprel/c
 import { libraryCrop } from '../crops/crops.ts';
 import { type Db, one, run } from '../db/db.ts';
 import { Change } from '../journal/change.ts';
+import { fileBeforeEstimate } from '../lots/listing.ts';
 import { insertLot, sourceId } from '../lots/intake.ts';
 import { varietyNamed } from '../varieties/register.ts';
 import { foldName } from '@esprel/core';
@@ -85,6 +86,7 @@ export function writeImport(db: Db, job: ImportJob, progress: (done: number) => 
           code: keepCode(db, lot.code, crop.letters, crop.key),
           importKey: key,
         });
+        fileBeforeEstimate(db, made.id);
         codes.push([row, made.code]);
         if (i % 50 === 49) progress(i + 1);
       });

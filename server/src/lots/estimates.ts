@@ -15,6 +15,7 @@ import { knownPlaces, storageOfLot } from '../places/climates.ts';
 import { all, type Db, one, run } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { doubtOn, mixUpsOf } from '../identity/mixUps.ts';
+import { file, type ListedLot } from './listing.ts';
 import { frostOf, readSettings } from '../settings/settings.ts';
 
 export interface LotRow {
@@ -181,7 +182,7 @@ function computeEstimate(db: Db, lot: LotRow, today: string): void {
   );
 }
 
-type JudgedLot = LotRow & { readonly estimate: string | null; readonly crop_name: string; readonly folded: string };
+type JudgedLot = ListedLot & { readonly estimate: string | null };
 
 /** Judges all lots of a variety again from their stored estimates, and files them in the lists they belong to. */
 function judgeVariety(db: Db, varietyId: number): void {
@@ -227,34 +228,6 @@ function judgeVariety(db: Db, varietyId: number): void {
       lot.id,
     );
     file(db, lot, estimate.today.median, judgement.verdict, judgement.beside);
-  }
-}
-
-/** The lists a lot stands in, each also as the list of its crop alone. Empty lots stand only among the used up. */
-function tagsOf(lot: LotRow, verdict: string, beside: string | null): string[] {
-  if (lot.balance === 0) return ['used-up'];
-  const tags = ['all'];
-  if (lot.missing_since !== null) tags.push('missing');
-  if (lot.identity === 'doubtful' || lot.identity === 'unknown') tags.push('doubtful');
-  if (lot.state === 'quarantine') return [...tags, 'quarantine'];
-  if (['renew', 'rescue', 'let-go'].includes(verdict)) tags.push('decision');
-  for (const v of new Set([verdict, beside])) if (v !== null) tags.push(v);
-  return tags;
-}
-
-function file(db: Db, lot: JudgedLot, median: number, verdict: string, beside: string | null): void {
-  run(db, 'DELETE FROM lot_listing WHERE lot_id = ?', lot.id);
-  for (const tag of tagsOf(lot, verdict, beside).flatMap((t) => [t, `${t}@${lot.crop_key}`])) {
-    run(
-      db,
-      'INSERT INTO lot_listing (tag, lot_id, by_crop, by_year, by_seeds, by_alive) VALUES (?, ?, ?, ?, ?, ?)',
-      tag,
-      lot.id,
-      `${lot.crop_name.toLowerCase()}\t${lot.folded}\t${lot.code}`,
-      lot.year ?? 0,
-      lot.balance,
-      median,
-    );
   }
 }
 
