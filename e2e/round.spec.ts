@@ -32,7 +32,7 @@ async function interval(page: Page): Promise<number> {
 }
 
 test('one envelope goes the whole round by keyboard, from an empty library to its own seed brought back', async ({ page, emptyDesk }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   await page.goto(`${emptyDesk.base}/today`);
   await expect(page.getByRole('heading', { name: 'Nothing is due today' })).toBeVisible();
 

@@ -14,7 +14,7 @@ export interface Call {
 
 export interface TestDesk {
   readonly calls: Call[];
-  /** What the server answers, by "METHOD /path"; a function gets the body. 404 for all else. */
+  /** What the server answers, by "METHOD /path"; a function gets the body and may answer later. 404 for all else. */
   readonly answers: Record<string, unknown>;
   readonly router: Router;
   /** The body of the first change that was sent to this path. */
@@ -65,8 +65,10 @@ export function testDesk(): TestDesk {
     const value = typeof answer === 'function' ? (answer as (b: unknown) => unknown)(body) : answer;
     if (value === undefined)
       return Promise.resolve(new Response(JSON.stringify({ code: 'not-found', detail: 'There is no such thing.' }), { status: 404 }));
-    const status = (value as { status?: unknown }).status;
-    return Promise.resolve(new Response(JSON.stringify(value), { status: typeof status === 'number' ? status : 200 }));
+    return Promise.resolve(value).then((v) => {
+      const status = (v as { status?: unknown }).status;
+      return new Response(JSON.stringify(v), { status: typeof status === 'number' ? status : 200 });
+    });
   });
   const nowhere = { template: '<p />' };
   const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/:rest(.*)*', component: nowhere }] });

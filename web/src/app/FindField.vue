@@ -24,10 +24,13 @@ const marked = ref(-1);
 const shown = ref(false);
 const field = ref<HTMLInputElement | null>(null);
 let asked = 0;
+/** The text last asked for: Enter may have asked before the wait for the next letter was over. */
+let askedFor = '';
 
 async function ask(): Promise<Answer | null> {
   const q = text.value.trim();
   const mine = ++asked;
+  askedFor = q;
   if (q === '') {
     answer.value = null;
     return null;
@@ -44,7 +47,9 @@ async function ask(): Promise<Answer | null> {
   shown.value = true;
   return answer.value;
 }
-const askSoon = useDebounceFn(() => void ask(), 120);
+const askSoon = useDebounceFn(() => {
+  if (text.value.trim() !== askedFor) void ask();
+}, 120);
 watch(text, () => {
   marked.value = -1;
   void askSoon();

@@ -27,10 +27,39 @@ const found = shallowRef<T[]>([]);
 const field = ref<{ hide: () => void } | null>(null);
 let asked = 0;
 
-async function complete(event: AutoCompleteCompleteEvent): Promise<void> {
+const isChosen = (): boolean => model.value !== null && typeof model.value === 'object';
+/** The text that the list shows the answer to. */
+let answered: string | null = null;
+
+async function lookUp(text: string): Promise<boolean> {
   const mine = ++asked;
-  const items = await props.search(event.query).catch(() => []);
-  if (mine === asked) found.value = [...items];
+  const items = await props.search(text).catch(() => []);
+  if (mine !== asked) return false;
+  answered = text;
+  found.value = [...items];
+  return true;
+}
+async function complete(event: AutoCompleteCompleteEvent): Promise<void> {
+  // A hand faster than the wait for its next letter may have chosen already.
+  if (!isChosen()) await lookUp(event.query);
+}
+
+/** Enter before the list has caught up with the hand means what Enter means a moment later: the first that fits. */
+async function enter(event: KeyboardEvent): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const text = input.value;
+  if (isChosen() || text.trim() === '' || text === answered) return;
+  event.preventDefault();
+  event.stopPropagation();
+  if (!(await lookUp(text))) return;
+  const first = found.value[0];
+  field.value?.hide();
+  if (first === undefined) {
+    input.form?.requestSubmit();
+    return;
+  }
+  model.value = first;
+  emit('choose', first);
 }
 
 /** Two things of one name are told apart by what stands beside it, for the ear as well. */
@@ -55,41 +84,46 @@ onScopeDispose(arrive);
 <template>
   <FieldShell :id="id" :label="label" :error="error" :hint="hint" :optional="optional">
     <template #default="{ described }">
-      <AutoComplete
-        ref="field"
-        v-model="model"
-        :input-id="id"
-        :suggestions="found"
-        :option-label="(o: T | string) => (typeof o === 'string' ? o : words(o))"
-        :delay="90"
-        :min-length="1"
-        :placeholder="placeholder"
-        :disabled="disabled"
-        :invalid="error !== undefined"
-        :pt="{ pcInputText: { root: { 'aria-invalid': error !== undefined, 'aria-describedby': described } }, option: tellApart }"
-        auto-option-focus
-        append-to="self"
-        scroll-height="300px"
-        @blur="leave"
-        @focus="arrive"
-        @complete="complete"
-        @option-select="emit('choose', $event.value as T)"
-      >
-        <template #option="{ option }">
-          <span class="option"
-            ><strong>{{ words(option as T) }}</strong
-            ><span v-if="detail" class="quiet small">{{ detail(option as T) }}</span></span
-          >
-        </template>
-        <template #empty
-          ><span class="quiet">{{ nothing ?? 'Nothing like it yet; what you typed is taken as new.' }}</span></template
+      <div class="finder" @keydown.enter.capture="enter">
+        <AutoComplete
+          ref="field"
+          v-model="model"
+          :input-id="id"
+          :suggestions="found"
+          :option-label="(o: T | string) => (typeof o === 'string' ? o : words(o))"
+          :delay="90"
+          :min-length="1"
+          :placeholder="placeholder"
+          :disabled="disabled"
+          :invalid="error !== undefined"
+          :pt="{ pcInputText: { root: { 'aria-invalid': error !== undefined, 'aria-describedby': described } }, option: tellApart }"
+          auto-option-focus
+          append-to="self"
+          scroll-height="300px"
+          @blur="leave"
+          @focus="arrive"
+          @complete="complete"
+          @option-select="emit('choose', $event.value as T)"
         >
-      </AutoComplete>
+          <template #option="{ option }">
+            <span class="option"
+              ><strong>{{ words(option as T) }}</strong
+              ><span v-if="detail" class="quiet small">{{ detail(option as T) }}</span></span
+            >
+          </template>
+          <template #empty
+            ><span class="quiet">{{ nothing ?? 'Nothing like it yet; what you typed is taken as new.' }}</span></template
+          >
+        </AutoComplete>
+      </div>
     </template>
   </FieldShell>
 </template>
 
 <style scoped>
+.finder {
+  display: grid;
+}
 .option {
   display: flex;
   gap: 10px;
