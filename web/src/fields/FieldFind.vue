@@ -34,7 +34,9 @@ let answered: string | null = null;
 async function lookUp(text: string): Promise<boolean> {
   const mine = ++asked;
   const items = await props.search(text).catch(() => []);
-  if (mine !== asked) return false;
+  // The list does not change under a finger that is on it.
+  await pressed;
+  if (mine !== asked || isChosen()) return false;
   answered = text;
   found.value = [...items];
   return true;
@@ -42,6 +44,22 @@ async function lookUp(text: string): Promise<boolean> {
 async function complete(event: AutoCompleteCompleteEvent): Promise<void> {
   // A hand faster than the wait for its next letter may have chosen already.
   if (!isChosen()) await lookUp(event.query);
+}
+
+/** Until a press on the list is over. */
+let pressed: Promise<void> = Promise.resolve();
+function press(event: PointerEvent): void {
+  if (event.target instanceof HTMLInputElement) return;
+  pressed = new Promise((resolve) => {
+    // A click comes after the release.
+    const over = (): void => void setTimeout(resolve);
+    window.addEventListener('pointerup', over, { once: true });
+    window.addEventListener('pointercancel', over, { once: true });
+  });
+}
+/** A press on the list leaves the cursor in the field. */
+function keepFocus(event: MouseEvent): void {
+  if (!(event.target instanceof HTMLInputElement)) event.preventDefault();
 }
 
 /** Enter before the list has caught up with the hand means what Enter means a moment later: the first that fits. */
@@ -84,7 +102,7 @@ onScopeDispose(arrive);
 <template>
   <FieldShell :id="id" :label="label" :error="error" :hint="hint" :optional="optional">
     <template #default="{ described }">
-      <div class="finder" @keydown.enter.capture="enter">
+      <div class="finder" @keydown.enter.capture="enter" @pointerdown="press" @mousedown="keepFocus">
         <AutoComplete
           ref="field"
           v-model="model"
