@@ -1,6 +1,7 @@
 import { addDays, dayInYear } from '@esprel/core';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import type { Db } from '@esprel/server';
+import { layBench } from './bench.ts';
 import { catalogue } from './cataloguing.ts';
 import { discard, doubt, move, slip, takeIn } from './keeping.ts';
 import { lendOne, sowOwn } from './lending.ts';
@@ -24,6 +25,7 @@ function foundLibrary(story: Story): void {
     lengthUnit: 'mm',
     massUnit: 'g',
     dateOrder: 'day-month',
+    openDays: [2, 5],
   });
   const rooms = new Map<string, number>();
   for (const { in: within, ...room } of ROOMS) {
@@ -136,5 +138,6 @@ export function generateDemo(db: Db): void {
     planEverything(story);
     story.play();
     catalogue(story);
+    layBench(story);
   }).immediate();
 }

@@ -1,5 +1,5 @@
 import { addDays, testProtocol } from '@esprel/core';
-import { one } from '@esprel/server';
+import { all, one } from '@esprel/server';
 import { DEMO_TODAY } from './names.ts';
 import type { Lot, Story } from './story.ts';
 import { aliveOn } from './truth.ts';
@@ -35,6 +35,21 @@ export function testOne(story: Story, day: string): void {
     preparationDays: protocol.preparationDays,
   });
   const warm = addDays(day, protocol.preparationDays);
+  const steps = all<{ number: number; days: number }>(
+    story.db,
+    'SELECT number, days FROM test_steps WHERE test_id = ? ORDER BY number',
+    id,
+  );
+  let due = day;
+  for (const [i, step] of steps.entries()) {
+    if (i > 0) {
+      story.on(due, (when) => {
+        const version = one<{ version: number }>(story.db, 'SELECT version FROM tests WHERE id = ?', id)?.version ?? 1;
+        story.desk.do(when, 'post', `/tests/${String(id)}/steps`, { version, number: step.number, doneOn: when });
+      });
+    }
+    due = addDays(due, step.days);
+  }
   const alive = aliveOn(lot.truth, warm);
   const { emergeMinD, emergeMaxD } = lot.truth.crop;
   const last = protocol.countDays[protocol.countDays.length - 1] ?? 14;

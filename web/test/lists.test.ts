@@ -91,7 +91,15 @@ describe('views of lists', () => {
       normal: 8,
       alive: 8,
       next: due === null ? null : { due, number: 1, of: 3, testDay: 5, extended: false },
+      due: due ?? '2027-03-14',
+      version: 1,
+      roundId: null,
+      bagNumbers: null,
+      planned: false,
+      callOn: null,
+      step: null,
     });
+    desk.answers['GET /rounds'] = { rounds: [] };
     desk.answers['GET /tests?state=open'] = { tests: [listed(1, '2027-03-11'), listed(2, null)] };
     desk.answers['GET /tests?state=closed'] = { tests: [] };
     desk.answers['GET /lots'] = { lots: [] };

@@ -142,6 +142,7 @@ describe('testing', () => {
     expect(desk.posted('/tests')).toMatchObject({ nightC: 20, dayC: 30 });
   });
 
+  const bag = { bag: null, laidOn: '2027-03-05', warmFrom: '2027-03-05', droppedWhy: null };
   const test = (closedOn: string | null): object => ({
     test: {
       id: 3,
@@ -159,15 +160,27 @@ describe('testing', () => {
       countDays: [5, 8, 11, 14],
       closedOn,
       note: null,
+      roundId: null,
+      planned: false,
+      callOn: null,
     },
+    steps: [],
+    nextStep: null,
+    missed: [],
+    usualDays: { min: 5, max: 14 },
+    balance: 64,
+    floor: 20,
+    potted: 0,
+    others: [],
     replicates: [
       {
+        ...bag,
         number: 1,
         seeds: 20,
         countedOn: '2027-03-11',
         marks: Array.from({ length: 12 }, (_, i) => ({ position: i + 1, kind: 'normal', markedOn: '2027-03-11' })),
       },
-      { number: 2, seeds: 20, countedOn: null, marks: [] },
+      { ...bag, number: 2, seeds: 20, countedOn: null, marks: [] },
     ],
     summary: {},
     next: closedOn ? null : { due: '2027-03-13', number: 2, of: 4, testDay: 8, extended: false },

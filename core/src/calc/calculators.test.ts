@@ -63,6 +63,26 @@ describe('calculators', () => {
     ['seeds-per-cell', { viability: {}, emergence: true, plants: 0, certainty: 1 }, ['certainty', 'emergence', 'plants']],
     ['longevity', { ke: 9, cw: 5, ch: 0.04, cq: 0.0004, moisturePercent: 0, temperatureC: 20, initial: 1 }, ['initial', 'moisturePercent']],
     ['longevity', [], ['']],
+    [
+      'wait',
+      {
+        sown: 5,
+        counts: [
+          { day: 4, alive: 4 },
+          { day: 3, alive: 2 },
+        ],
+        today: 2,
+        prior: { alpha: 1, beta: 1 },
+        usualDays: { min: 9, max: 4 },
+      },
+      ['counts[1].day', 'sown', 'today', 'usualDays.max'],
+    ],
+    [
+      'wait',
+      { sown: '5', today: -1, prior: { alpha: 0 }, usualDays: {} },
+      ['prior.alpha', 'prior.beta', 'sown', 'today', 'usualDays.max', 'usualDays.min'],
+    ],
+    ['test-size', { alpha: 1, beta: -1, threshold: 1, certainty: 0.5, spendable: 2.5 }, ['beta', 'certainty', 'spendable', 'threshold']],
   ])('%s names every wrong field', (name, body, expected) => {
     expect(paths(name, body).sort()).toEqual(expected);
   });

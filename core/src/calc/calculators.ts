@@ -1,5 +1,7 @@
 import type * as yup from 'yup';
 import { CoreError } from '../errors.ts';
+import { testSize, type TestSizeInput } from '../germination/testSize.ts';
+import { waitOrCall, type WaitInput } from '../germination/wait.ts';
 import { germinationSummary, type ReplicateResult } from '../germination/summary.ts';
 import { day, list, need, number, oneOf, openShare, shape, share, whole } from '../schemas/fields.ts';
 import { InputError, parse, wrong } from '../schemas/parse.ts';
@@ -96,6 +98,38 @@ const weighSchema = shape({
   totalGrams: need(number({ min: 0, max: 1e9 })),
 });
 
+const waitSchema = shape({
+  sown: need(seeds(1)),
+  counts: list(shape({ day: need(number({ min: 0, max: 10_000 })), alive: need(seeds()) }), CALC_LIMITS.dates),
+  today: need(number({ min: 0, max: 10_000 })),
+  prior: need(shape({ alpha: need(number({ above: 0, max: 1e9 })), beta: need(number({ above: 0, max: 1e9 })) })),
+  usualDays: need(shape({ min: need(number({ above: 0, max: 10_000 })), max: need(number({ above: 0, max: 10_000 })) })),
+});
+
+const testSizeSchema = shape({
+  alpha: need(number({ above: 0, max: 1e9 })),
+  beta: need(number({ above: 0, max: 1e9 })),
+  threshold: need(openShare()),
+  certainty: need(number({ above: 0.5, below: 1 })),
+  spendable: need(seeds()),
+});
+
+function checkWait({ sown, counts = [], today, usualDays }: Omit<WaitInput, 'counts'> & { counts?: WaitInput['counts'] }): void {
+  const errors: { path: string; message: string }[] = [];
+  counts.forEach((c, i) => {
+    const before = counts[i - 1];
+    if (before && c.day <= before.day) {
+      errors.push({ path: `counts[${String(i)}].day`, message: `must be later than day ${String(before.day)}` });
+    }
+  });
+  const alive = counts.reduce((sum, c) => sum + c.alive, 0);
+  if (alive > sown) errors.push({ path: 'sown', message: `${String(alive)} seeds were counted, more than the ${String(sown)} sown` });
+  const last = Math.max(0, ...counts.map((c) => c.day));
+  if (today < last) errors.push({ path: 'today', message: `must not be before the last count, day ${String(last)}` });
+  if (usualDays.max < usualDays.min) errors.push({ path: 'usualDays.max', message: 'must not be below the first usual day' });
+  if (errors.length > 0) throw new InputError(errors);
+}
+
 function checkViability(body: ViabilityBody): void {
   const errors: { path: string; message: string }[] = [];
   const start = body.start as string;
@@ -168,6 +202,12 @@ export const CALCULATORS: Readonly<Record<string, (body: unknown) => unknown>> =
     checkBelief(input.viability);
     return seedsPerCell(input);
   },
+  wait: (body) => {
+    const input = parse(waitSchema, body) as unknown as WaitInput;
+    checkWait(input);
+    return waitOrCall({ ...input, counts: (input as Partial<WaitInput>).counts ?? [] });
+  },
+  'test-size': (body) => testSize(parse(testSizeSchema, body) as TestSizeInput),
   weigh: (body) => {
     const input = parse(weighSchema, body) as unknown as { samples: WeighedSample[]; totalGrams: number };
     return weigh(input.samples, input.totalGrams);

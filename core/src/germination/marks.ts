@@ -1,5 +1,6 @@
 import { type Day, daysBetween } from '../dates/day.ts';
 import type { ReplicateResult } from './summary.ts';
+import type { WaitInput } from './wait.ts';
 
 /** What a seed of a test can be found to be. */
 export const SEED_KINDS = ['normal', 'abnormal', 'hard', 'fresh', 'dead', 'empty'] as const;
@@ -24,4 +25,48 @@ export function markedResult(
   }
   const counts = [...normal].map(([day, n]) => ({ day, normal: n })).sort((a, b) => a.day - b.day);
   return { sown, counts, ...kinds };
+}
+
+/** A bag as far as waiting for it goes. */
+export interface WaitedBag {
+  readonly seeds: number;
+  /** Day of its last count, also when it found nothing new. */
+  readonly countedOn: Day | null;
+  readonly marks: readonly { readonly kind: SeedKind; readonly markedOn: Day }[];
+}
+
+/** Kinds of seed that proved alive. */
+export const ALIVE_KINDS: readonly SeedKind[] = ['normal', 'hard', 'fresh'];
+
+/**
+ * What `waitOrCall` asks of the bags that went into the warm on one day; null before all of them were counted once. Known is
+ * what was seen up to the earliest of their last counts. Seed that is dead, abnormal or empty for certain is no longer waited for.
+ */
+export function waitInput(
+  bags: readonly WaitedBag[],
+  warmFrom: Day,
+  today: Day,
+  prior: WaitInput['prior'],
+  usualDays: WaitInput['usualDays'],
+): WaitInput | null {
+  if (bags.length === 0 || bags.some((b) => b.countedOn === null)) return null;
+  const last = Math.min(...bags.map((b) => daysBetween(warmFrom, b.countedOn as Day)));
+  if (last < 0) return null;
+  const byDay = new Map<number, number>([[last, 0]]);
+  let gone = 0;
+  for (const m of bags.flatMap((b) => b.marks)) {
+    if (!ALIVE_KINDS.includes(m.kind)) gone += 1;
+    else {
+      // A bag counted later than the others: what it showed since stands on the last day known of all.
+      const day = Math.min(last, Math.max(0, daysBetween(warmFrom, m.markedOn)));
+      byDay.set(day, (byDay.get(day) ?? 0) + 1);
+    }
+  }
+  return {
+    sown: bags.reduce((sum, b) => sum + b.seeds, 0) - gone,
+    counts: [...byDay].map(([day, alive]) => ({ day, alive })).sort((a, b) => a.day - b.day),
+    today: Math.max(last, daysBetween(warmFrom, today)),
+    prior,
+    usualDays: { min: Math.max(1, usualDays.min), max: Math.max(1, usualDays.min, usualDays.max) },
+  };
 }

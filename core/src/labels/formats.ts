@@ -1,7 +1,7 @@
 import { needCount, needNumber } from '../errors.ts';
 
 /** What a label is for: the envelope in its box, a packet for a member, a pot, the front of a box. */
-export const LABEL_KINDS = ['envelope', 'packet', 'pot', 'box'] as const;
+export const LABEL_KINDS = ['envelope', 'packet', 'pot', 'bag', 'box'] as const;
 export type LabelKind = (typeof LABEL_KINDS)[number];
 
 /** A sheet of sticky labels, or a roll of them; all measures in millimetres. */
@@ -121,7 +121,13 @@ export const LABEL_FORMATS = {
 export type LabelFormatName = keyof typeof LABEL_FORMATS;
 
 /** The format that suits a kind when nobody chose one. */
-export const USUAL_FORMAT: Readonly<Record<LabelKind, LabelFormatName>> = { envelope: 'a4-21', packet: 'a4-14', pot: 'a4-36', box: 'a4-8' };
+export const USUAL_FORMAT: Readonly<Record<LabelKind, LabelFormatName>> = {
+  envelope: 'a4-21',
+  packet: 'a4-14',
+  pot: 'a4-36',
+  bag: 'a4-21',
+  box: 'a4-8',
+};
 
 /**
  * Where each label of a run stands: its page (from 0) and its corner from the top left of the page, in mm. The first `skip`

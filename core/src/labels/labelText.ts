@@ -84,7 +84,7 @@ function whenToSow(lot: LabelLot): string | null {
 
 /** What a gardener needs when the label is all there is. */
 export function lotLabel(
-  kind: Exclude<LabelKind, 'box'>,
+  kind: Exclude<LabelKind, 'box' | 'bag'>,
   lot: LabelLot,
   units: Units,
   run: LabelRun = { seedsEach: null, sownOn: null },
@@ -126,6 +126,33 @@ export function lotLabel(
       growth(lot, units),
       units.libraryName,
     ]),
+  };
+}
+
+/** A bag of a test: its number large, what lies in it, how it wants to lie, and when it is counted. */
+export function bagLabel(bag: {
+  readonly number: number;
+  readonly round: number | null;
+  readonly code: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly seeds: number;
+  readonly warmth: string;
+  readonly light: 'light' | 'dark' | 'either';
+  readonly laidOn: string;
+  readonly countOn: readonly string[];
+  readonly cautions: readonly string[];
+}): LabelText {
+  return {
+    code: bag.code,
+    title: `${String(bag.number)}: ${bag.variety}`,
+    cautions: bag.cautions,
+    lines: [
+      `${bag.crop.replace(/ \(.*\)/, '')}, ${String(bag.seeds)} seeds`,
+      `${bag.warmth}${bag.light === 'either' ? '' : `, in the ${bag.light}`}`,
+      `Laid ${bag.laidOn}; count ${bag.countOn.join(', ')}`,
+      ...(bag.round === null ? [] : [`Round ${String(bag.round)}`]),
+    ],
   };
 }
 

@@ -49,7 +49,7 @@ function betaFraction(x: number, a: number, b: number): number {
   let c = 1;
   let d = 1 / guard(1 - ((a + b) * x) / (a + 1));
   let h = d;
-  for (let m = 1; m <= 2000; m++) {
+  for (let m = 1; m <= 100_000; m++) {
     const even = (m * (b - m) * x) / ((a + 2 * m - 1) * (a + 2 * m));
     d = 1 / guard(1 + even * d);
     c = guard(1 + even / c);

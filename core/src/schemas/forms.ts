@@ -181,6 +181,8 @@ export const settingsForm = shape({
   lengthUnit: need(oneOf(['mm', 'inch'] as const)),
   massUnit: need(oneOf(['g', 'oz'] as const)),
   dateOrder: need(oneOf(['day-month', 'month-day'] as const)),
+  /** Days of the week on which the library is open, 0 for Sunday; none when any day will do. */
+  openDays: list(need(whole({ min: 0, max: 6 })), 7),
 });
 export type Settings = yup.InferType<typeof settingsForm>;
 

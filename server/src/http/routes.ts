@@ -1,6 +1,7 @@
 import { cropRoutes } from '../crops/crops.ts';
 import { all } from '../db/db.ts';
 import { findRoutes } from '../find/find.ts';
+import { roundRoutes } from '../germination/rounds.ts';
 import { testRoutes } from '../germination/tests.ts';
 import { journalRoutes } from '../journal/routes.ts';
 import { labelRoutes } from '../labels/labels.ts';
@@ -48,6 +49,7 @@ export function routes(options: Pick<AppOptions, 'db' | 'demo'>, refresh: () => 
     ...peopleRoutes(),
     ...lotRoutes(),
     ...testRoutes(),
+    ...roundRoutes(),
     ...memberRoutes(),
     ...sowingRoutes(),
     ...returnRoutes(),

@@ -1,4 +1,6 @@
 import {
+  addDays,
+  bagLabel,
   boxLabel,
   cutLength,
   LABEL_FORMATS,
@@ -15,11 +17,14 @@ import {
   overruns,
   parseLotCode,
   type Settings,
+  shortDay,
   USUAL_FORMAT,
   wrong,
 } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { queryOneOf, queryText, queryWhole } from '../http/query.ts';
+import { replicatesOf, testRow } from '../germination/sheet.ts';
+import { lotRow } from '../lots/estimates.ts';
 import { lotsByCode } from '../lots/list.ts';
 import { climateIn, lotsNowIn, placePath, placesById, placesWithin } from '../places/climates.ts';
 import { readSettings } from '../settings/settings.ts';
@@ -78,7 +83,38 @@ function boxTexts(db: Db, ids: readonly number[], settings: Settings): LabelText
   });
 }
 
-function lotTexts(db: Db, kind: Exclude<LabelKind, 'box'>, codes: readonly string[], settings: Settings, query: Query): LabelText[] {
+/** One label a bag of these tests, in the order of the numbers on the bags. */
+function bagTexts(db: Db, ids: readonly number[], settings: Settings): LabelText[] {
+  const day = (d: string): string => shortDay(d, settings.dateOrder);
+  const degrees = (c: number): string => (settings.temperatureUnit === 'C' ? `${String(c)} °C` : `${String(Math.round(c * 1.8 + 32))} °F`);
+  const bags = ids.flatMap((id) => {
+    const test = testRow(db, id);
+    const lot = lotsByCode(db, [lotRow(db, test.lot_id)?.code ?? ''])[0] as LabelLot | undefined;
+    const countDays = JSON.parse(test.count_days) as number[];
+    return replicatesOf(db, id).map((r) => ({
+      number: r.bag ?? r.number,
+      round: test.round_id,
+      code: lot?.code ?? '',
+      variety: lot?.variety ?? '',
+      crop: lot?.crop ?? '',
+      seeds: r.seeds,
+      warmth: test.night_c === test.day_c ? degrees(test.day_c) : `${degrees(test.night_c)} at night, ${degrees(test.day_c)} by day`,
+      light: test.light,
+      laidOn: day(r.laid_on ?? test.started_on),
+      countOn: countDays.map((d) => day(addDays(r.warm_from ?? test.warm_from, d))),
+      cautions: lot?.cautions ?? [],
+    }));
+  });
+  return bags.sort((a, b) => (a.round ?? 0) - (b.round ?? 0) || a.number - b.number).map(bagLabel);
+}
+
+function lotTexts(
+  db: Db,
+  kind: Exclude<LabelKind, 'box' | 'bag'>,
+  codes: readonly string[],
+  settings: Settings,
+  query: Query,
+): LabelText[] {
   const lots = lotsByCode(db, codes) as unknown as LabelLot[];
   const missing = codes.find((c) => !lots.some((l) => l.code === c));
   if (missing !== undefined) throw wrong('codes', `there is no lot ${missing} here`);
@@ -97,11 +133,18 @@ export function planRun(db: Db, query: Query): LabelRunPlan {
   const format: LabelFormat = LABEL_FORMATS[formatName];
   const skip = queryWhole(query, 'skip', 0, 500) ?? 0;
   const copies = queryWhole(query, 'copies', 1, 500) ?? 1;
-  const list = (queryText(query, kind === 'box' ? 'places' : 'codes', 6000) ?? '').split(',').filter((c) => c !== '');
-  const codes = list.map((c) => (kind === 'box' ? c : (parseLotCode(c) ?? c)));
+  // Boxes and bags are named by the number of their place or test, all else by lot code.
+  const byNumber = kind === 'box' ? 'places' : kind === 'bag' ? 'tests' : null;
+  const list = (queryText(query, byNumber ?? 'codes', 6000) ?? '').split(',').filter((c) => c !== '');
+  const codes = list.map((c) => (byNumber !== null ? c : (parseLotCode(c) ?? c)));
   if (codes.length * copies > MOST_LABELS) throw wrong('copies', `makes more than ${String(MOST_LABELS)} labels; print them in parts`);
-  if (kind === 'box' && codes.some((c) => !/^\d+$/.test(c))) throw wrong('places', 'holds what is no place');
-  const texts = kind === 'box' ? boxTexts(db, codes.map(Number), settings) : lotTexts(db, kind, codes, settings, query);
+  if (byNumber !== null && codes.some((c) => !/^\d{1,15}$/.test(c))) throw wrong(byNumber, 'holds what is no number');
+  const texts =
+    kind === 'box'
+      ? boxTexts(db, codes.map(Number), settings)
+      : kind === 'bag'
+        ? bagTexts(db, codes.map(Number), settings)
+        : lotTexts(db, kind, codes, settings, query);
   const places = labelPlaces(format, texts.length * copies, skip);
   const problems: { of: string; message: string }[] = [];
   const labels = texts.flatMap((text, i) => {

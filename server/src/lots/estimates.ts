@@ -15,6 +15,7 @@ import { knownPlaces, storageOfLot } from '../places/climates.ts';
 import { all, type Db, one, run } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { doubtOn, mixUpsOf } from '../identity/mixUps.ts';
+import { callDay, type TestRow } from '../germination/sheet.ts';
 import { file, type ListedLot } from './listing.ts';
 import { frostOf, readSettings } from '../settings/settings.ts';
 
@@ -75,18 +76,26 @@ export function lotRow(db: Db, id: number): LotRow | undefined {
 
 /** Every test and sowing of a lot, with the reason why it counts as evidence or does not. */
 export function evidenceOf(db: Db, lotId: number): EvidenceDot[] {
+  // A second batch went into the warm on a day of its own, and is a piece of evidence of its own. Bags left out are none.
   const tests = all<{ id: number; date: string; sown: number; alive: number; closed: string | null }>(
     db,
-    `SELECT t.id, t.warm_from AS date, t.closed_on AS closed,
-            (SELECT sum(seeds) FROM replicates WHERE test_id = t.id) AS sown,
-            (SELECT count(*) FROM replicates r JOIN seed_marks m ON m.replicate_id = r.id
-             WHERE r.test_id = t.id AND m.kind IN ('normal', 'hard', 'fresh')) AS alive
-     FROM tests t WHERE t.lot_id = ? ORDER BY t.warm_from, t.id`,
+    `SELECT t.id, coalesce(r.warm_from, t.warm_from) AS date, t.closed_on AS closed, sum(r.seeds) AS sown,
+       sum((SELECT count(*) FROM seed_marks m WHERE m.replicate_id = r.id AND m.kind IN ('normal', 'hard', 'fresh'))) AS alive
+     FROM tests t JOIN replicates r ON r.test_id = t.id
+     WHERE t.lot_id = ? AND t.planned = 0 AND r.dropped_why IS NULL GROUP BY t.id, date ORDER BY date, t.id`,
     lotId,
   );
-  const sowings = all<{ id: number; date: string; sown: number; alive: number | null; fate: Fate | null; emergence: number }>(
+  const sowings = all<{
+    id: number;
+    date: string;
+    sown: number;
+    alive: number | null;
+    fate: Fate | null;
+    emergence: number;
+    testId: number | null;
+  }>(
     db,
-    `SELECT s.id, s.sown_on AS date, s.seeds AS sown, s.fate, s.emergence,
+    `SELECT s.id, s.sown_on AS date, s.seeds AS sown, s.fate, s.emergence, s.test_id AS testId,
             (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS alive
      FROM sowings s WHERE s.lot_id = ? ORDER BY s.sown_on, s.id`,
     lotId,
@@ -110,8 +119,13 @@ export function evidenceOf(db: Db, lotId: number): EvidenceDot[] {
       sown: s.sown,
       alive: s.alive ?? 0,
       emergence: s.emergence,
-      used: s.fate !== null && FATE_FACTS[s.fate].speaksOfSeed,
-      why: s.fate === null ? 'counts once its fate is known' : `${FATE_FACTS[s.fate].words}: ${FATE_FACTS[s.fate].why}`,
+      used: s.testId === null && s.fate !== null && FATE_FACTS[s.fate].speaksOfSeed,
+      why:
+        s.testId !== null
+          ? 'sprouts of a test, which counts them already'
+          : s.fate === null
+            ? 'counts once its fate is known'
+            : `${FATE_FACTS[s.fate].words}: ${FATE_FACTS[s.fate].why}`,
     })),
   ];
   if (mixUps.length === 0) return dots;
@@ -180,6 +194,15 @@ function computeEstimate(db: Db, lot: LotRow, today: string): void {
     JSON.stringify(stored),
     JSON.stringify(picture),
   );
+  timeTests(db, lot.id, estimate.today, today);
+}
+
+/** Keeps with each open test of the lot the day to stop waiting, by what is believed of the lot without it. */
+function timeTests(db: Db, lotId: number, { alpha, beta }: LotEstimate['today'], today: string): void {
+  if (alpha === null || beta === null) return;
+  for (const test of all<TestRow>(db, 'SELECT * FROM tests WHERE lot_id = ? AND closed_on IS NULL AND planned = 0', lotId)) {
+    run(db, 'UPDATE tests SET call_on = ? WHERE id = ?', callDay(db, test, { alpha, beta }, today), test.id);
+  }
 }
 
 type JudgedLot = ListedLot & { readonly estimate: string | null };

@@ -17,6 +17,7 @@ export const DEFAULT_SETTINGS: Settings = {
   lengthUnit: 'mm',
   massUnit: 'g',
   dateOrder: 'day-month',
+  openDays: [],
 };
 
 /** The library's settings, defaults where it set none. */
@@ -41,8 +42,8 @@ export function writeSettings(change: Change, settings: Settings): void {
     if (!isDay(`2028-${settings[field]}`)) throw wrong(field, 'must be a month and day that exist, as 04-27');
   }
   for (const [key, value] of Object.entries(settings)) {
-    if (now[key] === value) continue;
     const json = JSON.stringify(value);
+    if (JSON.stringify(now[key]) === json) continue;
     if (change.image('settings', key)) change.update('settings', key, { value: json });
     else change.insert('settings', { key, value: json });
   }

@@ -1,11 +1,11 @@
-import { addDays, daysBetween, numberWords, PROMISE_NOTICE_DAYS, QUARANTINE_DAYS } from '@esprel/core';
+import { addDays, daysBetween, numberWords, PROMISE_NOTICE_DAYS, QUARANTINE_DAYS, WARM_STEP } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import { type Errand, openErrands } from '../errands/errands.ts';
-import { listTests } from '../germination/tests.ts';
+import { type ListedTest, listTests } from '../germination/list.ts';
 import { waitingReturns } from '../returns/returns.ts';
 import { listSowings } from '../sowing/sowings.ts';
 
-export type WorkKind = 'count' | 'warm' | 'look' | 'fate' | 'promise' | 'quarantine' | 'reprint' | 'tell';
+export type WorkKind = 'lay' | 'count' | 'warm' | 'look' | 'fate' | 'promise' | 'quarantine' | 'reprint' | 'tell';
 
 /** One piece of dated work: what, when, and the address where it is done. */
 export interface WorkItem {
@@ -19,61 +19,66 @@ export interface WorkItem {
   readonly minutes: number;
 }
 
-interface TestListed {
-  readonly id: number;
-  readonly lotCode: string;
-  readonly variety: string;
-  readonly crop: string;
-  readonly startedOn: string;
-  readonly warmFrom: string;
-  readonly seeds: number;
-  readonly bags: number;
-  readonly marked: number;
-  readonly normal: number;
-  readonly next: {
-    readonly due: string;
-    readonly number: number;
-    readonly of: number;
-    readonly testDay: number;
-    readonly extended: boolean;
-  } | null;
-}
-
 const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
 
-function testWork(test: TestListed, today: string): WorkItem[] {
-  const items: WorkItem[] = [];
+function testWork(test: ListedTest, today: string): WorkItem[] {
   const base = { at: `/tests/${String(test.id)}`, lotCode: test.lotCode };
-  if (test.warmFrom > test.startedOn && test.warmFrom >= addDays(today, -3)) {
+  const bags = test.bags > 1 ? `, ${numberWords(test.bags)} bags` : '';
+  const numbers =
+    test.bagNumbers === null ? '' : `, number ${[...new Set(test.bagNumbers)].map(String).join(' to ')} of round ${String(test.roundId)}`;
+  if (test.planned) {
+    const title = `Lay the test of ${test.variety}${bags}`;
+    return [
+      { ...base, kind: 'lay', due: test.startedOn, title, detail: `${test.crop}, ${String(test.seeds)} seeds${numbers}`, minutes: 8 },
+    ];
+  }
+  const items: WorkItem[] = [];
+  const { step, next } = test;
+  if (step) {
+    const warm = step.step.step === WARM_STEP;
     items.push({
       ...base,
       kind: 'warm',
-      due: test.warmFrom,
-      title: `Bring ${test.variety} into the warm`,
-      detail: `${test.crop}, the preparation is over`,
+      due: step.due,
+      title:
+        step.kind === 'look'
+          ? `Look at ${test.variety} in the cold`
+          : warm
+            ? `Bring ${test.variety} into the warm`
+            : `Prepare ${test.variety}`,
+      detail:
+        step.kind === 'look'
+          ? `${test.crop}, chilled seed may sprout early${numbers}`
+          : warm
+            ? `${test.crop}, the preparation is over${numbers}`
+            : `${test.crop}: ${step.step.words}${numbers}`,
       minutes: 5,
     });
+    // Seed that is not in the warm yet has no count that is late.
+    if (step.kind === 'step' && next !== null && next.due <= today) return items;
   }
-  if (test.next) {
-    const bags = test.bags > 1 ? `, ${numberWords(test.bags)} bags` : '';
-    const which = test.next.extended ? 'slow seed still out' : `${ORDINALS[test.next.number] ?? 'next'} count`;
+  if (next && test.callOn !== null && test.callOn <= today && next.due <= today) {
     items.push({
       ...base,
       kind: 'count',
-      due: test.next.due,
+      due: next.due,
+      title: `Count ${test.variety} a last time${bags}`,
+      detail: `${test.crop}, less than half a seed is still to come; then close it${numbers}`,
+      minutes: 3 + 2 * test.bags,
+    });
+  } else if (next) {
+    const which = next.extended ? 'slow seed still out' : `${ORDINALS[next.number] ?? 'next'} count`;
+    items.push({
+      ...base,
+      kind: 'count',
+      due: next.due,
       title: `Count ${test.variety}${bags}`,
-      detail: `${test.crop}, ${which}, day ${String(test.next.testDay)}${test.marked > 0 ? `; ${String(test.normal)} of ${String(test.seeds)} up last time` : ''}`,
+      detail: `${test.crop}, ${which}, day ${String(next.testDay)}${test.marked > 0 ? `; ${String(test.normal)} of ${String(test.seeds)} up last time` : ''}${numbers}`,
       minutes: 3 + 2 * test.bags,
     });
   } else {
-    items.push({
-      ...base,
-      kind: 'count',
-      due: today,
-      title: `Close the test of ${test.variety}`,
-      detail: `${test.crop}, every seed is marked`,
-      minutes: 2,
-    });
+    const title = `Close the test of ${test.variety}`;
+    items.push({ ...base, kind: 'count', due: today, title, detail: `${test.crop}, every seed is marked${numbers}`, minutes: 2 });
   }
   return items;
 }
@@ -81,7 +86,7 @@ function testWork(test: TestListed, today: string): WorkItem[] {
 /** All dated work of the library, the earliest first. Work of the past that is not done stays until it is. */
 export function allWork(db: Db, today: string): WorkItem[] {
   const items: WorkItem[] = [];
-  for (const test of listTests(db, 'open') as TestListed[]) items.push(...testWork(test, today));
+  for (const test of listTests(db, 'open')) items.push(...testWork(test, today));
   for (const s of listSowings(db, 'open')) {
     if (!s.next) continue;
     const whose = s.member === null ? 'the library’s own' : `with ${s.member}`;

@@ -60,6 +60,35 @@ export const router = createRouter({
       meta: { place: 'tests', title: 'Count' },
     },
     {
+      path: '/tests/:id(\\d+)/extend',
+      component: () => import('../germination/TestExtendForm.vue'),
+      props: true,
+      meta: { place: 'tests', title: 'A second batch' },
+    },
+    {
+      path: '/tests/:id(\\d+)/bags',
+      component: () => import('../germination/TestBagForm.vue'),
+      props: true,
+      meta: { place: 'tests', title: 'Leave a bag out' },
+    },
+    {
+      path: '/tests/:id(\\d+)/pot',
+      component: () => import('../germination/TestPotForm.vue'),
+      props: true,
+      meta: { place: 'tests', title: 'Pot the sprouts' },
+    },
+    {
+      path: '/tests/round',
+      component: () => import('../germination/RoundPlanView.vue'),
+      meta: { place: 'tests', title: 'A round of tests' },
+    },
+    {
+      path: '/tests/rounds/:id(\\d+)',
+      component: () => import('../germination/RoundView.vue'),
+      props: true,
+      meta: { place: 'tests', title: 'Round' },
+    },
+    {
       path: '/sowing',
       component: () => import('../sowing/SowingView.vue'),
       meta: { place: 'sowing', title: 'Sowing' },

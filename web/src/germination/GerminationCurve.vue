@@ -25,8 +25,15 @@ const layout = computed(() => curveLayout(props.data, w.value, HEIGHT));
         <text :x="t.x" :y="layout.box.y1 + 19" text-anchor="middle">{{ t.label }}</text>
       </g>
       <text :x="layout.box.x1" :y="layout.box.y1 + 36" text-anchor="end">days in the warm, counts marked</text>
+      <path v-for="o in layout.others" :key="o.key" :d="o.path" class="other" />
+      <path v-if="layout.ahead" :d="layout.ahead" class="ahead" />
+      <path v-if="layout.aheadMiddle" :d="layout.aheadMiddle" class="middle" />
       <path :d="layout.seen" class="seen" />
       <circle v-for="(d, i) in layout.dots" :key="i" :cx="d.x" :cy="d.y" r="4.500" />
+      <template v-if="layout.callX !== null">
+        <line :x1="layout.callX" :x2="layout.callX" y1="24" :y2="layout.box.y1" class="call" />
+        <text :x="layout.callX - 5" y="35" text-anchor="end" class="calltext">call it</text>
+      </template>
       <template v-if="layout.todayX !== null">
         <line :x1="layout.todayX" :x2="layout.todayX" y1="6" :y2="layout.box.y1" class="today" />
         <text
@@ -76,6 +83,31 @@ text {
 }
 .band {
   fill: #dbe2ec;
+}
+.ahead {
+  fill: var(--good);
+  opacity: 0.2;
+}
+.middle {
+  fill: none;
+  stroke: var(--good);
+  stroke-width: 1.6;
+  stroke-dasharray: 5 4;
+}
+.other {
+  fill: none;
+  stroke: var(--unknown);
+  stroke-width: 1.2;
+  opacity: 0.6;
+}
+.call {
+  stroke: var(--ink);
+  stroke-width: 1.4;
+  stroke-dasharray: 2 3;
+}
+.calltext {
+  fill: var(--ink);
+  font-weight: 600;
 }
 .tick {
   stroke: var(--ink);

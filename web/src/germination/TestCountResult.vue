@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { closeTestForm, daysBetween, germinationSummary, markedResult, numberWords } from '@esprel/core';
+import { closeTestForm, daysBetween, numberWords, plural, type SeedKind } from '@esprel/core';
 import Button from 'primevue/button';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
 import type { ApiProblem } from '../app/api.ts';
 import { aliveWords } from '../app/format.ts';
 import { useFetched } from '../app/useFetched.ts';
@@ -9,7 +10,10 @@ import { useForm } from '../app/useForm.ts';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
 import VerdictNote from '../lots/VerdictNote.vue';
+import { countedOf, summaryOf, waitOf } from './batches.ts';
 import GerminationCurve from './GerminationCurve.vue';
+import TestSteps from './TestSteps.vue';
+import TestWait from './TestWait.vue';
 import type { SeedMark, TestSheetData } from './types.ts';
 import { type LotModel, whatItSays } from './whatItSays.ts';
 
@@ -22,39 +26,47 @@ const props = defineProps<{
   day: string;
 }>();
 const emit = defineEmits<{ save: []; closed: []; back: [] }>();
+const router = useRouter();
 const session = useSession();
 const format = useFormat();
 const { data: model } = useFetched<LotModel>(() => `/lots/${props.sheet.test.lotCode}/model`);
 
 const test = computed(() => props.sheet.test);
 const closed = computed(() => test.value.closedOn !== null);
-/** What is saved, with the marks of the open bag that are not saved yet. */
+/** What is saved, with the marks of the open bag that are not saved yet; those are seen as of the day that is counted. */
 const replicates = computed(() =>
-  props.sheet.replicates.map((r) => (r.number === props.bag && props.unsaved ? { ...r, marks: props.unsaved } : r)),
+  props.sheet.replicates.map((r) => (r.number === props.bag && props.unsaved ? { ...r, marks: props.unsaved, countedOn: props.day } : r)),
 );
-const summary = computed(() => germinationSummary(replicates.value.map((r) => markedResult(r.seeds, r.marks, test.value.warmFrom))));
-const asleep = computed(() =>
-  replicates.value.reduce((n, r) => n + r.marks.filter((m) => m.kind === 'hard' || m.kind === 'fresh').length, 0),
-);
-const mouldy = computed(() => replicates.value.reduce((n, r) => n + r.marks.filter((m) => m.kind === 'dead').length, 0));
-const seedsOut = computed(() => replicates.value.reduce((n, r) => n + r.seeds - r.marks.length, 0));
+const kept = computed(() => replicates.value.filter((r) => r.droppedWhy === null));
+const summary = computed(() => summaryOf(replicates.value));
+const ofKind = (...kinds: SeedKind[]): number => kept.value.reduce((n, r) => n + r.marks.filter((m) => kinds.includes(m.kind)).length, 0);
+const asleep = computed(() => ofKind('hard', 'fresh'));
+const mouldy = computed(() => ofKind('dead'));
+const seedsOut = computed(() => kept.value.reduce((n, r) => n + r.seeds - r.marks.length, 0));
 const counted = computed(() => props.sheet.replicates.some((r) => r.countedOn !== null));
 const lastCount = computed(() => {
-  const days = props.sheet.replicates.flatMap((r) => (r.countedOn === null ? [] : [daysBetween(test.value.warmFrom, r.countedOn)]));
+  const days = props.sheet.replicates.flatMap((r) => (r.countedOn === null ? [] : [daysBetween(r.warmFrom, r.countedOn)]));
   return days.length === 0 ? null : Math.max(...days);
 });
 
 const says = computed(() => {
-  if (!model.value || session.today === '') return null;
-  return whatItSays(
-    model.value,
-    { warmFrom: test.value.warmFrom, sown: summary.value.sown, alive: summary.value.alive, closed: closed.value },
-    session.today,
-  );
+  if (!model.value || session.today === '' || kept.value.length === 0) return null;
+  return whatItSays(model.value, { batches: countedOf(replicates.value), closed: closed.value }, session.today);
 });
+/** The last day that the curve shows. */
+const lastDay = computed(() => {
+  const now = session.today === '' ? 0 : daysBetween(test.value.warmFrom, session.today) + 4;
+  return Math.max(...test.value.countDays, props.sheet.usualDays.max, now);
+});
+const waits = computed(() => {
+  if (closed.value || says.value === null || session.today === '' || seedsOut.value === 0) return [];
+  return waitOf(replicates.value, props.sheet.usualDays, says.value.before, session.today, lastDay.value);
+});
+/** Whether the test says clearly on which side of the lending line the lot is. */
+const unclear = computed(() => says.value !== null && says.value.after.atLeast > 0.1 && says.value.after.atLeast < 0.9);
 const agreement = computed(() => {
   if (summary.value.consistent === null || summary.value.normal === 0) return '';
-  const n = numberWords(replicates.value.length);
+  const n = numberWords(kept.value.length);
   return summary.value.consistent ? `; the ${n} bags agree` : '';
 });
 const disagree = computed(() => summary.value.consistent === false);
@@ -62,11 +74,15 @@ const wake = computed(() => {
   const step = props.sheet.protocol.preparation.find((p) => ['scarify', 'soak', 'prechill', 'remove-coat'].includes(p.step));
   return step ? `may wake: ${step.words}` : 'alive, but asleep';
 });
+const compared = ref(false);
 const curve = computed(() => ({
   points: summary.value.curve,
   countDays: test.value.countDays,
   usual: { min: test.value.countDays[0] ?? 5, max: test.value.countDays[test.value.countDays.length - 1] ?? 14 },
   expected: says.value === null ? null : { low: says.value.before.low, high: says.value.before.high },
+  ahead: waits.value.length === 1 ? (waits.value[0]?.ahead ?? []) : [],
+  callOn: waits.value.length === 1 ? (waits.value[0]?.callOn ?? null) : null,
+  others: compared.value ? props.sheet.others.map((o) => ({ key: o.id, curve: o.curve })) : [],
   today: closed.value ? null : daysBetween(test.value.warmFrom, session.today),
   lastCount: lastCount.value,
 }));
@@ -105,8 +121,30 @@ async function close(): Promise<void> {
         {{ Math.round(summary.interval.high * 100) }}</template
       >
     </p>
-    <p v-if="disagree" class="caution">These do not agree: look for a dry or mouldy corner, then count again or repeat the test.</p>
+    <div v-if="disagree" class="caution">
+      <p>
+        These do not agree: look for a dry or mouldy corner, a bag by the window, seed laid too close. Count again, leave one out or repeat.
+      </p>
+      <RouterLink v-if="!closed" :to="`/tests/${test.id}/bags`">Leave a bag out</RouterLink>
+    </div>
+    <p v-for="m in sheet.missed" :key="m" class="notice">{{ m }}</p>
     <GerminationCurve :data="curve" :summary="curveWords" />
+    <div v-if="sheet.others.length > 0" class="compare">
+      <label class="row-of-buttons"
+        ><input v-model="compared" type="checkbox" /> Hold against {{ plural(sheet.others.length, 'other test') }} of
+        {{ test.variety }}</label
+      >
+      <ul v-if="compared" class="plain small">
+        <li v-for="o in sheet.others" :key="o.id">
+          <RouterLink :to="`/tests/${o.id}`">{{ o.sameLot ? 'this lot' : o.lotCode }}, {{ format.day(o.closedOn) }}</RouterLink
+          >: {{ o.normal }} of {{ o.sown }} sprouted<template v-if="o.t50 !== null"
+            >, half of them by day {{ Math.round(o.t50 * 10) / 10 }}</template
+          >
+        </li>
+      </ul>
+    </div>
+    <TestWait v-if="waits.length > 0" :waits="waits" />
+    <TestSteps v-if="!closed && sheet.steps.length > 1" :sheet="sheet" />
 
     <div v-if="closed && says && sheet.estimate" class="after">
       <VerdictNote :verdict="{ verdict: sheet.estimate.verdict, beside: null, reason: sheet.estimate.reason }" />
@@ -118,8 +156,12 @@ async function close(): Promise<void> {
       <h3>If you close it now</h3>
       <p>
         The lot goes from {{ aliveWords(says.before) }} to <strong>{{ aliveWords(says.after) }}</strong>{{
-          seedsOut > 0 ? `. ${seedsOut} seeds are still out; slow seed may yet come.` : '.'
+          seedsOut > 0 ? `. ${plural(seedsOut, 'seed')} without a mark would count as dead.` : '.'
         }}
+      </p>
+      <p v-if="unclear">
+        Whether it may be lent would not be clear by that.
+        <RouterLink :to="`/tests/${test.id}/extend`">Lay a second batch</RouterLink>
       </p>
     </div>
     <div v-if="!closed && sheet.next" class="notice">
@@ -143,6 +185,10 @@ async function close(): Promise<void> {
       <dt>Mouldy</dt>
       <dd>{{ mouldy === 0 ? 'none' : `${mouldy}; bin it closed` }}</dd>
     </dl>
+    <p v-if="!test.planned && summary.normal > sheet.potted" class="row-of-buttons">
+      <Button severity="secondary" size="small" label="Pot the sprouts" @click="router.push(`/tests/${test.id}/pot`)" />
+      <span class="quiet small">{{ sheet.potted > 0 ? `${sheet.potted} are potted already` : 'sprouts are plants' }}</span>
+    </p>
     <div v-if="problem && problem.code !== 'bad-input'" class="caution" role="alert">{{ problem.message }}</div>
     <div v-if="form.problem || Object.keys(form.errors).length > 0" class="caution" role="alert">
       {{ form.problem?.message ?? Object.values(form.errors)[0] }}
@@ -153,10 +199,6 @@ async function close(): Promise<void> {
       <Button v-if="closed" @click="emit('back')">Back to the tests</Button>
       <span v-if="!closed && unsaved" class="quiet small">kept in this browser until it is saved</span>
     </div>
-    <p v-if="!closed && test.warmFrom > session.today" class="quiet">
-      Preparation: {{ sheet.protocol.preparation.map((p) => p.words).join('; ') }}. Into the warm {{ format.day(test.warmFrom) }},
-      {{ format.due(test.warmFrom) }}.
-    </p>
   </div>
 </template>
 
@@ -181,6 +223,10 @@ async function close(): Promise<void> {
 .after {
   display: grid;
   gap: 8px;
+}
+.compare {
+  display: grid;
+  gap: 4px;
 }
 h3 {
   font-size: 17px;

@@ -10,8 +10,11 @@ import SheetProblem from '../lots/SheetProblem.vue';
 import DayInput from '../fields/DayInput.vue';
 import SeedSheet from './SeedSheet.vue';
 import { countOf, countTo, STAMPS } from './seedSheet.ts';
+import TestPlanned from './TestPlanned.vue';
 import TestCountResult from './TestCountResult.vue';
 import type { SeedMark, TestSheetData } from './types.ts';
+import StampPicker from './StampPicker.vue';
+import TestRest from './TestRest.vue';
 import { useCount } from './useCount.ts';
 
 const props = defineProps<{ id: string }>();
@@ -54,8 +57,9 @@ const which = computed(() => {
   const t = test.value;
   if (!t) return '';
   if (t.closedOn !== null) return `closed ${format.day(t.closedOn)}`;
-  const day = daysBetween(t.warmFrom, count.day.value || session.today);
-  if (day < 0) return `still being prepared; into the warm ${format.day(t.warmFrom)}`;
+  const warmFrom = count.replicate.value?.warmFrom ?? t.warmFrom;
+  const day = daysBetween(warmFrom, count.day.value || session.today);
+  if (day < 0) return `still being prepared; into the warm ${format.day(warmFrom)}`;
   return `count ${String(countNumber(t.countDays, day))} of ${String(t.countDays.length)}, day ${String(day)}`;
 });
 
@@ -84,6 +88,17 @@ async function digit(d: string): Promise<void> {
 function setMarks(marks: SeedMark[]): void {
   count.keep(marks);
 }
+/** Gives every seed without a mark the same one, once it was cut or squeezed. */
+function restAre(what: SeedKind): void {
+  const next = countTo(
+    count.marks.value,
+    what,
+    countOf(count.marks.value, what) + seeds.value - count.marks.value.length,
+    seeds.value,
+    count.day.value,
+  );
+  if (next) count.keep(next);
+}
 async function save(): Promise<void> {
   if (!(await count.save())) return;
   // The next bag that nobody counted today, so that a round of bags goes hand over hand.
@@ -98,7 +113,8 @@ function change(number: number): void {
 <template>
   <SheetProblem v-if="problem && !data" :problem="problem" what="test" />
   <div v-else-if="data && test" class="count">
-    <section class="left scrolls" aria-label="The seed sheet">
+    <TestPlanned v-if="test.planned" class="left scrolls" :sheet="data" @changed="reload" />
+    <section v-else class="left scrolls" aria-label="The seed sheet">
       <header>
         <p class="code">
           <RouterLink :to="`/lots/${test.lotCode}`">{{ test.lotCode }}</RouterLink>
@@ -119,26 +135,24 @@ function change(number: number): void {
             :aria-pressed="r.number === bag"
             @click="change(r.number)"
           >
-            <strong>Bag {{ r.number }}</strong> {{ countOf(r.number === bag ? count.marks.value : r.marks, 'normal') }} up<template
+            <strong>Bag {{ r.bag ?? r.number }}</strong> {{ countOf(r.number === bag ? count.marks.value : r.marks, 'normal') }} up<template
               v-if="r.countedOn === session.today"
               >, counted</template
-            >
+            ><template v-if="r.droppedWhy">, left out</template>
           </button>
         </div>
         <p class="which quiet">{{ which }}</p>
       </div>
+      <p v-if="count.replicate.value?.droppedWhy" class="notice">
+        This bag does not count: {{ count.replicate.value.droppedWhy }}.
+        <RouterLink v-if="!closed" :to="`/tests/${test.id}/bags`">Count it in again</RouterLink>
+      </p>
       <p v-if="count.outdated.value" class="notice" role="status">
         These marks were made before somebody else counted.
         <Button severity="secondary" size="small" label="Show theirs, drop mine" @click="count.drop()" />
       </p>
       <div v-if="!closed" class="stamps">
-        <div class="row" role="radiogroup" aria-label="Stamp for the next seed">
-          <label v-for="s in STAMPS" :key="s.kind" class="stamp" :class="[s.kind, { chosen: kind === s.kind }]">
-            <input v-model="kind" type="radio" name="stamp" :value="s.kind" />
-            <span class="dot" aria-hidden="true" />{{ s.words }} <kbd>{{ s.key }}</kbd>
-            <span v-if="countOf(count.marks.value, s.kind) > 0" class="numbers">{{ countOf(count.marks.value, s.kind) }}</span>
-          </label>
-        </div>
+        <StampPicker v-model="kind" :marks="count.marks.value" />
         <div class="typing">
           <label for="typed">Tap the seeds, or type how many are {{ STAMPS.find((s) => s.kind === kind)?.words }} in all</label>
           <input
@@ -158,7 +172,7 @@ function change(number: number): void {
             v-model="count.day.value"
             class="on"
             :max="session.today"
-            :min="test.startedOn"
+            :min="count.replicate.value?.laidOn ?? test.startedOn"
             :invalid="count.errors.value.countedOn !== undefined"
           />
         </div>
@@ -169,17 +183,22 @@ function change(number: number): void {
       <SeedSheet
         :seeds="seeds"
         :marks="count.marks.value"
-        :warm-from="test.warmFrom"
+        :warm-from="count.replicate.value?.warmFrom ?? test.warmFrom"
         :day="count.day.value"
         :kind="kind"
         :readonly="closed"
-        :name="`Bag ${bag}, ${seeds} seeds; arrows move, Space marks`"
+        :name="`Bag ${count.replicate.value?.bag ?? bag}, ${seeds} seeds; arrows move, Space marks`"
         @marks="setMarks"
         @digit="digit"
       />
+      <TestRest
+        v-if="!closed && seeds > count.marks.value.length && count.marks.value.length > 0"
+        :left="seeds - count.marks.value.length"
+        @rest="restAre"
+      />
       <p class="quiet small">{{ MOULD_CAUTION }}</p>
     </section>
-    <section class="right" aria-label="What it says">
+    <section v-if="!test.planned" class="right" aria-label="What it says">
       <TestCountResult
         :sheet="data"
         :bag="bag"
@@ -257,56 +276,6 @@ header .code {
 .stamps {
   display: grid;
   gap: 8px;
-}
-.stamp {
-  position: relative;
-  display: inline-flex;
-  gap: 5px;
-  align-items: center;
-  min-height: 40px;
-  padding: 0 5px;
-  border: 1px solid transparent;
-  border-radius: 3px;
-  cursor: pointer;
-}
-.stamp input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  margin: 0;
-  cursor: pointer;
-}
-.stamp.chosen {
-  border-color: var(--ink);
-  background: var(--sheet);
-  font-weight: 600;
-}
-.stamp:has(:focus-visible) {
-  outline: 3px solid var(--focus);
-}
-.dot {
-  width: 16px;
-  height: 12px;
-  border-radius: 50%;
-  background: var(--good);
-}
-.abnormal .dot {
-  background: #d29a35;
-}
-.hard .dot {
-  background: #d9cbe0;
-  border: 2px solid var(--asleep);
-}
-.fresh .dot {
-  background: #efe3f3;
-  border: 2px solid var(--asleep);
-}
-.dead .dot {
-  background: #8b877f;
-}
-.empty .dot {
-  background: none;
-  border: 2px dashed #6b6760;
 }
 .typing {
   display: flex;

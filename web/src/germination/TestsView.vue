@@ -1,30 +1,26 @@
 <script setup lang="ts">
-import { TEST_METHOD_WORDS } from '@esprel/core';
+import { plural } from '@esprel/core';
+import Button from 'primevue/button';
 import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import { percent } from '../app/format.ts';
+import { useTable } from '../app/table.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
-import { percent } from '../app/format.ts';
 import type { ListedLot } from '../lots/types.ts';
 import VerdictShape from '../lots/VerdictShape.vue';
-import type { ListedTest } from './types.ts';
+import TestLine from './TestLine.vue';
+import type { ListedRound, ListedTest } from './types.ts';
 
-const session = useSession();
+const router = useRouter();
 const format = useFormat();
+const table = useTable();
 const { data: open, problem } = useFetched<{ tests: ListedTest[] }>(() => '/tests?state=open');
 const { data: closed } = useFetched<{ tests: ListedTest[] }>(() => '/tests?state=closed');
+const { data: rounds } = useFetched<{ rounds: ListedRound[] }>(() => '/rounds');
 const { data: wanted } = useFetched<{ lots: ListedLot[] }>(() => '/lots?tag=test-first&sort=seeds&limit=12');
-const late = computed(
-  () =>
-    (t: ListedTest): boolean =>
-      t.next !== null && t.next.due < session.today,
-);
-
-function wait(t: ListedTest): string {
-  if (t.warmFrom > session.today) return `being prepared, warm ${format.day(t.warmFrom)}`;
-  if (!t.next) return 'every seed is marked: close it';
-  return `${t.next.extended ? 'slow seed still out' : `count ${String(t.next.number)} of ${String(t.next.of)}`}, ${format.due(t.next.due)}`;
-}
+const openRounds = computed(() => (rounds.value?.rounds ?? []).filter((r) => r.open > 0));
+const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.code));
 </script>
 
 <template>
@@ -33,38 +29,44 @@ function wait(t: ListedTest): string {
       <h1>On the bench</h1>
       <p v-if="problem" role="alert">{{ problem.message }}</p>
       <p v-if="open && open.tests.length === 0" class="empty">
-        <strong>No test is running.</strong> Open a lot on the right and start one.
+        <strong>No test is running.</strong> Open a lot on the right and start one, or plan a round.
       </p>
-      <ul class="plain">
-        <li v-for="t in open?.tests ?? []" :key="t.id">
-          <RouterLink :to="`/tests/${t.id}`" class="line">
-            <span class="code">{{ t.lotCode }}</span>
-            <span class="name"
-              ><strong>{{ t.variety }}</strong> <span class="quiet">{{ t.crop }}, {{ TEST_METHOD_WORDS[t.method] }}</span></span
+      <ul v-if="openRounds.length > 0" class="plain rounds">
+        <li v-for="r in openRounds" :key="r.id">
+          <RouterLink :to="`/tests/rounds/${r.id}`" class="roundcard">
+            <strong>Round {{ r.id }}</strong>
+            <span class="quiet"
+              >{{ plural(r.tests, 'test') }},
+              {{ r.planned > 0 ? `${r.planned} to lay, from ${format.day(r.startsOn)}` : `${r.open} running` }}</span
             >
-            <span class="numbers">{{ t.normal }} of {{ t.seeds }} up</span>
-            <span :class="late(t) ? 'late' : 'quiet'">{{ wait(t) }}</span>
           </RouterLink>
         </li>
+      </ul>
+      <ul class="plain">
+        <li v-for="t in open?.tests ?? []" :key="t.id"><TestLine :test="t" /></li>
       </ul>
       <h2>Closed</h2>
       <p v-if="closed && closed.tests.length === 0" class="quiet">None yet.</p>
       <ul class="plain">
-        <li v-for="t in closed?.tests ?? []" :key="t.id">
-          <RouterLink :to="`/tests/${t.id}`" class="line">
-            <span class="code">{{ t.lotCode }}</span>
-            <span class="name"
-              ><strong>{{ t.variety }}</strong> <span class="quiet">{{ t.crop }}</span></span
-            >
-            <span class="numbers">{{ t.alive }} of {{ t.seeds }} alive</span>
-            <span class="quiet">{{ t.closedOn ? format.day(t.closedOn) : '' }}</span>
-          </RouterLink>
-        </li>
+        <li v-for="t in closed?.tests ?? []" :key="t.id"><TestLine :test="t" /></li>
       </ul>
     </section>
     <aside class="right scrolls" aria-label="Worth a test" tabindex="-1">
       <h2>Worth a test</h2>
       <p class="quiet">Nobody knows how these are, and there is seed to spare. The largest first.</p>
+      <div class="row-of-buttons">
+        <Button
+          v-if="best.length > 1"
+          :label="`Plan a round of these ${best.length}`"
+          @click="router.push(`/tests/round?codes=${best.join(',')}`)"
+        />
+        <Button
+          v-if="table.count > 0"
+          severity="secondary"
+          :label="`Of the ${table.count} on the table`"
+          @click="router.push('/tests/round')"
+        />
+      </div>
       <ul class="plain">
         <li v-for="l in wanted?.lots ?? []" :key="l.code">
           <RouterLink :to="`/lots/${l.code}/test`" class="want">
@@ -107,32 +109,29 @@ function wait(t: ListedTest): string {
   gap: 10px;
   align-content: start;
 }
-.line {
-  display: grid;
-  grid-template-columns: 86px minmax(0, 1fr) 118px minmax(130px, 190px);
-  gap: 12px;
-  align-items: center;
-  min-height: 42px;
-  color: var(--ink);
-  text-decoration: none;
-  border-bottom: 1px solid #e6dfd0;
-}
-.line:hover,
 .want:hover {
   background: #fbf7ee;
 }
-.line strong,
 .want strong {
   font-weight: 600;
 }
-.name {
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
+.rounds {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
 }
-.late {
-  color: var(--act);
-  font-weight: 600;
+.roundcard {
+  display: grid;
+  padding: 7px 14px;
+  min-height: 44px;
+  border: 1px solid #dcd2be;
+  border-bottom-width: 3px;
+  background: #fdf9ee;
+  color: var(--ink);
+  text-decoration: none;
+}
+.roundcard:hover {
+  border-color: var(--action);
 }
 .want {
   display: grid;
@@ -158,9 +157,6 @@ function wait(t: ListedTest): string {
   .left,
   .right {
     overflow: visible;
-  }
-  .line {
-    grid-template-columns: 86px minmax(0, 1fr);
   }
 }
 </style>

@@ -11,6 +11,12 @@ export interface CurveData {
   readonly expected: { readonly low: number; readonly high: number } | null;
   readonly today: number | null;
   readonly lastCount: number | null;
+  /** What may still come, from the last count on. */
+  readonly ahead?: readonly { readonly day: number; readonly median: number; readonly low: number; readonly high: number }[];
+  /** Day on which to call it. */
+  readonly callOn?: number | null;
+  /** Curves of other tests, to hold this one against. */
+  readonly others?: readonly { readonly key: number; readonly curve: CurveData['points'] }[];
 }
 
 export interface CurveLayout {
@@ -20,6 +26,10 @@ export interface CurveLayout {
   readonly ticks: readonly { readonly x: number; readonly label: string; readonly count: boolean }[];
   readonly shares: readonly { readonly y: number; readonly label: string }[];
   readonly todayX: number | null;
+  readonly ahead: string;
+  readonly aheadMiddle: string;
+  readonly callX: number | null;
+  readonly others: readonly { readonly key: number; readonly path: string }[];
   readonly box: { readonly x0: number; readonly x1: number; readonly y0: number; readonly y1: number };
 }
 
@@ -32,7 +42,8 @@ function rise(day: number, min: number, max: number): number {
 /** The germination curve in a box: what was seen, what was expected, the count days. No NaN without counts. */
 export function curveLayout(data: CurveData, width: number, height: number): CurveLayout {
   const box = { x0: 34, x1: Math.max(80, width - 8), y0: 20, y1: Math.max(60, height - 42) };
-  const lastDay = Math.max(1, ...data.countDays, ...data.points.map((p) => p.day), data.today ?? 0, data.usual.max) * 1.06;
+  const lastDay =
+    Math.max(1, ...data.countDays, ...data.points.map((p) => p.day), data.today ?? 0, data.usual.max, data.callOn ?? 0) * 1.06;
   const x = scaleLinear([0, lastDay], [box.x0, box.x1]).clamp(true);
   const y = scaleLinear([0, 1], [box.y1, box.y0]).clamp(true);
   const seen = [{ day: 0, cumulative: 0 }, ...data.points.filter((p) => p.day > 0)];
@@ -49,7 +60,20 @@ export function curveLayout(data: CurveData, width: number, height: number): Cur
   const curve = line<{ day: number; cumulative: number }>()
     .x((p) => x(p.day))
     .y((p) => y(p.cumulative));
+  const ahead = data.ahead ?? [];
+  const may = area<(typeof ahead)[number]>()
+    .x((p) => x(p.day))
+    .y0((p) => y(p.low))
+    .y1((p) => y(p.high));
+  const others = (data.others ?? []).map((o) => ({
+    key: o.key,
+    path: curve([{ day: 0, cumulative: 0 }, ...o.curve.filter((p) => p.day > 0)]) ?? '',
+  }));
   return {
+    ahead: ahead.length > 1 ? (may(ahead) ?? '') : '',
+    aheadMiddle: ahead.length > 1 ? (curve(ahead.map((p) => ({ day: p.day, cumulative: p.median }))) ?? '') : '',
+    callX: data.callOn == null ? null : x(data.callOn),
+    others,
     seen: seen.length > 1 ? (curve(seen) ?? '') : '',
     band: expected === null ? '' : (band(days) ?? ''),
     dots: seen.slice(1).map((p) => ({ x: x(p.day), y: y(p.cumulative) })),

@@ -95,16 +95,16 @@ describe('what a test says', () => {
   };
 
   it('is the estimate with an open test against the one without', () => {
-    const says = whatItSays(model, { warmFrom: '2027-03-10', sown: 100, alive: 95, closed: false }, '2027-03-14');
+    const says = whatItSays(model, { batches: [{ warmFrom: '2027-03-10', sown: 100, alive: 95 }], closed: false }, '2027-03-14');
     expect(says!.after.median).toBeGreaterThan(says!.before.median + 0.1);
     expect(says!.after.high - says!.after.low).toBeLessThan(0.35);
   });
 
   it('leaves a closed test out of what was thought before it', () => {
-    const says = whatItSays(model, { warmFrom: '2027-03-01', sown: 50, alive: 20, closed: true }, '2027-03-14');
+    const says = whatItSays(model, { batches: [{ warmFrom: '2027-03-01', sown: 50, alive: 20 }], closed: true }, '2027-03-14');
     const without = whatItSays(
       { input: { ...model.input, tests: [] } },
-      { warmFrom: '2027-03-01', sown: 50, alive: 20, closed: false },
+      { batches: [{ warmFrom: '2027-03-01', sown: 50, alive: 20 }], closed: false },
       '2027-03-14',
     );
     expect(says!.before).toEqual(without!.before);

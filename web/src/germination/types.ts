@@ -1,4 +1,4 @@
-import type { CountsDue, GerminationSummary, SeedKind, TestMethod, TestProtocol, Verdict } from '@esprel/core';
+import type { CountsDue, DatedStep, GerminationSummary, RoundPlan, SeedKind, TestMethod, TestProtocol, Verdict } from '@esprel/core';
 
 export interface SeedMark {
   readonly position: number;
@@ -7,8 +7,14 @@ export interface SeedMark {
 }
 
 export interface Replicate {
+  /** Within the test, from 1. */
   readonly number: number;
+  /** Written on the bag, within its round. */
+  readonly bag: number | null;
   readonly seeds: number;
+  readonly laidOn: string;
+  readonly warmFrom: string;
+  readonly droppedWhy: string | null;
   readonly countedOn: string | null;
   readonly marks: readonly SeedMark[];
 }
@@ -21,6 +27,25 @@ export interface LotEstimateShort {
   readonly reason: string;
 }
 
+export interface NextStep {
+  readonly kind: 'step' | 'look';
+  readonly due: string;
+  readonly step: DatedStep;
+}
+
+/** A closed test of the same lot or variety, to hold a curve against. */
+export interface OtherCurve {
+  readonly id: number;
+  readonly lotCode: string;
+  readonly sameLot: boolean;
+  readonly closedOn: string;
+  readonly sown: number;
+  readonly normal: number;
+  readonly t50: number | null;
+  readonly meanTime: number | null;
+  readonly curve: GerminationSummary['curve'];
+}
+
 /** A test as `GET /api/tests/:id` answers it. */
 export interface TestSheetData {
   readonly test: {
@@ -30,6 +55,9 @@ export interface TestSheetData {
     readonly variety: string;
     readonly crop: string;
     readonly cropKey: string;
+    readonly roundId: number | null;
+    readonly planned: boolean;
+    readonly callOn: string | null;
     readonly method: TestMethod;
     readonly nightC: number;
     readonly dayC: number;
@@ -44,12 +72,28 @@ export interface TestSheetData {
   readonly summary: GerminationSummary;
   readonly next: CountsDue | null;
   readonly seedsOut: number;
+  readonly steps: readonly DatedStep[];
+  readonly nextStep: NextStep | null;
+  readonly missed: readonly string[];
+  readonly usualDays: { readonly min: number; readonly max: number };
+  readonly balance: number;
+  readonly floor: number;
+  /** Sprouts that were moved into pots already. */
+  readonly potted: number;
+  readonly others: readonly OtherCurve[];
   readonly protocol: TestProtocol;
   readonly estimate: LotEstimateShort | null;
 }
 
 export interface ListedTest {
   readonly id: number;
+  readonly version: number;
+  readonly roundId: number | null;
+  readonly bagNumbers: readonly [number, number] | null;
+  readonly planned: boolean;
+  readonly callOn: string | null;
+  readonly step: NextStep | null;
+  readonly due: string | null;
   readonly lotCode: string;
   readonly variety: string;
   readonly crop: string;
@@ -63,4 +107,43 @@ export interface ListedTest {
   readonly normal: number;
   readonly alive: number;
   readonly next: CountsDue | null;
+}
+
+/** A lot that may be tested in a round, as `GET /api/rounds/lots` answers it. */
+export interface RoundLotChoice {
+  readonly lotCode: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly balance: number;
+  readonly floor: number;
+  /** Seeds a test may take, and when its sprouts are grown on. */
+  readonly spendable: number;
+  readonly grown: number;
+  readonly options: readonly { readonly seeds: number; readonly clear: number }[];
+  readonly threshold: number;
+  readonly median: number | null;
+  readonly low: number | null;
+  readonly high: number | null;
+  readonly replicates: readonly number[];
+  readonly growOn: boolean;
+  readonly problem: string | null;
+  readonly openTest: number | null;
+}
+
+export interface RoundSheetData {
+  readonly round: { readonly id: number; readonly plannedOn: string; readonly note: string | null };
+  readonly tests: readonly ListedTest[];
+  readonly groups: RoundPlan['groups'];
+  readonly materials: RoundPlan['materials'];
+  readonly evenings: RoundPlan['evenings'];
+}
+
+export interface ListedRound {
+  readonly id: number;
+  readonly plannedOn: string;
+  readonly note: string | null;
+  readonly tests: number;
+  readonly planned: number;
+  readonly open: number;
+  readonly startsOn: string;
 }

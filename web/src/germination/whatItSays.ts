@@ -5,16 +5,20 @@ export interface LotModel {
   readonly input: ViabilityInput;
 }
 
-export interface TestCounted {
+/** What was counted of one batch: a piece of evidence. */
+export interface BatchCounted {
   readonly warmFrom: string;
   readonly sown: number;
   readonly alive: number;
+}
+export interface TestCounted {
+  readonly batches: readonly BatchCounted[];
   readonly closed: boolean;
 }
 
 /**
  * The estimate of a lot today without a test and with it: what the test has to say. An open test is not among the
- * evidence yet; of a closed one, the piece of evidence that is this test is left out.
+ * evidence yet; of a closed one, the pieces of evidence that are this test are left out.
  */
 export function whatItSays(
   model: LotModel,
@@ -22,13 +26,18 @@ export function whatItSays(
   today: string,
 ): { readonly before: ViabilityPoint; readonly after: ViabilityPoint } | null {
   const { input } = model;
-  const this_ = { date: test.warmFrom, sown: test.sown, alive: test.alive };
+  const these = test.batches.map((b) => ({ date: b.warmFrom, sown: b.sown, alive: b.alive }));
   const day = today < input.start ? input.start : today;
-  if (test.warmFrom < input.start) return null;
-  const i = test.closed ? input.tests.findIndex((t) => t.date === this_.date && t.sown === this_.sown && t.alive === this_.alive) : -1;
-  const others = input.tests.filter((_t, j) => j !== i);
+  if (these.some((t) => t.date < input.start)) return null;
+  const others = [...input.tests];
+  if (test.closed) {
+    for (const t of these) {
+      const i = others.findIndex((o) => o.date === t.date && o.sown === t.sown && o.alive === t.alive);
+      if (i >= 0) others.splice(i, 1);
+    }
+  }
   const at = (tests: ViabilityInput['tests']): ViabilityPoint | undefined => viability({ ...input, tests, at: [day] }).points[0];
   const before = at(others);
-  const after = at([...others, this_]);
+  const after = at([...others, ...these]);
   return before && after ? { before, after } : null;
 }

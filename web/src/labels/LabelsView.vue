@@ -10,14 +10,30 @@ import { useFetched } from '../app/useFetched.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 
 /** Labels before they are printed, as they will be: laid out by the server, the same for paper, PDF and label printer. */
-const KIND_WORDS: Readonly<Record<LabelKind, string>> = { envelope: 'Envelope', packet: 'Packet', pot: 'Pot tag', box: 'Box front' };
+const KIND_WORDS: Readonly<Record<LabelKind, string>> = {
+  envelope: 'Envelope',
+  packet: 'Packet',
+  pot: 'Pot tag',
+  bag: 'Test bag',
+  box: 'Box front',
+};
 const route = useRoute();
 const router = useRouter();
 const changes = useChanges();
 const text = (key: string): string => (typeof route.query[key] === 'string' ? route.query[key] : '');
 const codes = computed(() => text('codes'));
 const places = computed(() => text('places'));
-const kind = computed((): LabelKind => LABEL_KINDS.find((k) => k === text('kind')) ?? (places.value === '' ? 'envelope' : 'box'));
+const tests = computed(() => text('tests'));
+const kind = computed(
+  (): LabelKind => LABEL_KINDS.find((k) => k === text('kind')) ?? (tests.value !== '' ? 'bag' : places.value === '' ? 'envelope' : 'box'),
+);
+/** Kinds that can be printed of what was brought here: bags of tests, fronts of boxes, or labels of lots. */
+const kinds = computed(() =>
+  LABEL_KINDS.filter((k) => (tests.value !== '' ? k === 'bag' : k !== 'bag' && (k === 'box' ? places.value !== '' : codes.value !== ''))),
+);
+const named = computed(
+  () => ({ box: ['places', places.value], bag: ['tests', tests.value] })[kind.value as 'box'] ?? ['codes', codes.value],
+);
 const formats = useLocalStorage<Partial<Record<LabelKind, LabelFormatName>>>('esprel.labels.formats', {});
 const format = computed((): LabelFormatName => {
   const own = formats.value[kind.value];
@@ -34,12 +50,12 @@ const whole = (n: unknown, most: number): number => Math.min(most, Math.max(0, M
 
 const query = computed(() => {
   const q = new URLSearchParams({ kind: kind.value, format: format.value, copies: String(Math.max(1, whole(copies.value, 500))) });
-  q.set(kind.value === 'box' ? 'places' : 'codes', kind.value === 'box' ? places.value : codes.value);
+  q.set(named.value[0] as string, named.value[1] as string);
   if (perPage.value > 1) q.set('skip', String(whole(skip.value, perPage.value - 1)));
   for (const more of ['sowing', 'seeds']) if (text(more) !== '') q.set(more, text(more));
   return q.toString();
 });
-const chosen = computed(() => (kind.value === 'box' ? places.value : codes.value) !== '');
+const chosen = computed(() => named.value[1] !== '');
 const { data: plan, problem } = useFetched<{ labels: number; pages: number; problems: { of: string; message: string }[] }>(() =>
   chosen.value ? `/labels/plan?${query.value}` : null,
 );
@@ -92,11 +108,11 @@ async function onThem(): Promise<void> {
     <aside class="controls scrolls">
       <h1>Labels</h1>
       <FieldChoice
-        v-if="codes !== ''"
+        v-if="kinds.length > 1"
         id="kind"
         :model-value="kind"
         label="For"
-        :options="LABEL_KINDS.filter((k) => k !== 'box').map((k) => ({ value: k, label: KIND_WORDS[k] }))"
+        :options="kinds.map((k) => ({ value: k, label: KIND_WORDS[k] }))"
         @update:model-value="show({ kind: String($event) })"
       />
       <div class="field">

@@ -7,6 +7,8 @@ import FieldChoice from '../fields/FieldChoice.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 
+/** By the number of the day, 0 for Sunday. */
+const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 const session = useSession();
 const texts = (s: Settings | null) => ({
   ...(s ?? {
@@ -22,6 +24,7 @@ const texts = (s: Settings | null) => ({
   lastFrostSdDays: String(s?.lastFrostSdDays ?? ''),
   firstFrostSdDays: String(s?.firstFrostSdDays ?? ''),
   lendingThreshold: s ? String(Math.round(s.lendingThreshold * 100)) : '',
+  openDays: [...(s?.openDays ?? [])],
 });
 const form = useForm({
   name: null,
@@ -121,6 +124,13 @@ const { values } = form;
         hint="A lot that is likely above it is lent without a word. Each crop may have its own."
         :error="form.errors.lendingThreshold"
       />
+      <fieldset class="half days">
+        <legend>Open on</legend>
+        <label v-for="(name, i) in WEEKDAYS" :key="name" class="weekday" :class="{ chosen: values.openDays.includes(i) }">
+          <input v-model="values.openDays" type="checkbox" :value="i" />{{ name }}
+        </label>
+        <p class="quiet small">Rounds of tests are laid and counted on these days. None chosen: any day will do.</p>
+      </fieldset>
       <FieldChoice
         id="temperature"
         v-model="values.temperatureUnit"
@@ -165,6 +175,47 @@ const { values } = form;
 </template>
 
 <style scoped>
+.days {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  align-content: start;
+}
+.days legend {
+  font-weight: 600;
+  padding: 0;
+  margin-bottom: 3px;
+}
+.weekday {
+  position: relative;
+  display: inline-flex;
+  align-items: center;
+  min-height: 40px;
+  padding: 0 8px;
+  border: 1px solid #cfc5b1;
+  border-radius: 3px;
+  cursor: pointer;
+}
+.weekday.chosen {
+  background: #e0e7f2;
+  border-color: var(--action);
+  border-bottom-width: 3px;
+  font-weight: 600;
+}
+.weekday input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  margin: 0;
+  cursor: pointer;
+}
+.weekday:has(:focus-visible) {
+  outline: 3px solid var(--focus);
+}
+
 .narrow {
   max-width: 720px;
   height: 100%;

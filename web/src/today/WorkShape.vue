@@ -13,6 +13,13 @@ defineProps<{ kind: WorkItem['kind'] }>();
       stroke="currentColor"
       stroke-width="2"
     />
+    <path
+      v-else-if="kind === 'lay'"
+      d="M3 7h14v10H3zM3 7l3-4h8l3 4M7 12h.1M10 12h.1M13 12h.1"
+      fill="none"
+      stroke="currentColor"
+      stroke-width="1.800"
+    />
     <g v-else-if="kind === 'warm'" stroke="currentColor" stroke-width="2"><path d="M10 2v16M3 6l14 8M17 6 3 14" /></g>
     <path
       v-else-if="kind === 'look'"
@@ -36,6 +43,7 @@ defineProps<{ kind: WorkItem['kind'] }>();
 svg {
   color: var(--action);
 }
+.lay,
 .count,
 .look,
 .fate {

@@ -1,7 +1,7 @@
 import type { Verdict } from '@esprel/core';
 
 export interface WorkItem {
-  readonly kind: 'count' | 'warm' | 'look' | 'fate' | 'promise' | 'quarantine' | 'reprint' | 'tell';
+  readonly kind: 'lay' | 'count' | 'warm' | 'look' | 'fate' | 'promise' | 'quarantine' | 'reprint' | 'tell';
   readonly due: string;
   readonly title: string;
   readonly detail: string;

@@ -2,6 +2,7 @@ import type { WorkItem } from './types.ts';
 
 /** What the button of a piece of work says. */
 export const WORK_VERB: Readonly<Record<WorkItem['kind'], string>> = {
+  lay: 'Lay',
   count: 'Count',
   warm: 'Open',
   look: 'Look',
@@ -13,7 +14,7 @@ export const WORK_VERB: Readonly<Record<WorkItem['kind'], string>> = {
 };
 
 const GROUPS = [
-  { name: 'At the tests', kinds: ['count', 'warm'] },
+  { name: 'At the tests', kinds: ['lay', 'count', 'warm'] },
   { name: 'At the trays', kinds: ['look', 'fate'] },
   { name: 'In quarantine', kinds: ['quarantine'] },
   { name: 'With members', kinds: ['promise', 'tell'] },

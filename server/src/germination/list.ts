@@ -1,0 +1,115 @@
+import { addDays, datedSteps, nextCount, nextStep, type DatedStep } from '@esprel/core';
+import { all, type Db } from '../db/db.ts';
+import type { TestRow } from './sheet.ts';
+
+interface ListedRow extends TestRow {
+  readonly code: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly seeds: number | null;
+  readonly bags: number;
+  readonly marked: number;
+  readonly normal: number;
+  readonly alive: number;
+  readonly last: string | null;
+  readonly missing: number;
+  readonly firstBag: number | null;
+  readonly lastBag: number | null;
+}
+
+export interface ListedTest {
+  readonly id: number;
+  readonly version: number;
+  readonly lotId: number;
+  readonly lotCode: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly method: string;
+  readonly roundId: number | null;
+  /** Numbers of its bags within the round, first and last. */
+  readonly bagNumbers: readonly [number, number] | null;
+  readonly planned: boolean;
+  readonly startedOn: string;
+  readonly warmFrom: string;
+  readonly countDays: readonly number[];
+  readonly callOn: string | null;
+  readonly closedOn: string | null;
+  readonly seeds: number;
+  readonly bags: number;
+  readonly marked: number;
+  readonly normal: number;
+  readonly alive: number;
+  /** The next step of preparation, or a look into the cold. */
+  readonly step: { readonly kind: 'step' | 'look'; readonly due: string; readonly step: DatedStep } | null;
+  readonly next: ReturnType<typeof nextCount>;
+  /** Day of the next thing to do: lay it, go on with its preparation, count or close it. */
+  readonly due: string | null;
+}
+
+const COUNTED = 'FROM replicates r WHERE r.test_id = t.id AND r.dropped_why IS NULL';
+const MARKED = 'FROM replicates r JOIN seed_marks m ON m.replicate_id = r.id WHERE r.test_id = t.id AND r.dropped_why IS NULL';
+
+function stepsByTest(db: Db): Map<number, { step: string; words: string; days: number; doneOn: string | null }[]> {
+  const rows = all<{ testId: number; step: string; words: string; days: number; doneOn: string | null }>(
+    db,
+    `SELECT s.test_id AS testId, s.step, s.words, s.days, s.done_on AS doneOn FROM test_steps s JOIN tests t ON t.id = s.test_id
+     WHERE t.closed_on IS NULL ORDER BY s.test_id, s.number`,
+  );
+  const byTest = new Map<number, typeof rows>();
+  for (const { testId, ...step } of rows) byTest.set(testId, [...(byTest.get(testId) ?? []), { testId, ...step }]);
+  return byTest;
+}
+
+/** Tests of a state, open ones by the day of what comes next, closed ones the latest first; or all of one round, by bag. */
+export function listTests(db: Db, which: 'open' | 'closed' | { readonly roundId: number }): ListedTest[] {
+  const rows = all<ListedRow>(
+    db,
+    `SELECT t.*, l.code, v.name AS variety, c.name AS crop,
+       (SELECT sum(r.seeds) ${COUNTED}) AS seeds, (SELECT count(*) ${COUNTED}) AS bags,
+       (SELECT count(*) ${MARKED}) AS marked,
+       (SELECT count(*) ${MARKED} AND m.kind = 'normal') AS normal,
+       (SELECT count(*) ${MARKED} AND m.kind IN ('normal', 'hard', 'fresh')) AS alive,
+       (SELECT min(r.counted_on) ${COUNTED}) AS last, (SELECT count(*) ${COUNTED} AND r.counted_on IS NULL) AS missing,
+       (SELECT min(bag) FROM replicates WHERE test_id = t.id) AS firstBag, (SELECT max(bag) FROM replicates WHERE test_id = t.id) AS lastBag
+     FROM tests t JOIN lots l ON l.id = t.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+     WHERE ${typeof which === 'object' ? 't.round_id = ?' : `t.closed_on IS ${which === 'open' ? '' : 'NOT'} NULL`}
+     ORDER BY ${typeof which === 'object' ? 'firstBag, t.id' : 't.closed_on DESC, t.id DESC'} LIMIT 500`,
+    ...(typeof which === 'object' ? [which.roundId] : []),
+  );
+  const steps = stepsByTest(db);
+  const tests = rows.map((t): ListedTest => {
+    const countDays = JSON.parse(t.count_days) as number[];
+    const running = t.closed_on === null && t.planned === 0;
+    const seeds = t.seeds ?? 0;
+    const last = t.missing > 0 ? null : t.last;
+    const next = running ? nextCount(t.warm_from, countDays, last, seeds - t.marked) : null;
+    const step = running ? nextStep(datedSteps(t.started_on, steps.get(t.id) ?? []), last) : null;
+    const first = next === null ? addDays(t.last ?? t.started_on, 0) : next.due;
+    return {
+      id: t.id,
+      version: t.version,
+      lotId: t.lot_id,
+      lotCode: t.code,
+      variety: t.variety,
+      crop: t.crop,
+      method: t.method,
+      roundId: t.round_id,
+      bagNumbers: t.firstBag === null || t.lastBag === null ? null : [t.firstBag, t.lastBag],
+      planned: t.planned === 1,
+      startedOn: t.started_on,
+      warmFrom: t.warm_from,
+      countDays,
+      callOn: running ? t.call_on : null,
+      closedOn: t.closed_on,
+      seeds,
+      bags: t.bags,
+      marked: t.marked,
+      normal: t.normal,
+      alive: t.alive,
+      step,
+      next,
+      due: t.closed_on !== null ? null : t.planned === 1 ? t.started_on : step !== null && step.due < first ? step.due : first,
+    };
+  });
+  return which === 'open' ? tests.sort((a, b) => (a.due ?? '9').localeCompare(b.due ?? '9')) : tests;
+}

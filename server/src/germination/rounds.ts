@@ -1,0 +1,195 @@
+import {
+  bagsFor,
+  eveningsOf,
+  parse,
+  planRound,
+  plural,
+  roundForm,
+  type RoundLot,
+  type RoundPlan,
+  roundPlanForm,
+  spendableSeeds,
+  testProtocol,
+  testSize,
+  wrong,
+} from '@esprel/core';
+import type * as yup from 'yup';
+import { libraryCrop } from '../crops/crops.ts';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound } from '../http/problem.ts';
+import { pathId, queryText } from '../http/query.ts';
+import { action, changes, read, type Route } from '../http/route.ts';
+import type { Change } from '../journal/change.ts';
+import { type LotRow, lotRow, type StoredEstimate } from '../lots/estimates.ts';
+import { lotByCode, lotNames } from '../lots/queries.ts';
+import { readSettings } from '../settings/settings.ts';
+import { writeTest } from './change.ts';
+import { listTests } from './list.ts';
+import { replicatesOf } from './sheet.ts';
+
+/** How sure a test shall make us that a lot is above or below its lending line. */
+const CERTAINTY = 0.9;
+/** A round is laid within a season. */
+const MOST_LOTS = 100;
+
+/** What a test of a lot could be: sizes with their chance of a clear answer, and how many seeds it may take. */
+function roundLotOf(db: Db, code: string): object {
+  const lot = lotByCode(db, code, 'codes');
+  const crop = libraryCrop(db, lot.crop_key);
+  const stored = one<{ estimate: string }>(db, 'SELECT estimate FROM lot_estimates WHERE lot_id = ?', lot.id);
+  const estimate = stored ? (JSON.parse(stored.estimate) as StoredEstimate) : null;
+  const { alpha = null, beta = null } = estimate?.today ?? {};
+  const threshold = estimate?.threshold ?? readSettings(db).lendingThreshold;
+  const spendable = spendableSeeds(lot.balance, lot.floor, false);
+  const grown = spendableSeeds(lot.balance, lot.floor, true);
+  const sizes = (seeds: number): ReturnType<typeof testSize> =>
+    alpha === null || beta === null
+      ? { options: [], recommended: null }
+      : testSize({ alpha, beta, threshold, certainty: CERTAINTY, spendable: Math.min(400, seeds) });
+  const { options } = sizes(grown);
+  const advised = sizes(spendable).recommended ?? (grown >= 10 ? 10 : null);
+  const open = one<{ id: number }>(db, 'SELECT id FROM tests WHERE lot_id = ? AND closed_on IS NULL', lot.id);
+  const protocol = testProtocol(crop);
+  return {
+    lotCode: lot.code,
+    variety: lotNames(db, lot.id).variety,
+    crop: crop.name,
+    balance: lot.balance,
+    floor: lot.floor,
+    spendable,
+    grown,
+    options,
+    threshold,
+    median: estimate?.today.median ?? null,
+    low: estimate?.today.low ?? null,
+    high: estimate?.today.high ?? null,
+    replicates: advised === null ? [] : bagsFor(advised),
+    /** True when only seed that is grown on afterwards can be spared. */
+    growOn: advised !== null && advised > spendable,
+    protocol: { warmth: protocol.warmth, light: protocol.light, preparationDays: protocol.preparationDays, method: protocol.method },
+    problem: open
+      ? 'is being tested already'
+      : grown < 10
+        ? `has only ${plural(grown, 'seed')} to spare; a test of so few tells little`
+        : lot.state === 'quarantine'
+          ? 'waits in quarantine'
+          : null,
+    openTest: open?.id ?? null,
+  };
+}
+
+interface AskedLot {
+  readonly lotCode: string;
+  readonly replicates: readonly number[];
+  readonly growOn?: boolean | undefined;
+}
+
+/** Holds what is asked against the lots; every wrong line is named. */
+function askedLots(db: Db, asked: readonly AskedLot[]): { lot: LotRow; bags: readonly number[] }[] {
+  const seen = new Set<string>();
+  return asked.map(({ lotCode, replicates, growOn }, i) => {
+    const at = `lots[${String(i)}]`;
+    const lot = lotByCode(db, lotCode, `${at}.lotCode`);
+    if (seen.has(lot.code)) throw wrong(`${at}.lotCode`, `${lot.code} stands here twice`);
+    seen.add(lot.code);
+    if (one(db, 'SELECT id FROM tests WHERE lot_id = ? AND closed_on IS NULL', lot.id)) {
+      throw wrong(`${at}.lotCode`, `${lot.code} is being tested already`);
+    }
+    const seeds = replicates.reduce((a, b) => a + b, 0);
+    const free = spendableSeeds(lot.balance, lot.floor, true);
+    if (seeds > lot.balance) throw wrong(`${at}.replicates`, `${lot.code} holds ${String(lot.balance)} seeds`);
+    const tenth = spendableSeeds(lot.balance, lot.floor, false);
+    if (growOn !== true && seeds > tenth) {
+      throw wrong(
+        `${at}.replicates`,
+        `is more than a tenth of the ${String(free)} seeds of ${lot.code} that may be spent (${String(tenth)}); take fewer, or grow the sprouts on`,
+      );
+    }
+    return { lot, bags: replicates };
+  });
+}
+
+function planOf(db: Db, lots: readonly { lot: LotRow; bags: readonly number[] }[], from: string): RoundPlan {
+  const asked = lots.map(({ lot, bags }): RoundLot => {
+    const crop = libraryCrop(db, lot.crop_key);
+    return { code: lot.code, crop: crop.name, protocol: testProtocol(crop), bags };
+  });
+  return planRound(asked, from, readSettings(db).openDays ?? []);
+}
+
+function makeRound(change: Change, body: yup.InferType<typeof roundForm>): object {
+  const { db, today } = change;
+  if (body.from < today) throw wrong('from', `must not be before today, ${today}`);
+  const lots = askedLots(db, body.lots as AskedLot[]);
+  const plan = planOf(db, lots, body.from);
+  const id = change.insert('rounds', { planned_on: today, note: body.note ?? null });
+  for (const test of plan.tests) {
+    const { lot, bags } = lots.find((l) => l.lot.code === test.code) as (typeof lots)[number];
+    const protocol = testProtocol(libraryCrop(db, lot.crop_key));
+    writeTest(change, {
+      lot,
+      method: test.method,
+      nightC: protocol.warmth.nightC,
+      dayC: protocol.warmth.dayC,
+      light: protocol.light,
+      startOn: test.startOn,
+      preparationDays: test.preparationDays,
+      bags: bags.map((seeds, i) => ({ seeds, number: test.bagNumbers[i] ?? null })),
+      countDays: test.countDays,
+      planned: true,
+      roundId: id,
+      note: null,
+    });
+  }
+  change.describe(
+    `Planned a round of ${plural(plan.tests.length, 'test')}, ${plural(plan.materials.seeds, 'seed')} in ${plural(
+      lots.reduce((n, l) => n + l.bags.length, 0),
+      'bag',
+    )}`,
+  );
+  return { id };
+}
+
+/** A round as its page shows it: its tests as they really are, and what it takes. */
+function roundSheet(db: Db, id: number): object {
+  const round = one<{ id: number; plannedOn: string; note: string | null }>(
+    db,
+    'SELECT id, planned_on AS plannedOn, note FROM rounds WHERE id = ?',
+    id,
+  );
+  if (!round) throw notFound('That round');
+  const tests = listTests(db, { roundId: id });
+  const lots = tests.map((t) => ({ lot: lotRow(db, t.lotId) as LotRow, bags: replicatesOf(db, t.id).map((r) => r.seeds) }));
+  const { groups, materials } = planOf(db, lots, round.plannedOn);
+  return {
+    round,
+    tests,
+    groups,
+    materials,
+    evenings: eveningsOf(tests.map((t) => ({ startOn: t.startedOn, warmFrom: t.warmFrom, countDays: t.countDays }))),
+  };
+}
+
+export function roundRoutes(): Route[] {
+  return [
+    read('/rounds', ({ db }) => ({
+      rounds: all(
+        db,
+        `SELECT r.id, r.planned_on AS plannedOn, r.note, count(t.id) AS tests, sum(t.planned) AS planned,
+           sum(t.closed_on IS NULL) AS open, min(t.started_on) AS startsOn
+         FROM rounds r JOIN tests t ON t.round_id = r.id GROUP BY r.id ORDER BY r.id DESC LIMIT 100`,
+      ),
+    })),
+    read('/rounds/lots', ({ db }, { query }) => {
+      const codes = (queryText(query, 'codes', 4000) ?? '').split(',').filter((c) => c !== '');
+      if (codes.length > MOST_LOTS) throw wrong('codes', `holds too many; ${String(MOST_LOTS)} at most`);
+      return { lots: codes.map((code) => roundLotOf(db, code)), openDays: readSettings(db).openDays };
+    }),
+    action('/rounds/plan', ({ db }, { body }) => {
+      const asked = parse(roundPlanForm, body);
+      return planOf(db, askedLots(db, asked.lots as AskedLot[]), asked.from);
+    }),
+    read('/rounds/:id', ({ db }, { params }) => roundSheet(db, pathId(params.id, 'id'))),
+    changes('post', '/rounds', 'plan round', roundForm, (change, { body }) => makeRound(change, body)),
+  ];
+}

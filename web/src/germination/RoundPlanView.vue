@@ -1,0 +1,272 @@
+<script setup lang="ts">
+import { bagsFor, plural, roundForm, type RoundPlan } from '@esprel/core';
+import { refDebounced } from '@vueuse/core';
+import Button from 'primevue/button';
+import { computed, reactive, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { ApiProblem, sendAction } from '../app/api.ts';
+import { percent } from '../app/format.ts';
+import { useTable } from '../app/table.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { useForm } from '../app/useForm.ts';
+import { useSession } from '../app/session.ts';
+import FieldDay from '../fields/FieldDay.vue';
+import RoundWork from './RoundWork.vue';
+import TestSizeChart from './TestSizeChart.vue';
+import type { RoundLotChoice } from './types.ts';
+
+/** One round of tests for the lots on the table (or in the address): how many seeds of each, and what it all takes. */
+const route = useRoute();
+const router = useRouter();
+const session = useSession();
+const table = useTable();
+const codes = computed(() => (typeof route.query.codes === 'string' ? route.query.codes.split(',').filter(Boolean) : table.codes));
+const { data, problem } = useFetched<{ lots: RoundLotChoice[]; openDays: number[] }>(() =>
+  codes.value.length === 0 ? null : `/rounds/lots?codes=${encodeURIComponent(codes.value.join(','))}`,
+);
+
+/** What was typed for each lot; seeds are shared out among bags by themselves. */
+const typed = reactive<Record<string, { seeds: string; growOn: boolean }>>({});
+const opened = ref('');
+watch(data, (now) => {
+  for (const lot of now?.lots ?? []) {
+    typed[lot.lotCode] ??= { seeds: String(lot.replicates.reduce((a, b) => a + b, 0) || ''), growOn: lot.growOn };
+  }
+  opened.value = testable.value[0]?.lotCode ?? '';
+});
+const testable = computed(() => (data.value?.lots ?? []).filter((l) => l.problem === null));
+const left = computed(() => (data.value?.lots ?? []).filter((l) => l.problem !== null));
+const seedsOf = (code: string): number => Math.floor(Number(typed[code]?.seeds) || 0);
+const bags = (code: string): number[] => (seedsOf(code) >= 1 ? bagsFor(Math.min(6400, seedsOf(code))) : []);
+const shown = computed(() => testable.value.find((l) => l.lotCode === opened.value) ?? null);
+function chance(lot: RoundLotChoice): string {
+  const n = seedsOf(lot.lotCode);
+  const option = [...lot.options].reverse().find((o) => o.seeds <= n);
+  return option ? `${percent(option.clear)} clear` : '';
+}
+
+const form = useForm({
+  name: null,
+  initial: () => ({ from: session.today }),
+  schema: roundForm,
+  body: (v) => ({
+    from: v.from,
+    lots: testable.value
+      .filter((l) => typed[l.lotCode]?.seeds.trim() !== '0')
+      .map((l) => ({ lotCode: l.lotCode, replicates: bags(l.lotCode), growOn: typed[l.lotCode]?.growOn ?? false })),
+  }),
+  path: () => '/rounds',
+});
+watch(
+  () => session.today,
+  (today) => {
+    if (form.values.from === '') form.values.from = today;
+  },
+  { immediate: true },
+);
+const asked = computed(() => ({
+  from: form.values.from,
+  lots: testable.value
+    .filter((l) => bags(l.lotCode).length > 0)
+    .map((l) => ({ lotCode: l.lotCode, replicates: bags(l.lotCode), growOn: typed[l.lotCode]?.growOn ?? false })),
+}));
+const settled = refDebounced(asked, 200);
+const plan = ref<RoundPlan | null>(null);
+const wrong = ref<Readonly<Record<string, string>>>({});
+watch(settled, async (body) => {
+  if (body.lots.length === 0 || body.from === '') return;
+  try {
+    plan.value = await sendAction<RoundPlan>('/rounds/plan', body);
+    wrong.value = {};
+  } catch (error) {
+    if (!(error instanceof ApiProblem)) throw error;
+    plan.value = null;
+    // Named by the place in what was asked; here by lot code.
+    wrong.value = Object.fromEntries(
+      error.errors.map((e) => [body.lots[Number(/^lots\[(\d+)\]/.exec(e.path)?.[1] ?? -1)]?.lotCode ?? 'from', e.message]),
+    );
+  }
+});
+async function save(): Promise<void> {
+  const answer = await form.send<{ id: number }>();
+  if (!answer) return;
+  table.putBack(...testable.value.map((l) => l.lotCode));
+  await router.push(`/tests/rounds/${String(answer.id)}`);
+}
+</script>
+
+<template>
+  <div class="round">
+    <form class="left scrolls" novalidate aria-label="The lots of the round" @submit.prevent="save" @keydown.esc="router.push('/tests')">
+      <h1>A round of tests</h1>
+      <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
+      <p v-if="codes.length === 0" class="empty">
+        <strong>Nothing lies on the table.</strong> Pull lots out with <kbd>T</kbd>, or take the most worthwhile from
+        <RouterLink to="/tests">the bench</RouterLink>.
+      </p>
+      <p v-else class="quiet">How many seeds of each? Nothing leaves its envelope before the evening it is laid.</p>
+      <table v-if="testable.length > 0" class="plain-table lots">
+        <thead>
+          <tr>
+            <th scope="col">Lot</th>
+            <th scope="col" class="right">There are</th>
+            <th scope="col">Seeds</th>
+            <th scope="col">In bags of</th>
+            <th scope="col">Sprouts grown on</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="lot in testable" :key="lot.lotCode" :class="{ opened: lot.lotCode === opened }" @focusin="opened = lot.lotCode">
+            <td>
+              <span class="code">{{ lot.lotCode }}</span> <strong>{{ lot.variety }}</strong>
+              <span class="quiet small block"
+                >{{ lot.crop
+                }}<template v-if="lot.low !== null && lot.high !== null"
+                  >, {{ percent(lot.low) }} to {{ percent(lot.high) }} alive</template
+                ></span
+              >
+              <span v-if="wrong[lot.lotCode]" :id="`wrong-${lot.lotCode}`" class="error block" role="alert">{{ wrong[lot.lotCode] }}</span>
+            </td>
+            <td class="right numbers">{{ lot.balance }}</td>
+            <td>
+              <input
+                v-if="typed[lot.lotCode]"
+                v-model="typed[lot.lotCode]!.seeds"
+                class="seeds"
+                inputmode="numeric"
+                autocomplete="off"
+                :aria-label="`Seeds of ${lot.lotCode}`"
+                :aria-invalid="wrong[lot.lotCode] !== undefined"
+                :aria-describedby="wrong[lot.lotCode] ? `wrong-${lot.lotCode}` : undefined"
+              />
+              <span class="quiet small block">{{ chance(lot) }}</span>
+            </td>
+            <td class="numbers">{{ bags(lot.lotCode).join(', ') }}</td>
+            <td>
+              <label v-if="typed[lot.lotCode]" class="grow">
+                <input v-model="typed[lot.lotCode]!.growOn" type="checkbox" :aria-label="`Sprouts of ${lot.lotCode} are grown on`" />
+                <span class="quiet small">{{ typed[lot.lotCode]!.growOn ? `up to ${lot.grown}` : `up to ${lot.spendable}` }}</span>
+              </label>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <ul v-if="left.length > 0" class="plain">
+        <li v-for="lot in left" :key="lot.lotCode" class="quiet">
+          <span class="code">{{ lot.lotCode }}</span> {{ lot.variety }} {{ lot.problem }}.
+          <RouterLink v-if="lot.openTest !== null" :to="`/tests/${lot.openTest}`">See it</RouterLink>
+        </li>
+      </ul>
+      <FieldDay id="from" v-model="form.values.from" class="from" label="Not before" :error="form.errors.from ?? wrong.from" />
+      <p v-if="data && data.openDays.length === 0" class="quiet small">
+        Say in <RouterLink to="/library/settings">the settings</RouterLink> on which days the library is open, and the counts will fall on
+        those.
+      </p>
+      <div v-if="form.problem" class="caution" role="alert">{{ form.problem.message }}</div>
+      <div class="row-of-buttons last">
+        <Button
+          type="submit"
+          :disabled="plan === null || form.sending"
+          :label="plan ? `Plan ${plural(plan.tests.length, 'test')}` : 'Plan the tests'"
+        />
+        <Button severity="secondary" type="button" label="Leave it" @click="router.push('/tests')" />
+      </div>
+    </form>
+    <aside class="right scrolls" aria-label="What it takes" tabindex="-1">
+      <section v-if="shown && shown.options.length > 0">
+        <h2>How many of {{ shown.variety }}</h2>
+        <TestSizeChart
+          :options="shown.options"
+          :chosen="seedsOf(shown.lotCode)"
+          :spendable="shown.spendable"
+          @choose="typed[shown.lotCode]!.seeds = String($event)"
+        />
+        <p class="quiet small">Clear means: nine to one above or below {{ percent(shown.threshold) }}, its lending line.</p>
+      </section>
+      <RoundWork v-if="plan" :materials="plan.materials" :groups="plan.groups" :evenings="plan.evenings" />
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.round {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(380px, 39.3%);
+  height: 100%;
+}
+.left {
+  padding: 18px 22px;
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.right {
+  background: var(--sheet);
+  border-left: 1px solid var(--rule);
+  padding: 18px 24px;
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+th.right,
+td.right {
+  background: none;
+  border-left: 0;
+  padding: 6px 8px;
+  display: table-cell;
+  text-align: right;
+}
+tr.opened td {
+  background: #fdf9ee;
+}
+.block {
+  display: block;
+}
+.seeds {
+  width: 66px;
+  min-height: 40px;
+  border: 1px solid #8d8778;
+  border-radius: 3px;
+  background: var(--sheet);
+  padding: 0 8px;
+  font-size: 16px;
+}
+.seeds[aria-invalid='true'] {
+  border-color: var(--act);
+}
+.error {
+  color: var(--act);
+  font-weight: 600;
+  font-size: 14px;
+}
+.grow {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 40px;
+}
+.grow input {
+  width: 20px;
+  height: 20px;
+}
+.from {
+  max-width: 240px;
+}
+.last {
+  position: sticky;
+  bottom: -18px;
+  background: var(--paper);
+  padding: 10px 0 12px;
+  border-top: 1px solid var(--rule);
+}
+@media (max-width: 900px) {
+  .round {
+    display: block;
+    overflow-y: auto;
+  }
+  .left,
+  .right {
+    overflow: visible;
+  }
+}
+</style>

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { bagsFor, extendForm, plural } from '@esprel/core';
+import { computed, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { useFetched } from '../app/useFetched.ts';
+import { gather, numberOf, useForm } from '../app/useForm.ts';
+import { useSession } from '../app/session.ts';
+import FieldDay from '../fields/FieldDay.vue';
+import FieldText from '../fields/FieldText.vue';
+import FormFrame from '../fields/FormFrame.vue';
+import SheetProblem from '../lots/SheetProblem.vue';
+import type { TestSheetData } from './types.ts';
+
+const props = defineProps<{ id: string }>();
+const router = useRouter();
+const session = useSession();
+const { data, problem } = useFetched<TestSheetData>(() => `/tests/${props.id}`);
+const form = useForm({
+  name: `extend.${props.id}`,
+  initial: () => ({ seeds: '', laidOn: session.today, preparationDays: '' }),
+  schema: extendForm,
+  body: (v) => {
+    const n = gather({ seeds: () => numberOf('replicates', v.seeds), days: () => numberOf('preparationDays', v.preparationDays) });
+    return {
+      version: data.value?.test.version,
+      replicates: n.seeds === null || n.seeds < 1 || n.seeds > 400 || !Number.isInteger(n.seeds) ? [n.seeds ?? 0] : bagsFor(n.seeds),
+      laidOn: v.laidOn,
+      preparationDays: n.days ?? 0,
+    };
+  },
+  path: () => `/tests/${props.id}/extend`,
+});
+watch(
+  [data, () => session.today],
+  ([sheet, today]) => {
+    if (form.values.laidOn === '') form.values.laidOn = today;
+    if (sheet && form.values.preparationDays === '') form.values.preparationDays = String(sheet.protocol.preparationDays);
+  },
+  { immediate: true },
+);
+const cost = computed(() => {
+  const seeds = Number(form.values.seeds) || 0;
+  const sheet = data.value;
+  if (!sheet || seeds < 1) return 'as many again make the answer about a third sharper';
+  const left = sheet.balance - seeds;
+  return `in ${plural(bagsFor(Math.min(400, Math.floor(seeds))).length, 'bag')}; ${left < 0 ? 'more than there are' : `${String(left)} stay${left < sheet.floor ? ', below the floor' : ''}`}`;
+});
+const back = (): void => void router.push(`/tests/${props.id}`);
+async function save(): Promise<void> {
+  if (await form.send()) back();
+}
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="test" />
+  <section v-else class="page">
+    <FormFrame
+      title="Lay a second batch"
+      :about="data ? `${data.test.lotCode} ${data.test.variety}. It has days of its own and counts together with the first.` : ''"
+      action="It lies"
+      :sending="form.sending"
+      :problem="form.problem"
+      @submit="save"
+      @leave="back"
+    >
+      <FieldText
+        id="seeds"
+        v-model="form.values.seeds"
+        class="third"
+        label="Seeds"
+        numeric
+        :hint="cost"
+        :error="form.errors.replicates ?? form.errors['replicates[0]']"
+      />
+      <FieldDay id="laid" v-model="form.values.laidOn" class="third" label="Laid on" :max="session.today" :error="form.errors.laidOn" />
+      <FieldText
+        id="preparation"
+        v-model="form.values.preparationDays"
+        class="third"
+        label="Preparation takes"
+        numeric
+        unit="days"
+        :error="form.errors.preparationDays"
+      />
+    </FormFrame>
+  </section>
+</template>
+
+<style scoped>
+.page {
+  max-width: 760px;
+  height: 100%;
+}
+</style>

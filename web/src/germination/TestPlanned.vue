@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { addDays, plural, TEST_METHOD_WORDS } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { useChanges } from '../app/changes.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { useSession } from '../app/session.ts';
+import CautionNote from '../lots/CautionNote.vue';
+import type { TestSheetData } from './types.ts';
+
+/** A test that is only planned: what to take, how to lay it, and the button that says it lies. */
+const props = defineProps<{ sheet: TestSheetData }>();
+const emit = defineEmits<{ changed: [] }>();
+const router = useRouter();
+const session = useSession();
+const changes = useChanges();
+const format = useFormat();
+const busy = ref(false);
+const test = computed(() => props.sheet.test);
+const seeds = computed(() => props.sheet.replicates.reduce((n, r) => n + r.seeds, 0));
+const bags = computed(() => props.sheet.replicates.map((r) => `bag ${String(r.bag ?? r.number)} with ${String(r.seeds)}`).join(', '));
+const cautions = computed(() => props.sheet.protocol.preparation.flatMap((p) => (p.caution === null ? [] : [p.caution])));
+const warmth = computed(() =>
+  test.value.nightC === test.value.dayC
+    ? format.warmth(test.value.dayC)
+    : `${format.warmth(test.value.nightC)} at night and ${format.warmth(test.value.dayC)} by day`,
+);
+const round = computed(() => (test.value.roundId === null ? '/tests' : `/tests/rounds/${String(test.value.roundId)}`));
+
+async function send(path: string, body: object): Promise<boolean> {
+  busy.value = true;
+  const answer = await changes.attempt('POST', `/tests/${String(test.value.id)}/${path}`, { version: test.value.version, ...body });
+  busy.value = false;
+  return answer !== null;
+}
+async function lay(): Promise<void> {
+  if (!(await send('lay', { laidOn: session.today }))) return;
+  emit('changed');
+  // The next of the round, so that an evening goes hand over hand.
+  await router.push(round.value);
+}
+async function giveUp(): Promise<void> {
+  if (await send('give-up', {})) await router.push(round.value);
+}
+</script>
+
+<template>
+  <section class="planned" aria-label="A planned test">
+    <p class="code">
+      <RouterLink :to="`/lots/${test.lotCode}`">{{ test.lotCode }}</RouterLink>
+    </p>
+    <h1>{{ test.variety }}</h1>
+    <p class="quiet">{{ test.crop }}, planned for {{ format.day(test.startedOn) }}, {{ format.due(test.startedOn) }}</p>
+    <CautionNote :cautions="cautions" />
+    <ol>
+      <li>
+        Count out <strong>{{ plural(seeds, 'seed') }}</strong> of the {{ sheet.balance }} in the envelope: {{ bags }}.
+      </li>
+      <li v-for="s in sheet.steps.slice(0, -1)" :key="s.number">
+        <strong>{{ s.words }}</strong>
+      </li>
+      <li>
+        Lay them {{ TEST_METHOD_WORDS[test.method] }}, {{ warmth }}{{ test.light === 'either' ? '' : `, in the ${test.light}` }}, in loosely
+        closed bags, so that they get air.
+      </li>
+      <li>Count {{ test.countDays.map((d) => format.day(addDays(test.warmFrom, d))).join(', ') }}.</li>
+    </ol>
+    <p class="row-of-buttons">
+      <Button :disabled="busy" label="It lies: begin the test" @click="lay" />
+      <Button severity="secondary" :disabled="busy" label="Give it up" @click="giveUp" />
+      <RouterLink :to="`/labels?kind=bag&tests=${test.id}`">Bag labels</RouterLink>
+      <RouterLink v-if="test.roundId !== null" :to="round">Round {{ test.roundId }}</RouterLink>
+    </p>
+    <p class="quiet small">Nothing has left the envelope yet. The days count from the day it is really laid.</p>
+  </section>
+</template>
+
+<style scoped>
+.planned {
+  max-width: 720px;
+}
+.planned h1 {
+  font-size: 26px;
+}
+ol {
+  display: grid;
+  gap: 8px;
+  padding-left: 24px;
+}
+</style>

@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { potForm } from '@esprel/core';
+import { computed, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { useFetched } from '../app/useFetched.ts';
+import { gather, numberOf, useForm } from '../app/useForm.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { useSession } from '../app/session.ts';
+import FieldDay from '../fields/FieldDay.vue';
+import FieldNote from '../fields/FieldNote.vue';
+import FieldText from '../fields/FieldText.vue';
+import FormFrame from '../fields/FormFrame.vue';
+import SheetProblem from '../lots/SheetProblem.vue';
+import type { TestSheetData } from './types.ts';
+
+interface Pottable {
+  readonly sprouts: number;
+  readonly left: number;
+  readonly members: readonly { readonly id: number; readonly name: string; readonly lentOn: string }[];
+}
+
+const props = defineProps<{ id: string }>();
+const router = useRouter();
+const session = useSession();
+const format = useFormat();
+const { data, problem } = useFetched<TestSheetData>(() => `/tests/${props.id}`);
+const { data: pot } = useFetched<Pottable>(() => `/tests/${props.id}/pot`);
+const done = ref<{ readonly sowingId: number; readonly lotCode: string; readonly plants: number } | null>(null);
+const form = useForm({
+  name: `pot.${props.id}`,
+  initial: () => ({ plants: '', pottedOn: session.today, whereSown: '', note: '' }),
+  schema: potForm,
+  body: (v) => ({
+    ...gather({ plants: () => numberOf('plants', v.plants) ?? undefined }),
+    pottedOn: v.pottedOn,
+    whereSown: v.whereSown.trim() || null,
+    note: v.note.trim() || null,
+  }),
+  path: () => `/tests/${props.id}/pot`,
+});
+watch(
+  [pot, () => session.today],
+  ([now, today]) => {
+    if (form.values.pottedOn === '') form.values.pottedOn = today;
+    if (now && form.values.plants === '' && now.left > 0) form.values.plants = String(now.left);
+  },
+  { immediate: true },
+);
+const title = computed(() => (data.value ? `${data.value.test.lotCode} ${data.value.test.variety}` : ''));
+const back = (): void => void router.push(`/tests/${props.id}`);
+async function save(): Promise<void> {
+  const answer = await form.send<{ sowingId: number; lotCode: string; plants: number }>();
+  if (!answer) return;
+  done.value = answer;
+  form.reset();
+}
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="test" />
+  <section v-else-if="done" class="page done scrolls" aria-label="Potted">
+    <h1>{{ done.plants }} plants of {{ title }}</h1>
+    <p>They stand under Sowing now, as a sowing of this test, and are looked at from week to week.</p>
+    <p class="row-of-buttons">
+      <RouterLink :to="`/labels?kind=pot&codes=${done.lotCode}&copies=${done.plants}&sowing=${done.sowingId}`"
+        >Print {{ done.plants }} pot tags</RouterLink
+      >
+      <RouterLink :to="`/sowing/${done.sowingId}`">Open the sowing</RouterLink>
+      <RouterLink :to="`/tests/${id}`">Back to the test</RouterLink>
+    </p>
+    <template v-if="pot && pot.members.length > 0">
+      <h2>Who may want plants</h2>
+      <p class="quiet">These members had seed of it before.</p>
+      <ul class="plain">
+        <li v-for="m in pot.members" :key="m.id">
+          <RouterLink :to="`/members/${m.id}`">{{ m.name }}</RouterLink> <span class="quiet">{{ format.day(m.lentOn) }}</span>
+        </li>
+      </ul>
+    </template>
+  </section>
+  <section v-else class="page">
+    <FormFrame
+      title="Pot the sprouts"
+      :about="`${title}. Lift each with its piece of paper; the root must not break or dry.`"
+      action="They are potted"
+      :disabled="pot?.left === 0"
+      :sending="form.sending"
+      :problem="form.problem"
+      @submit="save"
+      @leave="back"
+    >
+      <p v-if="pot?.left === 0" class="notice">No sprout is left on the paper. Mark those that sprouted first.</p>
+      <FieldText
+        id="plants"
+        v-model="form.values.plants"
+        class="third"
+        label="Plants"
+        numeric
+        :hint="pot ? `${pot.left} of ${pot.sprouts} sprouts lie there still` : undefined"
+        :error="form.errors.plants"
+      />
+      <FieldDay
+        id="potted"
+        v-model="form.values.pottedOn"
+        class="third"
+        label="Potted on"
+        :max="session.today"
+        :error="form.errors.pottedOn"
+      />
+      <FieldText
+        id="where"
+        v-model="form.values.whereSown"
+        class="third"
+        label="Where they stand"
+        optional
+        :error="form.errors.whereSown"
+      />
+      <FieldNote id="note" v-model="form.values.note" label="Note" optional :error="form.errors.note" />
+    </FormFrame>
+  </section>
+</template>
+
+<style scoped>
+.page {
+  max-width: 760px;
+  height: 100%;
+}
+.done {
+  padding: 20px 24px;
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+</style>

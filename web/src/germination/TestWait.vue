@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { numberWords } from '@esprel/core';
+import { computed } from 'vue';
+import { useFormat } from '../app/useFormat.ts';
+import { useSession } from '../app/session.ts';
+import type { BatchWait } from './batches.ts';
+
+/** Wait or call: what may still come, and the day to stop. */
+const props = defineProps<{ waits: readonly BatchWait[] }>();
+const session = useSession();
+const format = useFormat();
+
+const until = computed(() => props.waits.reduce((last, w) => (w.callDay > last ? w.callDay : last), ''));
+const call = computed(() => props.waits.every((w) => w.callDay <= session.today));
+const sum = (of: (w: BatchWait) => number): number => props.waits.reduce((n, w) => n + of(w), 0);
+const more = computed(() => {
+  const low = sum((w) => w.moreLow);
+  const high = sum((w) => w.moreHigh);
+  const mean = Math.round(sum((w) => w.expectedMore));
+  if (high === 0) return 'No more seed is to be expected.';
+  return `About ${String(mean)} more may come (${low === high ? String(low) : `${String(low)} to ${String(high)}`}).`;
+});
+const pace = computed(() => {
+  const slowest = Math.max(...props.waits.map((w) => w.pace));
+  if (slowest > 1.25) return ` It goes ${slowest > 1.6 ? 'much ' : ''}slower than usual, so it needs more time.`;
+  return Math.max(...props.waits.map((w) => w.pace)) < 0.8 ? ' It goes quicker than usual.' : '';
+});
+</script>
+
+<template>
+  <section class="wait" :class="call ? 'call' : 'on'" aria-label="Wait or call">
+    <svg viewBox="0 0 28 28" width="28" height="28" aria-hidden="true">
+      <path v-if="call" d="M5 14h18M5 20h18" />
+      <path v-else d="M7 4h14M7 24h14M9 4c0 6 10 8 10 10s-10 4-10 10M19 4c0 6-10 8-10 10" />
+    </svg>
+    <div>
+      <h3>{{ call ? 'Call it: close the test' : `Wait until ${format.day(until)}` }}</h3>
+      <p>
+        {{ more }}{{ pace }}
+        {{
+          call
+            ? 'Less than half a seed is still to come; cut or squeeze what is left, then close.'
+            : 'Closing it before would call slow seed dead.'
+        }}
+      </p>
+      <p v-if="waits.length > 1" class="quiet small">The {{ numberWords(waits.length) }} batches together; the last of them decides.</p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.wait {
+  display: grid;
+  grid-template-columns: 30px minmax(0, 1fr);
+  gap: 12px;
+  padding: 12px 14px;
+  border-left: 4px solid var(--watch-fill);
+  background: #fbf3e0;
+}
+.wait.call {
+  border-left-color: var(--good);
+  background: var(--good-soft, #e6efdf);
+}
+svg {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+h3 {
+  font-size: 17px;
+}
+</style>
