@@ -70,14 +70,14 @@ watch(
     if (values.startedOn === '') values.startedOn = today;
     if (!sheet || values.method !== '') return;
     const p = sheet.protocol;
-    Object.assign(values, {
-      method: p.method,
+    const asked = {
       each: String(sheet.testSize || 10),
       nightC: String(fromCelsius(p.warmth.nightC, unit.value)),
       dayC: String(fromCelsius(p.warmth.dayC, unit.value)),
-      light: p.light,
       preparationDays: String(p.preparationDays),
-    });
+    };
+    for (const [field, value] of Object.entries(asked)) values[field as keyof typeof asked] ||= value;
+    Object.assign(values, { method: p.method, light: p.light });
   },
   { immediate: true },
 );
