@@ -21,6 +21,7 @@ export * from './viability/posteriorReader.ts';
 export * from './viability/viability.ts';
 export * from './viability/lotEstimate.ts';
 export * from './verdicts/verdict.ts';
+export * from './verdicts/worth.ts';
 export * from './renewals/seedReady.ts';
 export * from './season/frost.ts';
 export * from './germination/intervals.ts';

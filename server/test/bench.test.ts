@@ -215,3 +215,61 @@ describe('running a test', () => {
     expect((await library.get(`${at}/pot`)).body.left).toBe(12);
   });
 });
+
+describe('what to test', () => {
+  it('the most worthwhile first, with the reason; not what is tested or cannot be', async () => {
+    const doubtful = await takeIn({ varietyName: 'Old Doubt', year: 2021, seeds: 500 });
+    const small = await takeIn({ varietyName: 'Few', seeds: 25 });
+    const fresh = await takeIn({ varietyName: 'Fresh', year: 2026, statedGermination: 0.97, seeds: 500 });
+    const { lots } = (await library.get('/api/worth')).body;
+    expect(lots[0]).toMatchObject({ code: doubtful, why: expect.stringContaining('no other lot of it can be lent') });
+    expect(lots.map((l: any) => l.code)).not.toContain(small);
+    const at = (code: string): number => lots.find((l: any) => l.code === code)?.worth ?? 0;
+    expect(at(doubtful)).toBeGreaterThan(2 * at(fresh));
+    // Members who want it make it worth more.
+    const { id: memberId } = await library.done('/api/members', { name: 'Odo' });
+    const loan = { lotCode: doubtful, memberId, seeds: 5, purpose: 'garden', promise: 'nothing', lentOn: '2027-03-14' };
+    for (let i = 0; i < 3; i++) await library.done('/api/loans', loan);
+    expect((await library.get('/api/worth')).body.lots[0]).toMatchObject({
+      code: doubtful,
+      why: expect.stringContaining('3 loans in three years'),
+    });
+    await library.done('/api/tests', test(doubtful));
+    expect((await library.get('/api/worth')).body.lots.map((l: any) => l.code)).not.toContain(doubtful);
+  });
+});
+
+describe('a verdict set by hand', () => {
+  it('stands with its reason until its day, then the figures judge again; it can be ended and taken back', async () => {
+    const code = await takeIn();
+    const verdict = async (): Promise<any> => (await library.get(`/api/lots/${code}`)).body.verdict;
+    const body = { verdict: 'rescue', reason: 'soaked in the flood', untilDay: '2027-06-01' };
+    await library.done(`/api/lots/${code}/overrule`, body);
+    expect(await verdict()).toMatchObject({
+      verdict: 'rescue',
+      nextLook: '2027-06-01',
+      reason: expect.stringContaining('soaked in the flood'),
+    });
+    expect((await library.get('/api/lots?tag=rescue')).body.lots).toHaveLength(1);
+    library.today = '2027-06-02';
+    await library.post(`/api/lots/${code}/overrule`, { ...body, verdict: 'lend', untilDay: '2027-07-01' });
+    expect((await verdict()).verdict).toBe('lend');
+    await library.done(`/api/lots/${code}/overrule/end`, {});
+    expect((await verdict()).reason).not.toContain('Set by hand');
+    expect((await library.post(`/api/lots/${code}/overrule/end`, {})).status).toBe(409);
+    await undoLast();
+    expect((await verdict()).verdict).toBe('lend');
+  });
+
+  it.each([
+    [{ reason: ' ' }, 'reason'],
+    [{ untilDay: '2027-03-13' }, 'untilDay'],
+    [{ verdict: 'burn' }, 'verdict'],
+  ])('refuses %j', async (over, path) => {
+    const code = await takeIn();
+    const before = rowCounts(library.db);
+    const answer = await library.post(`/api/lots/${code}/overrule`, { verdict: 'lend', reason: 'x', untilDay: '2027-06-01', ...over });
+    expect(answer.body.errors.map((e: any) => e.path)).toEqual([path]);
+    expect(rowCounts(library.db)).toEqual(before);
+  });
+});

@@ -100,6 +100,7 @@ describe('views of lists', () => {
       step: null,
     });
     desk.answers['GET /rounds'] = { rounds: [] };
+    desk.answers['GET /worth'] = { lots: [] };
     desk.answers['GET /tests?state=open'] = { tests: [listed(1, '2027-03-11'), listed(2, null)] };
     desk.answers['GET /tests?state=closed'] = { tests: [] };
     desk.answers['GET /lots'] = { lots: [] };

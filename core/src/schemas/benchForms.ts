@@ -1,4 +1,5 @@
-import { day, filled, flag, list, need, note, orNull, shape, text, version, whole } from './fields.ts';
+import { VERDICTS } from '../verdicts/verdict.ts';
+import { day, filled, flag, list, need, note, oneOf, orNull, shape, text, version, whole } from './fields.ts';
 
 /** The forms of the bench: what is done with tests. */
 
@@ -28,3 +29,10 @@ const roundLot = () => shape({ lotCode: filled(20, 'choose a lot'), replicates: 
 /** What a round would be: nothing is written yet. */
 export const roundPlanForm = shape({ from: need(day()), lots: need(list(roundLot(), 100, 1)) });
 export const roundForm = shape({ from: need(day()), lots: need(list(roundLot(), 100, 1)), note: orNull(note()) });
+
+export const overruleForm = shape({
+  verdict: need(oneOf(VERDICTS)),
+  reason: filled(500, 'say why; it stands beside the verdict'),
+  untilDay: need(day()),
+});
+export const overruleEndForm = shape({});

@@ -14,6 +14,9 @@ const base: VerdictInput = {
   renewable: true,
   perCell: 2,
   recalcitrant: false,
+  expected: null,
+  day: '2027-03-14',
+  belowLineOn: '2030-02-01',
 };
 const at = (median: number, low: number, high: number, atLeast: number) => ({ ...base.today, median, low, high, atLeast });
 
@@ -23,7 +26,17 @@ describe('verdicts', () => {
       verdict: 'lend',
       beside: null,
       reason: 'About 85 in 100 alive (78 to 90), falling 5 a year. Sow as usual.',
+      nextLook: '2029-03-13',
     });
+  });
+
+  it('says when counts and calendar disagree, and when to look again', () => {
+    expect(judge({ ...base, today: at(0.5, 0.42, 0.58, 0.01), expected: 0.92 }).reason).toContain('92 in 100; the counts say less');
+    expect(judge({ ...base, expected: 0.4 }).reason).toContain('only 40 in 100; the counts say it kept better');
+    expect(judge({ ...base, expected: 0.9 }).reason).not.toContain('expect');
+    expect(judge({ ...base, belowLineOn: '2028-03-01' }).nextLook).toBe('2027-12-02');
+    expect(judge({ ...base, belowLineOn: '2027-04-01' }).nextLook).toBe('2027-03-14');
+    expect(judge({ ...base, today: at(0.77, 0.44, 0.95, 0.68) }).nextLook).toBe('2027-04-13');
   });
 
   it('sows thicker below the line, and says how many', () => {

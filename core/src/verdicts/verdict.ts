@@ -1,4 +1,4 @@
-import type { Day } from '../dates/day.ts';
+import { addDays, type Day } from '../dates/day.ts';
 import type { ViabilityPoint } from '../viability/posteriorReader.ts';
 
 export const VERDICTS = ['lend', 'sow-thicker', 'test-first', 'renew', 'rescue', 'let-go'] as const;
@@ -41,6 +41,11 @@ export interface VerdictInput {
   /** Seeds for one cell at today's estimate; null when five are not enough. */
   readonly perCell: number | null;
   readonly recalcitrant: boolean;
+  /** What crop, age and storage alone would lead one to expect, 0..1; null where nothing was counted. */
+  readonly expected: number | null;
+  /** The program's today, and the first day on which the median is below the lending line, if it is within sight. */
+  readonly day: Day;
+  readonly belowLineOn: Day | null;
 }
 
 export interface Judgement {
@@ -49,7 +54,16 @@ export interface Judgement {
   readonly beside: Verdict | null;
   /** One sentence or two: what to do and why. */
   readonly reason: string;
+  /** Day on which the lot should be looked at again. */
+  readonly nextLook: Day;
 }
+
+/** Counts that lie this far from what age and storage promise are said so. */
+const DISAGREES = 0.25;
+/** No verdict stands longer than this without a look. */
+const LONGEST_DAYS = 730;
+/** What is to be done now is looked at again after a month. */
+const SOON_DAYS = 30;
 
 /** Share as "57 in 100". */
 export function inHundred(share: number): string {
@@ -65,6 +79,27 @@ function estimateWords(p: ViabilityPoint): string {
  * reason is plain words with the numbers in it.
  */
 export function judge(input: VerdictInput): Judgement {
+  const { verdict, beside, reason } = verdictOf(input);
+  return { verdict, beside, reason: `${reason}${disagreement(input)}`, nextLook: nextLookOf(input, verdict) };
+}
+
+/** Fresh but failed, old but sound: where the counts and the calendar disagree, the sentence says so. */
+function disagreement({ expected, today: p }: VerdictInput): string {
+  if (expected === null || Math.abs(expected - p.median) < DISAGREES) return '';
+  return p.median < expected
+    ? ` Its age and storage would lead one to expect ${inHundred(expected)}; the counts say less. It may have been dried, kept or labelled badly.`
+    : ` Its age and storage would lead one to expect only ${inHundred(expected)}; the counts say it kept better.`;
+}
+
+function nextLookOf({ day, belowLineOn, belowFortyOn }: VerdictInput, verdict: Verdict): Day {
+  const latest = addDays(day, LONGEST_DAYS);
+  const by = verdict === 'lend' ? belowLineOn : verdict === 'sow-thicker' ? belowFortyOn : addDays(day, SOON_DAYS);
+  // A little before the line is crossed, so that there is time to renew it.
+  const due = by === null ? latest : addDays(by, verdict === 'lend' || verdict === 'sow-thicker' ? -90 : 0);
+  return due < day ? day : due > latest ? latest : due;
+}
+
+function verdictOf(input: VerdictInput): Omit<Judgement, 'nextLook'> {
   const lending = lendingVerdict(input);
   const { today: p } = input;
   const falls = Math.max(0, Math.round((p.median - input.medianInAYear) * 100));
@@ -86,7 +121,8 @@ export function judge(input: VerdictInput): Judgement {
     };
   }
   const renewal = renewalReason(input);
-  if (renewal !== null) return { verdict: 'renew', beside: lending, reason: `${renewal}${soon}` };
+  // To let it go meanwhile would take away what is to be renewed.
+  if (renewal !== null) return { verdict: 'renew', beside: lending === 'let-go' ? null : lending, reason: `${renewal}${soon}` };
   switch (lending) {
     case 'test-first':
       return {

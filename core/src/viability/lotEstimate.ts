@@ -7,7 +7,8 @@ import { THICKER_MEDIAN } from '../verdicts/verdict.ts';
 import { ageAt, type StoragePeriod } from './ageing.ts';
 import { LONGEVITY_CONSTANTS } from './longevity.ts';
 import type { PosteriorReader, ViabilityPoint } from './posteriorReader.ts';
-import type { Acquisition, SeedForm } from './prior.ts';
+import { phi } from '../numeric/normal.ts';
+import { type Acquisition, priorOf, type SeedForm } from './prior.ts';
 import { DEFAULT_EMERGENCE, type SowingEvidence, type TestEvidence, viabilityReader } from './viability.ts';
 
 export type YearKind = 'harvest' | 'packing' | 'unknown';
@@ -51,6 +52,8 @@ export interface LotEstimate {
   readonly belowFortyOn: Day | null;
   /** First day on which the median is below the lending line. */
   readonly belowLineOn: Day | null;
+  /** What crop, packet, age and storage alone would say of today; null where nothing was counted. */
+  readonly expected: number | null;
   readonly perCell: number | null;
   readonly twoSeasons: number | null;
   readonly ribbon: readonly RibbonPoint[];
@@ -108,6 +111,7 @@ export function estimateLot(facts: LotFacts, today: Day, frost: FrostDates, poin
     medianWhenRenewed: reader.quantile(0.5, ageReady),
     belowFortyOn: crossing(reader, ages, facts.start, today, THICKER_MEDIAN),
     belowLineOn: crossing(reader, ages, facts.start, today, facts.threshold),
+    expected: facts.tests.length + facts.sowings.length === 0 ? null : priorMedian(facts, crop, ageToday),
     perCell:
       now.alpha === null || now.beta === null
         ? perCellFor({ share: now.mean }, emergence)
@@ -118,6 +122,12 @@ export function estimateLot(facts: LotFacts, today: Day, frost: FrostDates, poin
       return { date, median: reader.quantile(0.5, age), low: reader.quantile(0.05, age), high: reader.quantile(0.95, age) };
     }),
   };
+}
+
+/** The middle of what is believed before anything is counted, at an age in reference years. */
+function priorMedian(facts: LotFacts, crop: ReturnType<typeof ageingCropOf>, age: number): number {
+  const prior = priorOf(crop, facts.form, facts.acquisition, facts.stated, facts.storage.length > 0);
+  return phi(prior.kMean - age / Math.exp(prior.logSigmaMean));
 }
 
 /** First day after `today` on which the median is below `line`; null when it already is, or not within twelve years. */

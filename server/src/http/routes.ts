@@ -17,6 +17,7 @@ import { varietyRoutes } from '../varieties/varieties.ts';
 import { importRoutes } from '../imports/routes.ts';
 import { deviceRoutes } from '../devices/devices.ts';
 import { envelopeRoutes } from '../lots/envelope.ts';
+import { overruleRoutes } from '../lots/overrules.ts';
 import { packetRoutes } from '../lots/packets.ts';
 import { stocktakeRoutes } from '../places/stocktake.ts';
 import { identityRoutes } from '../identity/identity.ts';
@@ -42,6 +43,7 @@ export function routes(options: Pick<AppOptions, 'db' | 'demo'>, refresh: () => 
     ...stocktakeRoutes(),
     ...envelopeRoutes(),
     ...packetRoutes(),
+    ...overruleRoutes(),
     ...identityRoutes(),
     ...mixUpRoutes(),
     ...errandRoutes(),

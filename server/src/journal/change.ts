@@ -16,6 +16,7 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   rounds: {},
   tests: { derived: ['call_on'] },
   test_steps: {},
+  overrules: {},
   replicates: {},
   members: {},
   loans: {},

@@ -4,9 +4,7 @@ import {
   FATE_FACTS,
   type Fate,
   inHundred,
-  judge,
   type KnownPlaces,
-  LENDING_CHANCE,
   type LotEstimate,
   type LotFacts,
 } from '@esprel/core';
@@ -16,7 +14,7 @@ import { all, type Db, one, run } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { doubtOn, mixUpsOf } from '../identity/mixUps.ts';
 import { callDay, type TestRow } from '../germination/sheet.ts';
-import { file, type ListedLot } from './listing.ts';
+import { judgeVariety } from './judging.ts';
 import { frostOf, readSettings } from '../settings/settings.ts';
 
 export interface LotRow {
@@ -205,55 +203,6 @@ function timeTests(db: Db, lotId: number, { alpha, beta }: LotEstimate['today'],
   }
 }
 
-type JudgedLot = ListedLot & { readonly estimate: string | null };
-
-/** Judges all lots of a variety again from their stored estimates, and files them in the lists they belong to. */
-function judgeVariety(db: Db, varietyId: number): void {
-  const lots = all<JudgedLot>(
-    db,
-    `SELECT l.*, v.crop_key, v.breeding, v.folded, c.name AS crop_name, e.estimate
-     FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
-     LEFT JOIN lot_estimates e ON e.lot_id = l.id WHERE l.variety_id = ?`,
-    varietyId,
-  ).filter((l) => l.estimate !== null);
-  const judged = lots.map((lot) => ({ lot, estimate: JSON.parse(lot.estimate as string) as StoredEstimate }));
-  for (const { lot, estimate } of judged) {
-    const younger = judged.find(
-      (o) =>
-        o.lot.id !== lot.id &&
-        o.lot.ages_from > lot.ages_from &&
-        o.lot.state === 'kept' &&
-        (o.lot.identity === 'sure' || o.lot.identity === 'likely') &&
-        o.lot.balance > o.lot.floor &&
-        o.estimate.today.atLeast >= LENDING_CHANCE,
-    );
-    const crop = libraryCrop(db, lot.crop_key);
-    const judgement = judge({
-      today: estimate.today,
-      threshold: estimate.threshold,
-      medianInAYear: estimate.medianInAYear,
-      medianWhenRenewed: estimate.medianWhenRenewed,
-      belowFortyOn: estimate.belowFortyOn,
-      balance: lot.balance,
-      floor: lot.floor,
-      twoSeasons: estimate.twoSeasons,
-      youngerSound: younger?.lot.code ?? null,
-      renewable: lot.breeding !== 'hybrid-f1' && lot.breeding !== 'clone' && crop.trueToType !== 'rarely',
-      perCell: estimate.perCell,
-      recalcitrant: crop.storageBehaviour !== 'orthodox',
-    });
-    run(
-      db,
-      'UPDATE lot_estimates SET verdict = ?, verdict_beside = ?, reason = ? WHERE lot_id = ?',
-      judgement.verdict,
-      judgement.beside,
-      judgement.reason,
-      lot.id,
-    );
-    file(db, lot, estimate.today.median, judgement.verdict, judgement.beside);
-  }
-}
-
 /** Brings the estimates and verdicts of these lots up to date, and the verdicts of their sisters. */
 export function refreshLots(db: Db, lotIds: readonly number[], today: string): void {
   const varieties = new Set<number>();
@@ -263,7 +212,7 @@ export function refreshLots(db: Db, lotIds: readonly number[], today: string): v
     computeEstimate(db, lot, today);
     varieties.add(lot.variety_id);
   }
-  for (const id of varieties) judgeVariety(db, id);
+  for (const id of varieties) judgeVariety(db, id, today);
 }
 
 /** So many lots are made again within the request that touched them; more of them follow in small steps. */
@@ -320,7 +269,7 @@ export async function refreshStale(db: Db, today: string): Promise<number> {
         if (lot) computeEstimate(db, lot, today);
       }
       // A variety is judged once all of its lots are of the day: they are held against each other.
-      for (const variety of new Set(few.map((l) => l.variety))) if (variety !== next?.variety) judgeVariety(db, variety);
+      for (const variety of new Set(few.map((l) => l.variety))) if (variety !== next?.variety) judgeVariety(db, variety, today);
     }).immediate();
     await new Promise((resolve) => setImmediate(resolve));
   }

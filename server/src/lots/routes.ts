@@ -30,6 +30,7 @@ import { moveSeeds, takeIn } from './intake.ts';
 import { moveLot, putAway } from './putAway.ts';
 import { lookAtLine } from './look.ts';
 import { listLots, listTags, lotsByCode } from './list.ts';
+import { overruleOn } from './overrules.ts';
 import { descentOf, lotByCode, lotNames, movementsOf, storageOf, synonymsOf } from './queries.ts';
 
 const RIBBON_POINTS = 41;
@@ -44,9 +45,9 @@ function lotSheet(db: Db, today: string, code: string): object {
   const facts = lotFacts(db, lot, evidence, settings.lendingThreshold);
   const day = today < lot.ages_from ? lot.ages_from : today;
   const estimate = estimateLot(facts, day, frostOf(settings), RIBBON_POINTS);
-  const verdict = one<{ verdict: string; beside: string | null; reason: string }>(
+  const verdict = one<{ verdict: string; beside: string | null; reason: string; nextLook: string | null }>(
     db,
-    'SELECT verdict, verdict_beside AS beside, reason FROM lot_estimates WHERE lot_id = ?',
+    'SELECT verdict, verdict_beside AS beside, reason, next_look AS nextLook FROM lot_estimates WHERE lot_id = ?',
     lot.id,
   );
   const parent = lot.parent_id === null ? null : one<{ code: string }>(db, 'SELECT code FROM lots WHERE id = ?', lot.parent_id);
@@ -87,6 +88,7 @@ function lotSheet(db: Db, today: string, code: string): object {
     crop,
     estimate: { ...estimate, threshold: facts.threshold },
     verdict: verdict ?? null,
+    overrule: overruleOn(db, lot.id, today) ?? null,
     evidence,
     storage: storageOf(db, lot.id),
     movements: movementsOf(db, lot.id),

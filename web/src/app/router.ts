@@ -44,6 +44,13 @@ export const router = createRouter({
         },
         { path: ':code/identity', component: () => import('../identity/IdentityForm.vue'), props: true, meta: { title: 'What is it?' } },
         { path: ':code/mix-up', component: () => import('../identity/MixUpForm.vue'), props: true, meta: { title: 'Mixed up?' } },
+        { path: ':code/why', component: () => import('../lots/LotWhyView.vue'), props: true, meta: { title: 'How it was worked out' } },
+        {
+          path: ':code/verdict',
+          component: () => import('../lots/LotVerdictForm.vue'),
+          props: true,
+          meta: { title: 'Overrule the verdict' },
+        },
         { path: ':code/edit', component: () => import('../lots/LotEditForm.vue'), props: true, meta: { title: 'Put right' } },
         { path: ':code/descent', component: () => import('../lots/DescentView.vue'), props: true, meta: { title: 'Descent' } },
       ],

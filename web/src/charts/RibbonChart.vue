@@ -14,6 +14,7 @@ const props = defineProps<{
   belowOn: string | null;
   belowLabel: string;
   height?: number;
+  against?: readonly RibbonPoint[];
 }>();
 
 const box = ref<HTMLElement | null>(null);
@@ -29,6 +30,7 @@ const layout = computed(() =>
       today: props.today,
       now: props.now.median,
       belowOn: props.belowOn,
+      against: props.against,
     },
     size.value.w,
     size.value.h,
@@ -63,6 +65,8 @@ const summary = computed(
       <line :x1="layout.box.x0" :x2="layout.box.x1" :y1="layout.lineY" :y2="layout.lineY" class="line" />
       <text :x="layout.box.x1" :y="layout.lineY - 5" text-anchor="end" class="axis dark">lending line {{ percent(threshold) }}</text>
       <path :d="layout.median" class="median" />
+      <path v-if="layout.againstBand" :d="layout.againstBand" class="against" />
+      <path v-if="layout.againstMedian" :d="layout.againstMedian" class="againstmedian" />
       <g v-for="(d, i) in layout.dots" :key="i" :class="{ unused: !d.used }">
         <circle v-if="d.kind === 'test'" :cx="d.x" :cy="d.y" :r="d.r" class="test" />
         <rect
@@ -120,6 +124,16 @@ const summary = computed(
 </template>
 
 <style scoped>
+.against {
+  fill: var(--watch-fill);
+  opacity: 0.22;
+}
+.againstmedian {
+  fill: none;
+  stroke: var(--watch);
+  stroke-width: 2.2;
+  stroke-dasharray: 7 4;
+}
 .chart {
   margin: 0;
   min-width: 0;

@@ -26,6 +26,8 @@ export interface RibbonData {
   /** Median today; read off the points when left out. */
   readonly now?: number | undefined;
   readonly belowOn?: Day | null | undefined;
+  /** A second ribbon over the first: how it would be otherwise. */
+  readonly against?: readonly RibbonPoint[] | undefined;
 }
 
 export interface RibbonMargins {
@@ -53,6 +55,8 @@ export interface RibbonLayout {
   readonly known: string;
   readonly ahead: string;
   readonly median: string;
+  readonly againstBand: string;
+  readonly againstMedian: string;
   readonly dots: readonly PlacedDot[];
   readonly todayX: number;
   readonly todayY: number | null;
@@ -117,6 +121,8 @@ export function ribbonLayout(data: RibbonData, width: number, height: number, ma
     known: band(past) ?? '',
     ahead: band(future) ?? '',
     median: curve([...past, ...future.slice(1)]) ?? '',
+    againstBand: band(data.against ?? []) ?? '',
+    againstMedian: curve(data.against ?? []) ?? '',
     dots: data.dots.map((d) => ({
       ...d,
       x: x(dayNumber(d.date)),

@@ -7,7 +7,7 @@ import { percent } from '../app/format.ts';
 import { useTable } from '../app/table.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
-import type { ListedLot } from '../lots/types.ts';
+import type { Verdict } from '@esprel/core';
 import VerdictShape from '../lots/VerdictShape.vue';
 import TestLine from './TestLine.vue';
 import type { ListedRound, ListedTest } from './types.ts';
@@ -18,7 +18,18 @@ const table = useTable();
 const { data: open, problem } = useFetched<{ tests: ListedTest[] }>(() => '/tests?state=open');
 const { data: closed } = useFetched<{ tests: ListedTest[] }>(() => '/tests?state=closed');
 const { data: rounds } = useFetched<{ rounds: ListedRound[] }>(() => '/rounds');
-const { data: wanted } = useFetched<{ lots: ListedLot[] }>(() => '/lots?tag=test-first&sort=seeds&limit=12');
+interface WorthLot {
+  readonly code: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly low: number;
+  readonly high: number;
+  readonly verdict: Verdict;
+  readonly worth: number;
+  readonly why: string;
+}
+const { data: wanted } = useFetched<{ lots: WorthLot[] }>(() => '/worth?limit=40');
+const most = computed(() => wanted.value?.lots[0]?.worth ?? 1);
 const openRounds = computed(() => (rounds.value?.rounds ?? []).filter((r) => r.open > 0));
 const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.code));
 </script>
@@ -53,7 +64,7 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
     </section>
     <aside class="right scrolls" aria-label="Worth a test" tabindex="-1">
       <h2>Worth a test</h2>
-      <p class="quiet">Nobody knows how these are, and there is seed to spare. The largest first.</p>
+      <p class="quiet">Where a count could change what is done with the lot, the most worthwhile first.</p>
       <div class="row-of-buttons">
         <Button
           v-if="best.length > 1"
@@ -70,18 +81,19 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
       <ul class="plain">
         <li v-for="l in wanted?.lots ?? []" :key="l.code">
           <RouterLink :to="`/lots/${l.code}/test`" class="want">
-            <VerdictShape verdict="test-first" />
+            <VerdictShape :verdict="l.verdict" />
             <span
-              ><span class="code">{{ l.code }}</span> <strong>{{ l.variety }}</strong><br /><span class="quiet"
-                >{{ l.crop }}, {{ l.balance }} seeds; anything from {{ percent(l.low ?? 0) }} to {{ percent(l.high ?? 1) }}</span
-              ></span
+              ><span class="code">{{ l.code }}</span> <strong>{{ l.variety }}</strong>
+              <span class="quiet">{{ l.crop }}, {{ percent(l.low) }} to {{ percent(l.high) }}</span>
+              <span class="bar" aria-hidden="true"><i :style="{ width: `${Math.max(3, Math.round((100 * l.worth) / most))}%` }" /></span>
+              <span class="small block">{{ l.why }}</span></span
             >
             <span class="start">Test</span>
           </RouterLink>
         </li>
       </ul>
       <p v-if="wanted && wanted.lots.length === 0" class="quiet">No lot is in that much doubt just now.</p>
-      <p><RouterLink to="/lots?tag=test-first">All of them in the list</RouterLink></p>
+      <p><RouterLink to="/lots?tag=test-first">All that should be tested first, in the list</RouterLink></p>
     </aside>
   </div>
 </template>
@@ -142,6 +154,23 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
   color: var(--ink);
   text-decoration: none;
   border-bottom: 1px solid #ece6d9;
+}
+.want .quiet {
+  white-space: nowrap;
+}
+.block {
+  display: block;
+}
+.bar {
+  display: block;
+  height: 4px;
+  margin: 3px 0;
+  background: #efe9dc;
+}
+.bar i {
+  display: block;
+  height: 4px;
+  background: var(--action);
 }
 .start {
   border: 1px solid #cfc5b1;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Verdict } from '@esprel/core';
 import { computed } from 'vue';
 import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
@@ -40,6 +41,21 @@ const lastTest = computed(() => {
 });
 const inQuarantine = computed(() => lot.value?.state === 'quarantine');
 
+/** The one thing that follows from the verdict, as it stands in the note of it. */
+const nextAction = computed(() => {
+  const verdict = data.value?.verdict?.verdict;
+  const at = (words: string, what: string): { words: string; to: string } => ({ words, to: `/lots/${props.code}/${what}` });
+  if (verdict === undefined || inQuarantine.value || openTest.value || (lot.value?.balance ?? 0) === 0) return null;
+  const next: Record<Verdict, { words: string; to: string }> = {
+    lend: at('Lend it', 'lend'),
+    'sow-thicker': at('Lend it, with a word', 'lend'),
+    'test-first': at('Start the test', 'test'),
+    renew: at('Lend it to be renewed', 'lend?purpose=renew'),
+    rescue: at('Sow all of it', 'sow'),
+    'let-go': at('Let it go', 'amount'),
+  };
+  return next[verdict];
+});
 const mixUps = computed(() => data.value?.mixUps.filter((m) => m.clearedOn === null) ?? []);
 const lastWeighing = computed(() => data.value?.weighings[0] ?? null);
 const envelopeSays = computed(() => (data.value?.envelope ? envelopeWords(data.value.envelope, format) : ''));
@@ -87,7 +103,10 @@ function go(what: string): void {
         <RouterLink :to="`/lots/${lot.code}/identity`">Find out, or put it right</RouterLink>
       </p>
       <ReleaseForm v-if="inQuarantine && data.quarantine" :lot="lot" :waiting="data.quarantine" />
-      <VerdictNote v-if="data.verdict" :verdict="data.verdict" :quarantine="inQuarantine" />
+      <VerdictNote v-if="data.verdict" :verdict="data.verdict" :next="nextAction" :quarantine="inQuarantine">
+        <RouterLink class="small" :to="`/lots/${lot.code}/why`">How it was worked out, and what if</RouterLink>
+        <RouterLink class="small" :to="`/lots/${lot.code}/verdict`">{{ data.overrule ? 'Set by hand: change' : 'Overrule' }}</RouterLink>
+      </VerdictNote>
 
       <RibbonChart
         :points="data.estimate.ribbon"
@@ -159,7 +178,7 @@ function go(what: string): void {
 
       <div class="row-of-buttons actions">
         <Button v-if="openTest" @click="router.push(`/tests/${openTest.id}`)">Count the test <kbd>C</kbd></Button>
-        <Button v-if="!inQuarantine" label="Lend" :severity="openTest ? 'secondary' : undefined" @click="go('lend')" />
+        <Button v-if="!inQuarantine" label="Lend" severity="secondary" @click="go('lend')" />
         <Button v-if="!openTest" label="Test" severity="secondary" @click="go('test')" />
         <Button v-if="!inQuarantine" label="Sow" severity="secondary" @click="go('sow')" />
         <Button severity="secondary" @click="router.push(`/labels?codes=${lot.code}`)">Label <kbd>P</kbd></Button>

@@ -1,13 +1,20 @@
 <script setup lang="ts">
 import type { Verdict } from '@esprel/core';
+import Button from 'primevue/button';
 import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import { useFormat } from '../app/useFormat.ts';
 import { verdictLook } from './verdictLook.ts';
 import VerdictShape from './VerdictShape.vue';
 
 const props = defineProps<{
-  verdict: { readonly verdict: Verdict; readonly beside: Verdict | null; readonly reason: string };
+  verdict: { readonly verdict: Verdict; readonly beside: Verdict | null; readonly reason: string; readonly nextLook?: string | null };
+  /** The one thing that follows from it, as a word and an address. */
+  next?: { readonly words: string; readonly to: string } | null;
   quarantine?: boolean;
 }>();
+const router = useRouter();
+const format = useFormat();
 const look = computed(() => verdictLook(props.verdict.verdict));
 const beside = computed(() => (props.verdict.beside === null || props.quarantine ? null : verdictLook(props.verdict.beside)));
 </script>
@@ -21,6 +28,11 @@ const beside = computed(() => (props.verdict.beside === null || props.quarantine
         <span v-if="beside" class="beside"><VerdictShape :verdict="verdict.beside" /> {{ beside.words }} meanwhile</span>
       </h2>
       <p>{{ verdict.reason }}</p>
+      <p v-if="next || verdict.nextLook" class="row-of-buttons then">
+        <Button v-if="next" size="small" :label="next.words" @click="router.push(next.to)" />
+        <span v-if="verdict.nextLook" class="quiet small">look again {{ format.day(verdict.nextLook) }}</span>
+        <slot />
+      </p>
     </div>
   </div>
 </template>
@@ -34,6 +46,9 @@ const beside = computed(() => (props.verdict.beside === null || props.quarantine
 }
 .verdict > svg {
   margin-top: 3px;
+}
+.then {
+  margin-top: 6px;
 }
 h2 {
   font-size: 18px;

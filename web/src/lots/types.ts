@@ -99,7 +99,14 @@ export interface LotSheetData {
   readonly mixUps: readonly MixUpShown[];
   readonly crop: LibraryCrop;
   readonly estimate: LotEstimate & { readonly threshold: number };
-  readonly verdict: { readonly verdict: Verdict; readonly beside: Verdict | null; readonly reason: string } | null;
+  readonly verdict: {
+    readonly verdict: Verdict;
+    readonly beside: Verdict | null;
+    readonly reason: string;
+    readonly nextLook?: string | null;
+  } | null;
+  /** A coordinator's word over the verdict, while it stands. */
+  readonly overrule?: { readonly verdict: Verdict; readonly reason: string; readonly madeOn: string; readonly untilDay: string } | null;
   readonly evidence: readonly EvidenceDot[];
   readonly storage: readonly {
     readonly from: string;

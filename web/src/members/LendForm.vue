@@ -11,7 +11,7 @@ import {
   seedReadyDay,
 } from '@esprel/core';
 import { computed, watch } from 'vue';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { get } from '../app/api.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { gather, numberOf, useForm } from '../app/useForm.ts';
@@ -32,6 +32,7 @@ import type { ListedMember } from './types.ts';
 
 const props = defineProps<{ code: string }>();
 const router = useRouter();
+const route = useRoute();
 const session = useSession();
 const format = useFormat();
 const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
@@ -43,7 +44,7 @@ const form = useForm({
   initial: () => ({
     member: null as ListedMember | string | null,
     seeds: '',
-    purpose: 'garden' as Purpose,
+    purpose: (route.query.purpose === 'renew' ? 'renew' : 'garden') as Purpose,
     promise: 'nothing' as PromiseKind,
     promisedSeeds: '',
     dueOn: '',

@@ -79,3 +79,24 @@ INSERT INTO test_steps (test_id, number, step, words, days, done_on)
     AND NOT EXISTS (SELECT 1 FROM replicates WHERE test_id = tests.id AND counted_on IS NOT NULL);
 INSERT INTO test_steps (test_id, number, step, words, days, done_on)
   SELECT test_id, 2, 'warm', 'lay it in the warm', 0, NULL FROM test_steps;
+
+-- Worth of a test of the lot, in ruined sowings spared, and why in a sentence; empty where none can be made. Derived.
+ALTER TABLE lot_estimates ADD COLUMN worth REAL;
+ALTER TABLE lot_estimates ADD COLUMN worth_why TEXT;
+ALTER TABLE lot_estimates ADD COLUMN next_look TEXT;
+CREATE INDEX lot_estimates_by_worth ON lot_estimates (worth DESC, lot_id) WHERE worth IS NOT NULL;
+
+-- A coordinator's word over the verdict of a lot, until its last day.
+CREATE TABLE overrules (
+  id INTEGER PRIMARY KEY,
+  lot_id INTEGER NOT NULL REFERENCES lots (id),
+  verdict TEXT NOT NULL CHECK (verdict IN ('lend', 'sow-thicker', 'test-first', 'renew', 'rescue', 'let-go')),
+  reason TEXT NOT NULL CHECK (trim(reason) <> ''),
+  made_on TEXT NOT NULL,
+  until_day TEXT NOT NULL,
+  -- Day on which it was taken off before its time.
+  ended_on TEXT,
+  version INTEGER NOT NULL DEFAULT 1 CHECK (version >= 1),
+  CHECK (until_day >= made_on)
+) STRICT;
+CREATE INDEX overrules_by_lot ON overrules (lot_id, until_day);

@@ -1,0 +1,70 @@
+import { overruleEndForm, overruleForm, VERDICT_WORDS, type Verdict, wrong } from '@esprel/core';
+import { all, type Db, one } from '../db/db.ts';
+import { Problem } from '../http/problem.ts';
+import { changes, read, type Route } from '../http/route.ts';
+import { queryWhole } from '../http/query.ts';
+import { lotByCode, lotNames } from './queries.ts';
+
+export interface Overrule {
+  readonly id: number;
+  readonly verdict: Verdict;
+  readonly reason: string;
+  readonly madeOn: string;
+  readonly untilDay: string;
+}
+
+/** The word that stands over the verdict of a lot on a day. */
+export function overruleOn(db: Db, lotId: number, day: string): Overrule | undefined {
+  return one<Overrule>(
+    db,
+    `SELECT id, verdict, reason, made_on AS madeOn, until_day AS untilDay FROM overrules
+     WHERE lot_id = ? AND ended_on IS NULL AND made_on <= ? AND until_day >= ? ORDER BY id DESC LIMIT 1`,
+    lotId,
+    day,
+    day,
+  );
+}
+
+export function overruleRoutes(): Route[] {
+  return [
+    // What is worth a test, the most worthwhile first.
+    read('/worth', ({ db }, { query }) => ({
+      lots: all(
+        db,
+        `SELECT l.code, v.name AS variety, c.name AS crop, l.balance, e.median, e.low, e.high, e.verdict, e.worth, e.worth_why AS why
+         FROM lot_estimates e JOIN lots l ON l.id = e.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+         WHERE e.worth > 0.001 ORDER BY e.worth DESC, e.lot_id LIMIT ?`,
+        queryWhole(query, 'limit', 1, 200) ?? 40,
+      ),
+    })),
+    changes('post', '/lots/:code/overrule', 'overrule', overruleForm, (change, { params, body }) => {
+      const { db, today } = change;
+      const lot = lotByCode(db, params.code ?? '');
+      if (body.untilDay < today) throw wrong('untilDay', `must not be before today, ${today}`);
+      const now = overruleOn(db, lot.id, today);
+      if (now) change.update('overrules', now.id, { ended_on: today });
+      const id = change.insert('overrules', {
+        lot_id: lot.id,
+        verdict: body.verdict,
+        reason: body.reason.trim(),
+        made_on: today,
+        until_day: body.untilDay,
+      });
+      change.touch('lot', lot.id);
+      change.describe(
+        `Set ${lot.code} ${lotNames(db, lot.id).variety} to "${VERDICT_WORDS[body.verdict]}" until ${body.untilDay}: ${body.reason.trim()}`,
+      );
+      return { id };
+    }),
+    changes('post', '/lots/:code/overrule/end', 'end overrule', overruleEndForm, (change, { params }) => {
+      const { db, today } = change;
+      const lot = lotByCode(db, params.code ?? '');
+      const now = overruleOn(db, lot.id, today);
+      if (!now) throw new Problem('blocked', `The verdict of ${lot.code} is not set by hand.`);
+      change.update('overrules', now.id, { ended_on: today });
+      change.touch('lot', lot.id);
+      change.describe(`Let the figures judge ${lot.code} again`);
+      return { id: now.id };
+    }),
+  ];
+}

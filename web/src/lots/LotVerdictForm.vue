@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { addDays, overruleForm, VERDICT_WORDS, VERDICTS, type Verdict } from '@esprel/core';
+import Button from 'primevue/button';
+import { watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { useChanges } from '../app/changes.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { useForm } from '../app/useForm.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { useSession } from '../app/session.ts';
+import FieldChoice from '../fields/FieldChoice.vue';
+import FieldDay from '../fields/FieldDay.vue';
+import FieldText from '../fields/FieldText.vue';
+import FormFrame from '../fields/FormFrame.vue';
+import SheetProblem from './SheetProblem.vue';
+import type { LotSheetData } from './types.ts';
+
+const props = defineProps<{ code: string }>();
+const router = useRouter();
+const session = useSession();
+const changes = useChanges();
+const format = useFormat();
+const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const form = useForm({
+  name: `verdict.${props.code}`,
+  initial: () => ({ verdict: '' as Verdict | '', reason: '', untilDay: session.today === '' ? '' : addDays(session.today, 180) }),
+  schema: overruleForm,
+  body: (v) => ({ verdict: v.verdict || undefined, reason: v.reason, untilDay: v.untilDay || undefined }),
+  path: () => `/lots/${props.code}/overrule`,
+});
+watch(
+  () => session.today,
+  (today) => {
+    if (form.values.untilDay === '' && today !== '') form.values.untilDay = addDays(today, 180);
+  },
+);
+const back = (): void => void router.push(`/lots/${props.code}`);
+async function save(): Promise<void> {
+  if (await form.send()) back();
+}
+async function end(): Promise<void> {
+  if (await changes.attempt('POST', `/lots/${props.code}/overrule/end`)) back();
+}
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="lot" />
+  <FormFrame
+    v-else
+    title="Overrule the verdict"
+    :about="
+      data
+        ? `${data.lot.code} ${data.lot.variety}. You know something that the figures do not; it stands until its day, then they judge again.`
+        : ''
+    "
+    action="Set it by hand"
+    :sending="form.sending"
+    :problem="form.problem"
+    @submit="save"
+    @leave="back"
+  >
+    <p v-if="data?.overrule" class="notice">
+      Set to “{{ VERDICT_WORDS[data.overrule.verdict] }}” until {{ format.day(data.overrule.untilDay) }}: {{ data.overrule.reason }}
+      <Button type="button" size="small" severity="secondary" label="Let the figures judge again" @click="end" />
+    </p>
+    <p v-else-if="data?.verdict" class="quiet">
+      The figures say: <strong>{{ VERDICT_WORDS[data.verdict.verdict] }}</strong>. {{ data.verdict.reason }}
+    </p>
+    <FieldChoice
+      id="verdict"
+      v-model="form.values.verdict"
+      label="It shall be"
+      :options="VERDICTS.map((v) => ({ value: v as Verdict | '', label: VERDICT_WORDS[v] }))"
+      :error="form.errors.verdict"
+    />
+    <FieldText id="reason" v-model="form.values.reason" class="two-thirds" label="Why" :error="form.errors.reason" />
+    <FieldDay id="until" v-model="form.values.untilDay" class="third" label="Until" :min="session.today" :error="form.errors.untilDay" />
+  </FormFrame>
+</template>
