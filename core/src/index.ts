@@ -22,6 +22,8 @@ export * from './viability/viability.ts';
 export * from './viability/lotEstimate.ts';
 export * from './verdicts/verdict.ts';
 export * from './verdicts/worth.ts';
+export * from './calibration/calibration.ts';
+export * from './calibration/sources.ts';
 export * from './renewals/seedReady.ts';
 export * from './season/frost.ts';
 export * from './germination/intervals.ts';

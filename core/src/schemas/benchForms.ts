@@ -36,3 +36,6 @@ export const overruleForm = shape({
   untilDay: need(day()),
 });
 export const overruleEndForm = shape({});
+
+/** Takes the spreads that the library's tests taught for these families; families left out go back to the published one. */
+export const spreadsForm = shape({ families: need(list(filled(60, 'name the family'), 200)) });

@@ -35,6 +35,8 @@ export interface LotFacts {
   readonly tests: readonly TestEvidence[];
   readonly sowings: readonly SowingEvidence[];
   readonly threshold: number;
+  /** Factor on the spread of the prior that the library accepted for crops of this family; 1 when left out. */
+  readonly spread?: number | undefined;
 }
 
 export interface RibbonPoint {
@@ -97,6 +99,7 @@ export function estimateLot(facts: LotFacts, today: Day, frost: FrostDates, poin
     sowings: facts.sowings,
     at: [],
     threshold: facts.threshold,
+    spread: facts.spread,
   });
   const ages = (days: readonly Day[]): number[] => ageAt(crop, facts.start, facts.storage, days);
   const ready = seedReadyDay(facts.crop, today, frost);
@@ -121,6 +124,19 @@ export function estimateLot(facts: LotFacts, today: Day, frost: FrostDates, poin
       const age = ribbonAges[i] as number;
       return { date, median: reader.quantile(0.5, age), low: reader.quantile(0.05, age), high: reader.quantile(0.95, age) };
     }),
+  };
+}
+
+/** What was believed of a lot on a day from what had been counted before it, with the prior as published. */
+export function beliefBefore(facts: LotFacts, day: Day): { readonly point: ViabilityPoint; readonly first: boolean } {
+  const crop = ageingCropOf(facts.crop);
+  const tests = facts.tests.filter((t) => t.date < day);
+  const sowings = facts.sowings.filter((s) => s.date < day);
+  const storage = facts.storage.filter((p) => p.from <= day);
+  const reader = viabilityReader({ ...facts, crop, tests, sowings, storage, spread: 1, at: [] });
+  return {
+    point: reader.at(ageAt(crop, facts.start, storage, [day])[0] as number, facts.threshold),
+    first: tests.length + sowings.length === 0,
   };
 }
 

@@ -30,7 +30,8 @@ export interface Prior {
 
 /**
  * What is believed of a lot before anybody counted it. `stated` is the figure on the packet (0..1).
- * `storageKnown` is true as soon as one period of its storage is known.
+ * `storageKnown` is true as soon as one period of its storage is known. `spread` widens (above 1) or narrows both parts of the belief,
+ * as the library's own tests taught (see `calibrate`).
  */
 export function priorOf(
   crop: AgeingCrop,
@@ -38,15 +39,16 @@ export function priorOf(
   acquisition: Acquisition,
   stated: number | null | undefined,
   storageKnown: boolean,
+  spread = 1,
 ): Prior {
   const start = Math.min(0.99, Math.max(0.01, stated ?? crop.freshGermination));
   const kSd = stated != null ? 0.2 : acquisition === 'purchased' ? 0.45 : 0.6;
   return {
     kMean: probit(start),
-    kSd,
+    kSd: kSd * spread,
     // Kept within what the grid can hold: from a second to a thousand million years.
     logSigmaMean: Math.min(20, Math.max(-17, Math.log((crop.halfLifeYears / PROBIT_95) * FORM_FACTOR[form]))),
-    logSigmaSd: storageKnown ? 0.35 : 0.7,
+    logSigmaSd: (storageKnown ? 0.35 : 0.7) * spread,
     dudChance: DUD_CHANCE,
     dudSd: DUD_SD,
   };

@@ -34,6 +34,8 @@ export interface ViabilityInput {
   readonly sowings: readonly SowingEvidence[];
   readonly at: readonly Day[];
   readonly threshold?: number | undefined;
+  /** Factor on the spread of the prior, 1 when left out. */
+  readonly spread?: number | undefined;
 }
 
 export const DEFAULT_EMERGENCE = 0.85;
@@ -103,6 +105,6 @@ export function viabilityReader(input: ViabilityInput): PosteriorReader {
     alive: e.alive,
     emergence: e.emergence,
   }));
-  const prior = priorOf(crop, input.form, input.acquisition, input.stated, input.storage.length > 0);
+  const prior = priorOf(crop, input.form, input.acquisition, input.stated, input.storage.length > 0, input.spread ?? 1);
   return new PosteriorReader(posterior(prior, evidence));
 }

@@ -1,3 +1,4 @@
+import { calibrationRoutes } from '../calibration/routes.ts';
 import { cropRoutes } from '../crops/crops.ts';
 import { all } from '../db/db.ts';
 import { findRoutes } from '../find/find.ts';
@@ -52,6 +53,7 @@ export function routes(options: Pick<AppOptions, 'db' | 'demo'>, refresh: () => 
     ...lotRoutes(),
     ...testRoutes(),
     ...roundRoutes(),
+    ...calibrationRoutes(),
     ...memberRoutes(),
     ...sowingRoutes(),
     ...returnRoutes(),

@@ -17,6 +17,7 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   tests: { derived: ['call_on'] },
   test_steps: {},
   overrules: {},
+  prior_spreads: {},
   replicates: {},
   members: {},
   loans: {},

@@ -1,5 +1,6 @@
 import { all, type Db, one, run } from '../db/db.ts';
 import { notFound, Problem } from '../http/problem.ts';
+import { markAllStale } from '../lots/estimates.ts';
 import type { Change, Row } from './change.ts';
 
 interface ActionRow {
@@ -51,6 +52,8 @@ export function undoAction(change: Change, actionId: number): { readonly undone:
       throw error;
     }
   }
+  // What holds for the whole library moves every estimate.
+  if (events.some((e) => e.entity === 'settings' || e.entity === 'prior_spreads')) markAllStale(db);
   run(db, 'UPDATE actions SET undoes = ? WHERE id = ?', actionId, change.actionId);
   run(db, 'UPDATE actions SET undone_by = ? WHERE id = ?', change.actionId, actionId);
   if (action.undoes !== null) run(db, 'UPDATE actions SET undone_by = NULL WHERE id = ?', action.undoes);

@@ -13,6 +13,7 @@ import { knownPlaces, storageOfLot } from '../places/climates.ts';
 import { all, type Db, one, run } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { doubtOn, mixUpsOf } from '../identity/mixUps.ts';
+import { predictTests, spreadOf } from '../calibration/predictions.ts';
 import { callDay, type TestRow } from '../germination/sheet.ts';
 import { judgeVariety } from './judging.ts';
 import { frostOf, readSettings } from '../settings/settings.ts';
@@ -153,6 +154,7 @@ export function lotFacts(
     tests: used.filter((d) => d.kind === 'test').map((d) => ({ date: d.date, sown: d.sown, alive: d.alive })),
     sowings: used.filter((d) => d.kind === 'sowing').map((d) => ({ date: d.date, sown: d.sown, emerged: d.alive, emergence: d.emergence })),
     threshold: crop.lendingThreshold ?? defaultThreshold,
+    spread: spreadOf(db, crop.family),
   };
 }
 
@@ -193,6 +195,7 @@ function computeEstimate(db: Db, lot: LotRow, today: string): void {
     JSON.stringify(picture),
   );
   timeTests(db, lot.id, estimate.today, today);
+  predictTests(db, lot.id, facts, dots);
 }
 
 /** Keeps with each open test of the lot the day to stop waiting, by what is believed of the lot without it. */

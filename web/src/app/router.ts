@@ -67,6 +67,16 @@ export const router = createRouter({
       meta: { place: 'tests', title: 'Count' },
     },
     {
+      path: '/tests/calibration',
+      component: () => import('../calibration/CalibrationView.vue'),
+      meta: { place: 'tests', title: 'How well we predict' },
+    },
+    {
+      path: '/tests/sources',
+      component: () => import('../calibration/SourcesView.vue'),
+      meta: { place: 'tests', title: 'Sources of seed' },
+    },
+    {
       path: '/tests/:id(\\d+)/extend',
       component: () => import('../germination/TestExtendForm.vue'),
       props: true,

@@ -37,7 +37,13 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
 <template>
   <div class="tests">
     <section class="left scrolls" aria-label="Tests" tabindex="-1">
-      <h1>On the bench</h1>
+      <header class="top">
+        <h1>On the bench</h1>
+        <p class="row-of-buttons small">
+          <RouterLink to="/tests/calibration">How well we predict</RouterLink>
+          <RouterLink to="/tests/sources">Sources of seed</RouterLink>
+        </p>
+      </header>
       <p v-if="problem" role="alert">{{ problem.message }}</p>
       <p v-if="open && open.tests.length === 0" class="empty">
         <strong>No test is running.</strong> Open a lot on the right and start one, or plan a round.
@@ -126,6 +132,13 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
 }
 .want strong {
   font-weight: 600;
+}
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  justify-content: space-between;
+  align-items: baseline;
 }
 .rounds {
   display: flex;

@@ -67,7 +67,12 @@ const other = computed((): ViabilityInput | null => {
   if (storage === null && tested === null && (what.form === '' || what.form === i.form)) return null;
   return tried(i, { storage, form: what.form === '' ? null : what.form, tested }, session.today);
 });
-const against = computed(() => (other.value ? ribbonOf(other.value, session.today) : undefined));
+/** From today on: what lies behind is drawn once. */
+const against = computed(() => {
+  const o = other.value;
+  if (!o) return undefined;
+  return [{ date: session.today, ...onDay(o, session.today) }, ...ribbonOf(o, session.today).filter((p) => p.date > session.today)];
+});
 const otherwise = computed(() => {
   const [i, o] = [input.value, other.value];
   if (!i || !o) return null;
@@ -109,7 +114,7 @@ const lineWords = (day: string | null): string => (day === null ? 'beyond fifty 
             <span>{{
               s.kind === 'start'
                 ? 'before any count'
-                : `${s.kind === 'test' ? 'test' : 'sowing'} of ${format.day(s.date ?? '')}, ${s.alive} of ${s.sown} ${s.kind === 'test' ? 'alive' : 'up'}`
+                : `${s.kind}, ${format.day(s.date ?? '')}: ${s.alive} of ${s.sown} ${s.kind === 'test' ? 'alive' : 'up'}`
             }}</span>
             <span class="track" aria-hidden="true"
               ><i class="band" :style="{ left: `${100 * s.after.low}%`, width: `${100 * (s.after.high - s.after.low)}%` }" /><i
@@ -243,7 +248,7 @@ h2 {
 }
 .moves li {
   display: grid;
-  grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr) 86px;
+  grid-template-columns: minmax(0, 1.9fr) minmax(0, 1fr) 84px;
   gap: 10px;
   align-items: center;
   min-height: 30px;

@@ -100,3 +100,23 @@ CREATE TABLE overrules (
   CHECK (until_day >= made_on)
 ) STRICT;
 CREATE INDEX overrules_by_lot ON overrules (lot_id, until_day);
+
+-- What was believed of a lot the day before each of its closed tests began, and what it was made from. Derived with the estimate.
+CREATE TABLE test_predictions (
+  test_id INTEGER PRIMARY KEY REFERENCES tests (id) ON DELETE CASCADE,
+  alpha REAL NOT NULL CHECK (alpha > 0),
+  beta REAL NOT NULL CHECK (beta > 0),
+  sown INTEGER NOT NULL CHECK (sown >= 1),
+  alive INTEGER NOT NULL CHECK (alive BETWEEN 0 AND sown),
+  first INTEGER NOT NULL CHECK (first IN (0, 1)),
+  basis TEXT NOT NULL
+) STRICT;
+
+-- How much wider or narrower than published the library believes lots of a family to be, as the coordinator accepted it.
+CREATE TABLE prior_spreads (
+  id INTEGER PRIMARY KEY,
+  family TEXT NOT NULL UNIQUE CHECK (trim(family) <> ''),
+  factor REAL NOT NULL CHECK (factor BETWEEN 0.5 AND 2),
+  tests INTEGER NOT NULL CHECK (tests >= 1),
+  version INTEGER NOT NULL DEFAULT 1 CHECK (version >= 1)
+) STRICT;
