@@ -23,6 +23,12 @@ const w = computed(() => Math.max(300, width.value));
 const layout = computed(() => calibrationLayout(data.value?.counts ?? [], w.value, HEIGHT));
 const most = computed(() => Math.max(1, ...(data.value?.tenths ?? [])));
 const even = computed(() => (data.value ? data.value.tests / 10 : 0));
+const verdict = computed(() => {
+  const interval = data.value?.interval;
+  if (!interval || (data.value?.tests ?? 0) < 20) return 'There are too few tests yet to say more.';
+  if (interval.high < 0.88) return 'So we are too sure of what we say.';
+  return interval.low > 0.925 ? 'So we are a little more careful than we need be.' : 'So we are about as sure as we should be.';
+});
 const outside = computed(() =>
   (data.value?.counts ?? [])
     .filter((c) => !c.inside)
@@ -70,9 +76,7 @@ async function take(): Promise<void> {
       <template v-else-if="data">
         <p>
           Of {{ plural(data.tests, 'closed test') }}, <strong>{{ data.inside }}</strong> ({{ percent(data.share ?? 0) }}) fell inside what
-          was expected the day before. It should be about 90 in 100<template v-if="data.interval"
-            >; by chance alone these figures leave {{ percent(data.interval.low) }} to {{ percent(data.interval.high) }} open</template
-          >.
+          was expected the day before. It should be a little over 90 in 100, since seeds are whole. {{ verdict }}
         </p>
         <figure ref="box">
           <figcaption class="quiet small">

@@ -76,10 +76,14 @@ const against = computed(() => {
 const otherwise = computed(() => {
   const [i, o] = [input.value, other.value];
   if (!i || !o) return null;
+  const [is, would] = [onDay(i, session.today), onDay(o, session.today)];
+  const low = Math.min(is.median, would.median);
+  const line = low >= threshold.value ? threshold.value : low >= 0.4 ? 0.4 : null;
   return {
-    today: onDay(o, session.today),
-    stays: belowOn(i, session.today, threshold.value),
-    would: belowOn(o, session.today, threshold.value),
+    today: would,
+    line,
+    stays: line === null ? null : belowOn(i, session.today, line),
+    would: line === null ? null : belowOn(o, session.today, line),
   };
 });
 const PLACES = [
@@ -95,7 +99,7 @@ function keepIn(p: (typeof PLACES)[number]): void {
 function clear(): void {
   Object.assign(what, { temperature: '', humidity: '', form: '', sown: '', alive: '' });
 }
-const lineWords = (day: string | null): string => (day === null ? 'beyond fifty years, or below it already' : `until ${day.slice(0, 4)}`);
+const lineWords = (day: string | null): string => (day === null ? 'for more than fifty years' : `until ${day.slice(0, 4)}`);
 </script>
 
 <template>
@@ -157,8 +161,11 @@ const lineWords = (day: string | null): string => (day === null ? 'beyond fifty 
           v-bind="against === undefined ? {} : { against }"
         />
         <p v-if="otherwise" role="status">
-          It would stand at <strong>{{ aliveWords(otherwise.today) }}</strong> today, and above the lending line
-          <strong>{{ lineWords(otherwise.would) }}</strong> (as it is: {{ lineWords(otherwise.stays) }}).
+          It would stand at <strong>{{ aliveWords(otherwise.today) }}</strong> today{{
+            otherwise.line === null
+              ? '. With fewer than 40 in 100 alive, better storage only slows the loss of what is left.'
+              : `, and above ${percent(otherwise.line)} ${lineWords(otherwise.would)} (as it is: ${lineWords(otherwise.stays)}).`
+          }}
         </p>
         <p v-else class="quiet">Change something, and the dashed ribbon shows how it would be.</p>
         <div class="fields">
