@@ -6,7 +6,7 @@ import pino from 'pino';
 import { isDay } from '@esprel/core';
 import { openLibrary } from './db/open.ts';
 import { createApp } from './http/app.ts';
-import { refreshStale } from './lots/estimates.ts';
+import { countStale, refreshStale } from './lots/estimates.ts';
 
 /** Reads the environment, opens the library, and serves it until told to stop. */
 const here = dirname(fileURLToPath(import.meta.url));
@@ -51,6 +51,8 @@ async function refreshDaily(): Promise<void> {
   if (refreshedFor === today()) return;
   refreshedFor = today();
   await refreshStale(db, refreshedFor);
+  // Paused, or done by somebody else for another day: looked at again in a minute.
+  if (db.open && countStale(db, today()) > 0) refreshedFor = '';
 }
 const refresh = (): void => {
   refreshDaily().catch((error: unknown) => {

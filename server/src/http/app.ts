@@ -8,6 +8,7 @@ import type { Db } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { MAX_FILE_BYTES } from '../files/csv.ts';
 import { countStale, refreshStale } from '../lots/estimates.ts';
+import { judgingState } from '../lots/judgingState.ts';
 import { changeInThread } from '../threads/runThread.ts';
 import { answerChange, type ChangeCall } from './answerChange.ts';
 import { Problem, problemOf, PROBLEMS } from './problem.ts';
@@ -78,7 +79,14 @@ export function createApp(options: AppOptions): Express {
   let refreshing = false;
   /** Makes estimates again that a change marked, after its answer and in small steps; one run at a time. */
   const refreshMarked = (): void => {
-    if (refreshing || !options.db.open || isWrittenElsewhere(options.db) || countStale(options.db, options.today()) === 0) return;
+    if (
+      refreshing ||
+      !options.db.open ||
+      judgingState(options.db).paused ||
+      isWrittenElsewhere(options.db) ||
+      countStale(options.db, options.today()) === 0
+    )
+      return;
     refreshing = true;
     setImmediate(() => {
       refreshStale(options.db, options.today())

@@ -18,6 +18,7 @@ import { varietyRoutes } from '../varieties/varieties.ts';
 import { importRoutes } from '../imports/routes.ts';
 import { deviceRoutes } from '../devices/devices.ts';
 import { envelopeRoutes } from '../lots/envelope.ts';
+import { judgingRoutes } from '../lots/judgingRoutes.ts';
 import { overruleRoutes } from '../lots/overrules.ts';
 import { packetRoutes } from '../lots/packets.ts';
 import { stocktakeRoutes } from '../places/stocktake.ts';
@@ -45,6 +46,7 @@ export function routes(options: Pick<AppOptions, 'db' | 'demo'>, refresh: () => 
     ...envelopeRoutes(),
     ...packetRoutes(),
     ...overruleRoutes(),
+    ...judgingRoutes(refresh),
     ...identityRoutes(),
     ...mixUpRoutes(),
     ...errandRoutes(),

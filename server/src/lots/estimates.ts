@@ -1,19 +1,12 @@
-import {
-  type Breeding,
-  estimateLot,
-  FATE_FACTS,
-  type Fate,
-  inHundred,
-  type KnownPlaces,
-  type LotEstimate,
-  type LotFacts,
-} from '@esprel/core';
+import { type Breeding, FATE_FACTS, type Fate, inHundred, type KnownPlaces, type LotEstimate, type LotFacts } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
 import { knownPlaces, storageOfLot } from '../places/climates.ts';
 import { all, type Db, one, run } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { doubtOn, mixUpsOf } from '../identity/mixUps.ts';
-import { predictTests, spreadOf } from '../calibration/predictions.ts';
+import { keepPrediction, spreadOf, type WantedPrediction, wantedPredictions } from '../calibration/predictions.ts';
+import { type EstimateJob, estimateJob, Estimator, type MadeEstimate } from '../threads/estimator.ts';
+import { judgingState } from './judgingState.ts';
 import { callDay, type TestRow } from '../germination/sheet.ts';
 import { judgeVariety } from './judging.ts';
 import { frostOf, readSettings } from '../settings/settings.ts';
@@ -167,17 +160,31 @@ function rounded(estimate: LotEstimate): LotEstimate {
   };
 }
 
-function computeEstimate(db: Db, lot: LotRow, today: string): void {
+/** What one lot asks, gathered from the library before it is computed. */
+interface Gathered {
+  readonly lot: LotRow;
+  readonly dots: readonly EvidenceDot[];
+  readonly wanted: readonly WantedPrediction[];
+  readonly job: EstimateJob;
+}
+
+function gather(db: Db, lot: LotRow, today: string): Gathered {
   const settings = readSettings(db);
   const dots = evidenceOf(db, lot.id);
   const facts = lotFacts(db, lot, dots, settings.lendingThreshold);
+  const wanted = wantedPredictions(db, lot.id, facts, dots);
   const day = today < lot.ages_from ? lot.ages_from : today;
-  const estimate = rounded(estimateLot(facts, day, frostOf(settings)));
-  const stored: StoredEstimate = { ...estimate, dots, threshold: facts.threshold };
+  return { lot, dots, wanted, job: { facts, day, frost: frostOf(settings), predict: wanted.map((w) => w.date) } };
+}
+
+function keep(db: Db, { lot, dots, wanted, job }: Gathered, made: MadeEstimate, today: string): void {
+  const estimate = rounded(made.estimate);
+  const { threshold } = job.facts;
+  const stored: StoredEstimate = { ...estimate, dots, threshold };
   const picture: ListPicture = {
     ribbon: estimate.ribbon,
     dots: dots.filter((d) => d.used).map(({ kind, date, sown, alive, emergence, used }) => ({ kind, date, sown, alive, emergence, used })),
-    threshold: facts.threshold,
+    threshold,
   };
   run(
     db,
@@ -194,8 +201,16 @@ function computeEstimate(db: Db, lot: LotRow, today: string): void {
     JSON.stringify(stored),
     JSON.stringify(picture),
   );
+  wanted.forEach((w, i) => {
+    const belief = made.beliefs[i];
+    if (belief) keepPrediction(db, w, belief);
+  });
   timeTests(db, lot.id, estimate.today, today);
-  predictTests(db, lot.id, facts, dots);
+}
+
+function computeEstimate(db: Db, lot: LotRow, today: string): void {
+  const gathered = gather(db, lot, today);
+  keep(db, gathered, estimateJob(gathered.job), today);
 }
 
 /** Keeps with each open test of the lot the day to stop waiting, by what is believed of the lot without it. */
@@ -247,36 +262,92 @@ export function markAllStale(db: Db): void {
   run(db, "UPDATE lot_estimates SET as_of = ''");
 }
 
-/** Lots whose estimates are made without letting go of the thread: some tens of milliseconds. */
+/** Lots whose estimates are made or kept without letting go of the thread: some tens of milliseconds. */
 const IN_ONE_GO = 4;
+/** More lots than this are computed on a thread of their own. */
+const OWN_THREAD = 60;
+
+/** The last step of anybody: what was gathered before it may no longer be true after it. */
+function lastAction(db: Db): number {
+  return one<{ id: number | null }>(db, 'SELECT max(id) AS id FROM actions')?.id ?? 0;
+}
 
 /**
  * Brings every estimate that is not of `today` up to date, a few lots at a time, letting go of the thread in between so
- * that no request waits long. Resolves with the number of lots refreshed.
+ * that no request waits long; many of them are computed on a thread of their own. Stops when somebody pauses it or writes from
+ * elsewhere, to be begun again. Resolves with the number of lots refreshed: none when it is being done already.
  */
-export async function refreshStale(db: Db, today: string): Promise<number> {
+export async function refreshStale(db: Db, today: string, estimator?: Estimator): Promise<number> {
+  const state = judgingState(db);
+  if (state.running) return 0;
+  state.running = true;
+  let done = 0;
+  try {
+    // What was marked while the others were made follows at once.
+    for (;;) {
+      const made = await refreshOnce(db, today, estimator);
+      done += made;
+      if (made === 0 || !db.open || isWrittenElsewhere(db) || state.paused) return done;
+    }
+  } finally {
+    Object.assign(state, { running: false, of: 0, done: 0 });
+  }
+}
+
+async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promise<number> {
   const stale = all<{ id: number; variety: number }>(
     db,
     `SELECT l.id, l.variety_id AS variety FROM lots l LEFT JOIN lot_estimates e ON e.lot_id = l.id
      WHERE e.as_of IS NULL OR e.as_of <> ? ORDER BY l.variety_id, l.id`,
     today,
   );
-  for (let i = 0; i < stale.length; i += IN_ONE_GO) {
-    // Begun again when whoever writes is done.
-    if (!db.open || isWrittenElsewhere(db)) return i;
-    const few = stale.slice(i, i + IN_ONE_GO);
-    const next = stale[i + IN_ONE_GO];
-    db.transaction(() => {
-      for (const { id } of few) {
-        const lot = lotRow(db, id);
-        if (lot) computeEstimate(db, lot, today);
-      }
-      // A variety is judged once all of its lots are of the day: they are held against each other.
-      for (const variety of new Set(few.map((l) => l.variety))) if (variety !== next?.variety) judgeVariety(db, variety, today);
-    }).immediate();
-    await new Promise((resolve) => setImmediate(resolve));
+  const state = judgingState(db);
+  Object.assign(state, { of: stale.length, done: 0, restarts: 0 });
+  const thread =
+    estimator ??
+    (stale.length > OWN_THREAD
+      ? new Estimator((restarts) => {
+          state.restarts = restarts;
+        })
+      : null);
+  const started = (i: number): { gathered: Gathered[]; seen: number; made: Promise<MadeEstimate[]> } => {
+    const gathered = stale.slice(i, i + IN_ONE_GO).flatMap(({ id }) => {
+      const lot = lotRow(db, id);
+      return lot ? [gather(db, lot, today)] : [];
+    });
+    const jobs = gathered.map((g) => g.job);
+    return { gathered, seen: lastAction(db), made: thread ? thread.estimate(jobs) : Promise.resolve(jobs.map(estimateJob)) };
+  };
+  try {
+    let ahead: ReturnType<typeof started> | null = null;
+    for (let i = 0; i < stale.length; i += IN_ONE_GO) {
+      // Begun again when whoever writes is done, or goes on.
+      if (!db.open || isWrittenElsewhere(db) || state.paused) return i;
+      const now: ReturnType<typeof started> = ahead ?? started(i);
+      // The thread computes the next few while these are written.
+      ahead = thread && i + IN_ONE_GO < stale.length ? started(i + IN_ONE_GO) : null;
+      const made = await now.made;
+      if (!db.open || isWrittenElsewhere(db)) return i;
+      const few = stale.slice(i, i + IN_ONE_GO);
+      const next = stale[i + IN_ONE_GO];
+      db.transaction(() => {
+        // A step of somebody in between has made these anew, or changed what they were made from.
+        const old = lastAction(db) !== now.seen;
+        now.gathered.forEach((g, n) => {
+          const lot = old ? lotRow(db, g.lot.id) : g.lot;
+          if (old && lot) computeEstimate(db, lot, today);
+          else if (lot) keep(db, g, made[n] as MadeEstimate, today);
+        });
+        // A variety is judged once all of its lots are of the day: they are held against each other.
+        for (const variety of new Set(few.map((l) => l.variety))) if (variety !== next?.variety) judgeVariety(db, variety, today);
+      }).immediate();
+      state.done = Math.min(stale.length, i + IN_ONE_GO);
+      await new Promise((resolve) => setImmediate(resolve));
+    }
+    return stale.length;
+  } finally {
+    if (thread && thread !== estimator) await thread.close();
   }
-  return stale.length;
 }
 
 /** "57 in 100", for sentences of the history. */

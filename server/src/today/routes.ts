@@ -3,6 +3,7 @@ import { all, type Db, one } from '../db/db.ts';
 import { queryText } from '../http/query.ts';
 import { read, type Route } from '../http/route.ts';
 import { countStale } from '../lots/estimates.ts';
+import { judgingState } from '../lots/judgingState.ts';
 import { frostOf, readSettings } from '../settings/settings.ts';
 import { allWork, workOfToday, workOfWeek, type WorkItem } from './work.ts';
 
@@ -77,6 +78,7 @@ export function todayRoutes(demo: boolean): Route[] {
         openTests,
         /** Estimates that are still being made again. */
         stale: countStale(db, today),
+        judging: { paused: judgingState(db).paused, restarts: judgingState(db).restarts },
       };
     }),
     read('/today', ({ db, today }, { query }) => {

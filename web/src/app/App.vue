@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
+import JudgingNote from './JudgingNote.vue';
 import FindField from './FindField.vue';
 import DeskPicker from './DeskPicker.vue';
 import LastStep from './LastStep.vue';
@@ -36,7 +37,8 @@ const place = computed(() => String(route.meta.place ?? ''));
         <strong>{{ format.longDay(session.session.today) }}</strong>
         <span>
           <em v-if="session.session.demo" class="demo">demo date</em>
-          {{ session.session.stale > 0 ? `judging ${session.session.stale} lots again …` : session.session.season }}
+          <JudgingNote v-if="session.session.stale > 0" :left="session.session.stale" :judging="session.session.judging" />
+          <template v-else>{{ session.session.season }}</template>
         </span>
       </div>
       <DeskPicker />

@@ -16,6 +16,7 @@ export interface Session {
   readonly openTests: number;
   /** Estimates that the server is still making again, after a change that touched many lots. */
   readonly stale: number;
+  readonly judging?: { readonly paused: boolean; readonly restarts: number };
 }
 
 const RECHECK_MS = 700;
@@ -36,7 +37,7 @@ export const useSession = defineStore('session', () => {
       const before = session.value?.stale ?? 0;
       session.value = await get<Session>('/session');
       unreached.value = false;
-      if (session.value.stale > 0) setTimeout(() => void load(), RECHECK_MS);
+      if (session.value.stale > 0 && session.value.judging?.paused !== true) setTimeout(() => void load(), RECHECK_MS);
       else if (before > 0) caughtUp.value += 1;
     } catch {
       unreached.value = true;

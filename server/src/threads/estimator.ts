@@ -1,0 +1,112 @@
+import { Worker } from 'node:worker_threads';
+import { beliefBefore, estimateLot, type FrostDates, type LotEstimate, type LotFacts } from '@esprel/core';
+
+/** What one lot asks of the estimator, as plain data. */
+export interface EstimateJob {
+  readonly facts: LotFacts;
+  readonly day: string;
+  readonly frost: FrostDates;
+  /** First days of closed tests whose prediction has to be made again. */
+  readonly predict: readonly string[];
+}
+
+export interface Belief {
+  readonly alpha: number | null;
+  readonly beta: number | null;
+  readonly first: boolean;
+}
+
+export interface MadeEstimate {
+  readonly estimate: LotEstimate;
+  readonly beliefs: readonly Belief[];
+}
+
+/** Does one job: pure computation, wherever it runs. */
+export function estimateJob({ facts, day, frost, predict }: EstimateJob): MadeEstimate {
+  return {
+    estimate: estimateLot(facts, day, frost),
+    beliefs: predict.map((date) => {
+      const { point, first } = beliefBefore(facts, date);
+      return { alpha: point.alpha, beta: point.beta, first };
+    }),
+  };
+}
+
+interface Waiting {
+  readonly jobs: readonly EstimateJob[];
+  readonly resolve: (made: MadeEstimate[]) => void;
+}
+
+/** Deaths of the thread after which the work is done here instead. */
+const MOST_RESTARTS = 3;
+
+/**
+ * Estimates many lots on a thread of its own. A thread that dies is started again and gets what it had not answered; after
+ * three deaths the work is done in this thread, so that it is done.
+ */
+export class Estimator {
+  private worker: Worker | null = null;
+  private readonly waiting = new Map<number, Waiting>();
+  private next = 1;
+  private closed = false;
+  restarts = 0;
+  /** Told whenever the thread had to be started again. */
+  private readonly onRestart: (restarts: number) => void;
+
+  constructor(onRestart: (restarts: number) => void = () => undefined) {
+    this.onRestart = onRestart;
+  }
+
+  estimate(jobs: readonly EstimateJob[]): Promise<MadeEstimate[]> {
+    return new Promise((resolve) => {
+      const id = this.next++;
+      this.waiting.set(id, { jobs, resolve });
+      this.send(id);
+    });
+  }
+
+  /** The id of the running thread, for whoever wants to see it die. */
+  get threadId(): number | null {
+    return this.worker?.threadId ?? null;
+  }
+
+  /** Ends the thread as a crash would. */
+  async crash(): Promise<void> {
+    await this.worker?.terminate();
+  }
+
+  async close(): Promise<void> {
+    this.closed = true;
+    await this.worker?.terminate();
+  }
+
+  private send(id: number): void {
+    const work = this.waiting.get(id);
+    if (!work) return;
+    if (this.restarts >= MOST_RESTARTS) {
+      this.waiting.delete(id);
+      work.resolve(work.jobs.map(estimateJob));
+      return;
+    }
+    this.worker ??= this.start();
+    this.worker.postMessage({ id, jobs: work.jobs });
+  }
+
+  private start(): Worker {
+    const worker = new Worker(new URL('./estimatorThread.mjs', import.meta.url));
+    worker.on('message', ({ id, made }: { readonly id: number; readonly made: MadeEstimate[] }) => {
+      this.waiting.get(id)?.resolve(made);
+      this.waiting.delete(id);
+    });
+    // What it died of is said by the exit; nothing of it was written.
+    worker.on('error', () => undefined);
+    worker.on('exit', () => {
+      this.worker = null;
+      if (this.closed) return;
+      this.restarts += 1;
+      this.onRestart(this.restarts);
+      for (const id of [...this.waiting.keys()]) this.send(id);
+    });
+    return worker;
+  }
+}
