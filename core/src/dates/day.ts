@@ -3,25 +3,38 @@ import { CoreError } from '../errors.ts';
 /** A calendar day as `YYYY-MM-DD` text. Days compare as text; arithmetic goes through the functions here. */
 export type Day = string;
 
-const DAY = /^(\d{4})-(\d{2})-(\d{2})$/;
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
 const MS_PER_DAY = 86_400_000;
 /** A year of the calculators, in days. */
 export const DAYS_PER_YEAR = 365.25;
 
-/** True when `text` is `YYYY-MM-DD` and names a day that exists (2026-02-30 does not). */
+const DAYS_IN_MONTH = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31] as const;
+
+function daysInMonth(year: number, month: number): number {
+  const leap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0;
+  return month === 2 && leap ? 29 : (DAYS_IN_MONTH[month - 1] ?? 0);
+}
+
+/** Year, month and day of a text that names a day that exists, else null. Every estimate asks this some hundred times. */
+function partsOf(text: unknown): readonly [number, number, number] | null {
+  if (typeof text !== 'string' || text.length !== 10 || !DAY.test(text)) return null;
+  const year = Number(text.slice(0, 4));
+  const month = Number(text.slice(5, 7));
+  const day = Number(text.slice(8, 10));
+  return year >= 100 && day >= 1 && day <= daysInMonth(year, month) ? [year, month, day] : null;
+}
+
+/** True when `text` is `YYYY-MM-DD` and names a day that exists (2026-02-30 does not). Years begin at 100. */
 export function isDay(text: unknown): text is Day {
-  if (typeof text !== 'string') return false;
-  const m = DAY.exec(text);
-  if (!m) return false;
-  const ms = Date.UTC(Number(m[1]), Number(m[2]) - 1, Number(m[3]));
-  // Date.UTC reads the years 0..99 as 1900..1999, and rolls 30 February over into March.
-  return Number(m[1]) >= 100 && new Date(ms).toISOString().slice(0, 10) === text;
+  return partsOf(text) !== null;
 }
 
 /** Whole days since 1970-01-01. Throws a CoreError when `day` does not exist. */
 export function dayNumber(day: Day): number {
-  if (!isDay(day)) throw new CoreError('dayNumber', 'day', day, 'must be a date that exists, as YYYY-MM-DD');
-  return Date.parse(`${day}T00:00:00Z`) / MS_PER_DAY;
+  const parts = partsOf(day);
+  if (!parts) throw new CoreError('dayNumber', 'day', day, 'must be a date that exists, as YYYY-MM-DD');
+  const [year, month, d] = parts;
+  return Date.UTC(year, month - 1, d) / MS_PER_DAY;
 }
 
 /** The day that is `n` whole days since 1970-01-01; part days round down. */

@@ -168,10 +168,10 @@ interface Gathered {
   readonly job: EstimateJob;
 }
 
-function gather(db: Db, lot: LotRow, today: string): Gathered {
+function gather(db: Db, lot: LotRow, today: string, known: KnownPlaces = knownPlaces(db)): Gathered {
   const settings = readSettings(db);
   const dots = evidenceOf(db, lot.id);
-  const facts = lotFacts(db, lot, dots, settings.lendingThreshold);
+  const facts = lotFacts(db, lot, dots, settings.lendingThreshold, known);
   const wanted = wantedPredictions(db, lot.id, facts, dots);
   const day = today < lot.ages_from ? lot.ages_from : today;
   return { lot, dots, wanted, job: { facts, day, frost: frostOf(settings), predict: wanted.map((w) => w.date) } };
@@ -311,9 +311,11 @@ async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promis
         })
       : null);
   const started = (i: number): { gathered: Gathered[]; seen: number; made: Promise<MadeEstimate[]> } => {
+    // Read once for these few: a step of somebody may have changed it by the next.
+    const known = knownPlaces(db);
     const gathered = stale.slice(i, i + IN_ONE_GO).flatMap(({ id }) => {
       const lot = lotRow(db, id);
-      return lot ? [gather(db, lot, today)] : [];
+      return lot ? [gather(db, lot, today, known)] : [];
     });
     const jobs = gathered.map((g) => g.job);
     return { gathered, seen: lastAction(db), made: thread ? thread.estimate(jobs) : Promise.resolve(jobs.map(estimateJob)) };

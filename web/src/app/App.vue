@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import JudgingNote from './JudgingNote.vue';
+import { useCountQueue } from '../germination/countQueue.ts';
 import FindField from './FindField.vue';
 import DeskPicker from './DeskPicker.vue';
 import LastStep from './LastStep.vue';
@@ -15,6 +16,7 @@ import { useSession } from './session.ts';
 const session = useSession();
 const route = useRoute();
 const format = useFormat();
+const counts = useCountQueue();
 const find = ref<InstanceType<typeof FindField> | null>(null);
 useDeskKeys({ find: (text) => find.value?.open(text) });
 
@@ -45,9 +47,17 @@ const place = computed(() => String(route.meta.place ?? ''));
     </header>
     <YearBand />
     <PlaceTabs :place="place" />
-    <p v-if="session.unreached" class="away" role="alert">
-      The server does not answer. What you typed is kept; saving works again when it is back.
-    </p>
+    <div class="notices">
+      <p v-if="session.unreached" class="away" role="alert">
+        The server does not answer. What you typed is kept; saving works again when it is back.
+      </p>
+      <p v-if="counts.waiting.length > 0" class="away" role="status">
+        {{ counts.waiting.length === 1 ? 'A count waits' : `${counts.waiting.length} counts wait` }} for the server, sent when it is back.
+      </p>
+      <p v-for="r in counts.refused" :key="r.key" class="away" role="alert">
+        A count could not be written: {{ r.refused }} <RouterLink :to="`/tests/${r.testId}`">See it</RouterLink>
+      </p>
+    </div>
     <main id="surface" class="surface" tabindex="-1">
       <RouterView />
     </main>
@@ -119,6 +129,8 @@ const place = computed(() => String(route.meta.place ?? ''));
   background: var(--act-soft);
   color: #7c2317;
   padding: 8px 20px;
+}
+.notices {
   grid-row: 4;
 }
 .surface {

@@ -7,6 +7,7 @@ import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
 import SheetProblem from '../lots/SheetProblem.vue';
+import { useCountQueue } from './countQueue.ts';
 import DayInput from '../fields/DayInput.vue';
 import SeedSheet from './SeedSheet.vue';
 import { countOf, countTo, STAMPS } from './seedSheet.ts';
@@ -24,6 +25,7 @@ const format = useFormat();
 const { data, problem, reload } = useFetched<TestSheetData>(() => `/tests/${props.id}`);
 const bag = ref(1);
 const today = computed(() => session.today);
+const queue = useCountQueue();
 const count = useCount(data, bag, today);
 const kind = ref<SeedKind>('normal');
 const typed = ref('');
@@ -102,7 +104,9 @@ function restAre(what: SeedKind): void {
 async function save(): Promise<void> {
   if (!(await count.save())) return;
   // The next bag that nobody counted today, so that a round of bags goes hand over hand.
-  const next = data.value?.replicates.find((r) => r.number !== bag.value && r.countedOn !== count.day.value);
+  const next = data.value?.replicates.find(
+    (r) => r.number !== bag.value && r.countedOn !== count.day.value && !queue.isWaiting(Number(props.id), r.number),
+  );
   if (next) bag.value = next.number;
 }
 function change(number: number): void {
@@ -147,7 +151,10 @@ function change(number: number): void {
         This bag does not count: {{ count.replicate.value.droppedWhy }}.
         <RouterLink v-if="!closed" :to="`/tests/${test.id}/bags`">Count it in again</RouterLink>
       </p>
-      <p v-if="count.outdated.value" class="notice" role="status">
+      <p v-if="count.waiting.value" class="notice" role="status">
+        The server did not answer. This count is kept in the browser and is sent by itself when the server is back; go on with the next bag.
+      </p>
+      <p v-if="count.outdated.value && !count.waiting.value" class="notice" role="status">
         These marks were made before somebody else counted.
         <Button severity="secondary" size="small" label="Show theirs, drop mine" @click="count.drop()" />
       </p>

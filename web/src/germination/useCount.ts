@@ -2,16 +2,13 @@ import { countForm, parse, InputError } from '@esprel/core';
 import { computed, type Ref, ref, watch } from 'vue';
 import { ApiProblem, newKey } from '../app/api.ts';
 import { useChanges } from '../app/changes.ts';
+import { draftKey, useCountQueue } from './countQueue.ts';
 import type { Replicate, SeedMark, TestSheetData } from './types.ts';
 
 interface Draft {
   readonly version: number;
   readonly marks: readonly SeedMark[];
   readonly day: string;
-}
-
-function draftKey(testId: number, replicate: number): string {
-  return `esprel.count.${String(testId)}.${String(replicate)}`;
 }
 
 function readDraft(testId: number, replicate: number): Draft | null {
@@ -28,6 +25,7 @@ function readDraft(testId: number, replicate: number): Draft | null {
  */
 export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, today: Ref<string>) {
   const changes = useChanges();
+  const queue = useCountQueue();
   const marks = ref<readonly SeedMark[]>([]);
   const day = ref<string>(today.value);
   const unsaved = ref(false);
@@ -37,6 +35,8 @@ export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, tod
   const saving = ref(false);
   let attempt: { readonly key: string; readonly body: string } | null = null;
 
+  /** True while the count of the open bag waits for a server that is away. */
+  const waiting = computed(() => sheet.value !== null && queue.isWaiting(sheet.value.test.id, bag.value));
   const replicate = computed<Replicate | null>(() => sheet.value?.replicates.find((r) => r.number === bag.value) ?? null);
 
   function fill(): void {
@@ -100,6 +100,12 @@ export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, tod
       return true;
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
+      if (error.status === 0) {
+        // Nobody there: it is kept as a draft, and sent by itself under the same key when the server is back.
+        keep(marks.value);
+        queue.add({ testId: s.test.id, replicate: bag.value, key: attempt.key, body });
+        return true;
+      }
       errors.value = Object.fromEntries(error.errors.map((e) => [e.path, e.message]));
       problem.value = error;
       return false;
@@ -108,5 +114,5 @@ export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, tod
     }
   }
 
-  return { marks, day, unsaved, outdated, errors, problem, saving, replicate, keep, drop, save };
+  return { marks, day, unsaved, outdated, errors, problem, saving, waiting, replicate, keep, drop, save };
 }
