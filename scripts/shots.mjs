@@ -41,6 +41,7 @@ try {
   const told = byDots(lots.filter((l) => l.verdict === 'sow-thicker' && l.state === 'kept'))[0];
   const { tests } = await ask('/tests?state=open');
   const counted = [...tests].sort((a, b) => b.normal - a.normal)[0];
+  const worth = (await ask('/worth?limit=8')).lots;
   const { members } = await ask('/members');
   const member = [...members].sort((a, b) => b.promises - a.promises || b.returns - a.returns)[0];
   let oldest = { n: 0, code: told.code };
@@ -125,7 +126,18 @@ try {
     ['varieties', `/library/varieties/${register.id}`],
     ['place', `/library/places/${fridge.id}`],
     ['stocktake', `/stocktakes/${stocktakes[0].id}`],
+    ['bench', '/tests'],
+    ['round', `/tests/round?codes=${worth.map((l) => l.code).join(',')}`],
     ['test', `/tests/${counted.id}`],
+    [
+      'what-if',
+      `/lots/${told.code}/why`,
+      async () => {
+        await page.getByRole('button', { name: 'Kept in a fridge' }).click();
+        await page.getByLabel('of them alive').scrollIntoViewIfNeeded();
+      },
+    ],
+    ['calibration', '/tests/calibration'],
     ['sowing', `/lots/${told.code}/sow`],
     ['member', `/members/${member.id}`],
     ['descent', `/lots/${oldest.code}/descent`],

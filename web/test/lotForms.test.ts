@@ -191,7 +191,7 @@ describe('testing', () => {
 
   it('keeps a count in the browser until it is saved, then goes on to the next bag', async () => {
     desk.answers['GET /tests/3'] = test(null);
-    desk.answers['POST /tests/3/counts'] = action;
+    desk.answers['POST /tests/3/counts'] = { ...test(null), ...action };
     const w = await desk.show(TestCountView, { id: '3' });
     expect(w.text()).toContain('count 2 of 4, day 9');
     expect(w.text()).toContain('This count was due Sat 13 Mar, 1 day late');

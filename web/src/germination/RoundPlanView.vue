@@ -172,7 +172,7 @@ async function save(): Promise<void> {
         <Button severity="secondary" type="button" label="Leave it" @click="router.push('/tests')" />
       </div>
     </form>
-    <aside class="right scrolls" aria-label="What it takes" tabindex="-1">
+    <aside class="right scrolls" aria-label="What it takes" tabindex="0">
       <section v-if="shown && shown.options.length > 0">
         <h2>How many of {{ shown.variety }}</h2>
         <TestSizeChart

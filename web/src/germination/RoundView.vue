@@ -64,7 +64,7 @@ async function layTonight(): Promise<void> {
         <li v-for="t in tests" :key="t.id"><TestLine :test="t" /></li>
       </ul>
     </section>
-    <aside class="right scrolls" aria-label="What it takes" tabindex="-1">
+    <aside class="right scrolls" aria-label="What it takes" tabindex="0">
       <RoundWork :materials="data.materials" :groups="data.groups" :evenings="data.evenings" />
     </aside>
   </div>

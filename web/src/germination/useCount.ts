@@ -94,9 +94,11 @@ export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, tod
     if (attempt?.body !== text) attempt = { key: newKey(), body: text };
     saving.value = true;
     try {
-      await changes.send('POST', `/tests/${String(s.test.id)}/counts`, body, attempt.key);
+      const saved = await changes.send<TestSheetData>('POST', `/tests/${String(s.test.id)}/counts`, body, attempt.key);
       localStorage.removeItem(draftKey(s.test.id, bag.value));
       unsaved.value = false;
+      // At once, so that whoever closes the test in the next breath does it on what was just saved.
+      sheet.value = saved;
       return true;
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
