@@ -57,7 +57,8 @@ test('an amount, a name put right and a promise: each is written, seen and taken
   const { lots } = (await (await page.request.get(`${desk.base}/api/lots?tag=lend&sort=seeds&limit=20`)).json()) as {
     lots: { code: string; balance: number; identity: string }[];
   };
-  const lot = lots.find((l) => l.identity === 'sure')!;
+  // Below a thousand, so that it is written as it is.
+  const lot = lots.find((l) => l.identity === 'sure' && l.balance < 1000)!;
   await page.goto(`${desk.base}/lots/${lot.code}/edit`);
   await expect(page.getByLabel('Floor, never lent', { exact: true })).not.toHaveValue('');
   await page.getByText('Doubtful', { exact: true }).last().click();

@@ -134,7 +134,7 @@ try {
       `/lots/${told.code}/why`,
       async () => {
         await page.getByRole('button', { name: 'Kept in a fridge' }).click();
-        await page.getByLabel('of them alive').scrollIntoViewIfNeeded();
+        await page.locator('.why').evaluate((e) => e.scrollTo(0, 230));
       },
     ],
     ['calibration', '/tests/calibration'],

@@ -1,6 +1,6 @@
 import type { LotFacts } from '@esprel/core';
 import { all, type Db, one, run } from '../db/db.ts';
-import type { EvidenceDot } from '../lots/estimates.ts';
+import type { EvidenceDot } from '../lots/evidence.ts';
 import type { Belief } from '../threads/estimator.ts';
 
 /** The factor on the spread of the prior that the library accepted for a family of crops. */

@@ -1,6 +1,6 @@
 import { calibrate, type FirstTest, plural, type PredictedTest, predictionOf, sourceQuality, spreadsForm, wrong } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
-import { all, type Db } from '../db/db.ts';
+import { all, type Db, one } from '../db/db.ts';
 import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
 import { markAllStale } from '../lots/estimates.ts';
@@ -108,11 +108,12 @@ function takeSpreads(change: Change, families: readonly string[]): object {
   });
   const moved: string[] = [];
   for (const f of known.values()) {
-    const row = change.db.prepare('SELECT id FROM prior_spreads WHERE family = ?').get(f.family) as { id: number } | undefined;
+    const row = one<{ id: number }>(db, 'SELECT id FROM prior_spreads WHERE family = ?', f.family);
     const wanted = families.includes(f.family) && f.spread !== null && Math.abs(f.spread - 1) >= TINY ? f.spread : null;
     if (wanted === null ? row === undefined : Math.abs(wanted - f.used) < 1e-9) continue;
-    if (wanted === null) change.remove('prior_spreads', (row as { id: number }).id);
-    else if (row) change.update('prior_spreads', row.id, { factor: wanted, tests: f.firsts });
+    if (wanted === null) {
+      if (row) change.remove('prior_spreads', row.id);
+    } else if (row) change.update('prior_spreads', row.id, { factor: wanted, tests: f.firsts });
     else change.insert('prior_spreads', { family: f.family, factor: wanted, tests: f.firsts });
     moved.push(`${f.family} ${wanted === null ? 'as published' : `x ${String(Math.round(wanted * 100) / 100)}`}`);
   }

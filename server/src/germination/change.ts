@@ -15,7 +15,7 @@ import {
 } from '@esprel/core';
 import type * as yup from 'yup';
 import { libraryCrop } from '../crops/crops.ts';
-import { type Db, one } from '../db/db.ts';
+import { all, type Db, one } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
 import type { Change } from '../journal/change.ts';
 import { type LotRow, lotRow, medianWords } from '../lots/estimates.ts';
@@ -143,10 +143,7 @@ export function giveUpTest(change: Change, id: number, body: { readonly version:
 }
 
 function idsOf(db: Db, table: 'test_steps' | 'replicates', testId: number): number[] {
-  return db
-    .prepare(`SELECT id FROM ${table} WHERE test_id = ?`)
-    .all(testId)
-    .map((r) => (r as { id: number }).id);
+  return all<{ id: number }>(db, `SELECT id FROM ${table} WHERE test_id = ?`, testId).map((r) => r.id);
 }
 
 function setStep(change: Change, testId: number, number: number, doneOn: string): void {

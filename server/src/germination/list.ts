@@ -1,4 +1,4 @@
-import { addDays, datedSteps, nextCount, nextStep, type DatedStep } from '@esprel/core';
+import { datedSteps, nextCount, nextStep, type DatedStep } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import type { TestRow } from './sheet.ts';
 
@@ -84,7 +84,7 @@ export function listTests(db: Db, which: 'open' | 'closed' | { readonly roundId:
     const last = t.missing > 0 ? null : t.last;
     const next = running ? nextCount(t.warm_from, countDays, last, seeds - t.marked) : null;
     const step = running ? nextStep(datedSteps(t.started_on, steps.get(t.id) ?? []), last) : null;
-    const first = next === null ? addDays(t.last ?? t.started_on, 0) : next.due;
+    const first = next?.due ?? t.last ?? t.started_on;
     return {
       id: t.id,
       version: t.version,

@@ -68,7 +68,7 @@ function judgeOne(db: Db, { lot, estimate }: Judged, younger: JudgedLot | undefi
 }
 
 /** What a test of the lot would be worth, in figures and a sentence; null where none can be made. */
-function worthOf(db: Db, me: Judged, all_: readonly Judged[], wanted: number): { worth: number; why: string } | null {
+function worthOf(db: Db, me: Judged, sisters: readonly Judged[], wanted: number): { worth: number; why: string } | null {
   const { lot, estimate } = me;
   const { alpha, beta } = estimate.today;
   const free = lendable(lot.balance, lot.floor);
@@ -83,7 +83,7 @@ function worthOf(db: Db, me: Judged, all_: readonly Judged[], wanted: number): {
     seeds: recommended ?? LEAST_TEST,
     free,
     wanted,
-    sound: all_.filter((o) => o.lot.id !== lot.id && isSound(o)).length,
+    sound: sisters.filter((o) => o.lot.id !== lot.id && isSound(o)).length,
   };
   const worth = testWorth(input);
   return { worth: worth.worth, why: worthWords(worth, input) };

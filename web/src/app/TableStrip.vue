@@ -30,7 +30,7 @@ const labelsTo = computed(() => `/labels?codes=${table.codes.join(',')}`);
       </ul>
       <div class="actions">
         <Button class="onwood" @click="router.push(labelsTo)">Labels <kbd>P</kbd></Button>
-        <Button class="onwood" label="Test" @click="router.push('/tests/round')" />
+        <Button class="onwood" label="Test them" @click="router.push('/tests/round')" />
         <Button severity="secondary" label="Put away" @click="router.push('/table/put-away')" />
       </div>
     </template>

@@ -13,12 +13,17 @@ const format = useFormat();
 const until = computed(() => props.waits.reduce((last, w) => (w.callDay > last ? w.callDay : last), ''));
 const call = computed(() => props.waits.every((w) => w.callDay <= session.today));
 const sum = (of: (w: BatchWait) => number): number => props.waits.reduce((n, w) => n + of(w), 0);
+/** What came since the last count is not known yet: then it is counted once more before it is closed. */
+const behind = computed(() => props.waits.some((w) => w.countedOn < session.today && w.moreHigh > 0));
 const more = computed(() => {
   const low = sum((w) => w.moreLow);
   const high = sum((w) => w.moreHigh);
   const mean = Math.round(sum((w) => w.expectedMore));
   if (high === 0) return 'No more seed is to be expected.';
-  return `About ${String(mean)} more may come (${low === high ? String(low) : `${String(low)} to ${String(high)}`}).`;
+  const range = low === high ? String(low) : `${String(low)} to ${String(high)}`;
+  return behind.value
+    ? `About ${String(mean)} more may have come or come yet since the last count (${range}).`
+    : `About ${String(mean)} more may come (${range}).`;
 });
 const pace = computed(() => {
   const slowest = Math.max(...props.waits.map((w) => w.pace));
@@ -34,13 +39,15 @@ const pace = computed(() => {
       <path v-else d="M7 4h14M7 24h14M9 4c0 6 10 8 10 10s-10 4-10 10M19 4c0 6-10 8-10 10" />
     </svg>
     <div>
-      <h3>{{ call ? 'Call it: close the test' : `Wait until ${format.day(until)}` }}</h3>
+      <h3>{{ !call ? `Wait until ${format.day(until)}` : behind ? 'Count it a last time, then close it' : 'Call it: close the test' }}</h3>
       <p>
         {{ more }}{{ pace }}
         {{
-          call
-            ? 'Less than half a seed is still to come; cut or squeeze what is left, then close.'
-            : 'Closing it before would call slow seed dead.'
+          !call
+            ? 'Closing it before would call slow seed dead.'
+            : behind
+              ? 'After today hardly any will.'
+              : 'Less than half a seed is still to come; cut or squeeze what is left, then close.'
         }}
       </p>
       <p v-if="waits.length > 1" class="quiet small">The {{ numberWords(waits.length) }} batches together; the last of them decides.</p>

@@ -34,6 +34,8 @@ export function summaryOf(replicates: readonly Replicate[]): GerminationSummary 
 export interface BatchWait extends WaitOrCall {
   readonly warmFrom: string;
   readonly callDay: string;
+  /** Day up to which it is known what came. */
+  readonly countedOn: string;
 }
 
 /**
@@ -55,7 +57,7 @@ export function waitOf(
     const from = input.counts[input.counts.length - 1]?.day ?? 0;
     const days = Array.from({ length: 13 }, (_, i) => from + ((aheadTo - from) * i) / 12).filter((d) => d >= from);
     const wait = waitOrCall(input, aheadTo > from ? days : []);
-    return { ...wait, warmFrom, callDay: addDays(warmFrom, wait.callOn) };
+    return { ...wait, warmFrom, callDay: addDays(warmFrom, wait.callOn), countedOn: addDays(warmFrom, from) };
   });
   return waits.every((w) => w !== null) ? (waits as BatchWait[]) : [];
 }

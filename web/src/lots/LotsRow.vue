@@ -117,6 +117,7 @@ const doubtful = computed(() => props.lot.identity === 'doubtful' || props.lot.i
   font-weight: 600;
 }
 .seeds {
+  white-space: nowrap;
   text-align: right;
   color: #4b545c;
 }

@@ -1,6 +1,6 @@
 import type { ViabilityInput } from '@esprel/core';
 import { describe, expect, it } from 'vitest';
-import { belowOn, onDay, ribbonOf, tried, whatMoved } from './whatIf.ts';
+import { belowOn, onDay, rateIn, ribbonOf, tried, whatMoved } from './whatIf.ts';
 
 const TODAY = '2027-03-14';
 const input: ViabilityInput = {
@@ -39,6 +39,14 @@ describe('what if', () => {
     expect(ribbon).toHaveLength(13);
     expect(ribbon[0]!.date).toBe(input.start);
     expect(ribbon.at(-1)!.date > TODAY).toBe(true);
+  });
+});
+
+describe('the rate of a storage', () => {
+  it('is one in reference storage, whenever the period began, and less in the cold', () => {
+    expect(rateIn(input, { from: '2030-01-01', temperatureC: 15, rhPercent: 50 } as never)).toBeCloseTo(1, 6);
+    expect(rateIn(input, { temperatureC: 5, rhPercent: 50 })).toBeLessThan(0.5);
+    expect(rateIn(input, { temperatureC: 25, rhPercent: 50 })).toBeGreaterThan(2);
   });
 });
 

@@ -77,6 +77,7 @@ export function whatMoved(input: ViabilityInput, today: Day): Moved[] {
 
 /** Mean rate of ageing in a storage, in reference years a year: 1 in 15 °C and 50 %. */
 export function rateIn(input: ViabilityInput, storage: { readonly temperatureC: number; readonly rhPercent: number }): number {
-  const [age] = ageAt(input.crop, '2026-01-01', [{ from: '2026-01-01', ...storage }], ['2027-01-01']);
+  const { temperatureC, rhPercent } = storage;
+  const [age] = ageAt(input.crop, '2026-01-01', [{ from: '2026-01-01', temperatureC, rhPercent }], ['2027-01-01']);
   return (age ?? 0) / (365 / 365.25);
 }
