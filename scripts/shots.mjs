@@ -42,6 +42,8 @@ try {
   const { tests } = await ask('/tests?state=open');
   const counted = [...tests].sort((a, b) => b.normal - a.normal)[0];
   const worth = (await ask('/worth?limit=8')).lots;
+  const closed = (await ask('/tests?state=closed')).tests;
+  const twoBags = closed.find((t) => t.bags > 1 && t.normal > 20) ?? closed[0];
   const { members } = await ask('/members');
   const member = [...members].sort((a, b) => b.promises - a.promises || b.returns - a.returns)[0];
   let oldest = { n: 0, code: told.code };
@@ -80,17 +82,6 @@ try {
     ['today', '/today'],
     ['lots', `/lots/${told.code}`],
     [
-      'intake',
-      '/lots/take-in',
-      async () => {
-        await page.getByLabel('Variety', { exact: true }).fill('flat dark beans from the mill garden');
-        await page.getByLabel('Crop', { exact: true }).pressSequentially('runner', { delay: 30 });
-        await page.locator('main form').getByRole('option').first().click();
-        await page.getByLabel('Came from', { exact: true }).fill('Autumn swap at the mill hall');
-        await page.keyboard.press('Tab');
-      },
-    ],
-    [
       'run',
       '/take-in',
       async () => {
@@ -127,6 +118,7 @@ try {
     ['place', `/library/places/${fridge.id}`],
     ['stocktake', `/stocktakes/${stocktakes[0].id}`],
     ['bench', '/tests'],
+    ['closed-test', `/tests/${twoBags.id}`],
     ['round', `/tests/round?codes=${worth.map((l) => l.code).join(',')}`],
     ['test', `/tests/${counted.id}`],
     [

@@ -26,6 +26,7 @@ const layout = computed(() => curveLayout(props.data, w.value, HEIGHT));
       </g>
       <text :x="layout.box.x1" :y="layout.box.y1 + 36" text-anchor="end">days in the warm, counts marked</text>
       <path v-for="o in layout.others" :key="o.key" :d="o.path" class="other" />
+      <path v-for="b in layout.bags" :key="`b${b.key}`" :d="b.path" class="bag" />
       <path v-if="layout.ahead" :d="layout.ahead" class="ahead" />
       <path v-if="layout.aheadMiddle" :d="layout.aheadMiddle" class="middle" />
       <path :d="layout.seen" class="seen" />
@@ -93,6 +94,12 @@ text {
   stroke: var(--good);
   stroke-width: 1.6;
   stroke-dasharray: 5 4;
+}
+.bag {
+  fill: none;
+  stroke: var(--good-mid);
+  stroke-width: 1.2;
+  stroke-dasharray: 2 3;
 }
 .other {
   fill: none;

@@ -82,13 +82,14 @@ const curve = computed(() => ({
   expected: says.value === null ? null : { low: says.value.before.low, high: says.value.before.high },
   ahead: waits.value.length === 1 ? (waits.value[0]?.ahead ?? []) : [],
   callOn: waits.value.length === 1 ? (waits.value[0]?.callOn ?? null) : null,
+  bags: kept.value.length > 1 ? kept.value.map((r) => ({ key: r.number, curve: summaryOf([r]).curve })) : [],
   others: compared.value ? props.sheet.others.map((o) => ({ key: o.id, curve: o.curve })) : [],
   today: closed.value ? null : daysBetween(test.value.warmFrom, session.today),
   lastCount: lastCount.value,
 }));
 const curveWords = computed(
   () =>
-    `${String(summary.value.normal)} of ${String(summary.value.sown)} sprouted so far. The pale band is what the estimate before this test expected.`,
+    `${String(summary.value.normal)} of ${String(summary.value.sown)} sprouted so far. The pale band is what the estimate before this test expected${kept.value.length > 1 ? ', the dotted lines are the bags' : ''}.`,
 );
 
 const nextWords = computed(() => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { addDays, plural, TEST_METHOD_WORDS, TEST_METHODS, testForm, type TestMethod } from '@esprel/core';
+import { addDays, bagsFor, plural, TEST_METHOD_WORDS, TEST_METHODS, testForm, type TestMethod } from '@esprel/core';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { fromCelsius, toCelsius } from '../app/format.ts';
@@ -16,6 +16,8 @@ import FormFrame from '../fields/FormFrame.vue';
 import CautionNote from '../lots/CautionNote.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
 import type { LotSheetData } from '../lots/types.ts';
+import TestSizeChart from './TestSizeChart.vue';
+import type { RoundLotChoice } from './types.ts';
 
 const props = defineProps<{ code: string }>();
 const router = useRouter();
@@ -82,6 +84,13 @@ watch(
   { immediate: true },
 );
 
+/** How clear an answer so many seeds give; a dot of the chart chooses. */
+const { data: sizes } = useFetched<{ lots: RoundLotChoice[] }>(() => `/rounds/lots?codes=${encodeURIComponent(props.code)}`);
+const size = computed(() => sizes.value?.lots[0] ?? null);
+function choose(n: number): void {
+  const bags = bagsFor(n).length;
+  Object.assign(values, { bags: String(bags), each: String(Math.ceil(n / bags)) });
+}
 const seeds = computed(() => (Number(values.bags) || 0) * (Number(values.each) || 0));
 const replicateError = computed(() => form.errors.replicates ?? form.errors['replicates[0]']);
 const cost = computed(() => {
@@ -146,6 +155,10 @@ async function save(): Promise<void> {
       </ol>
     </div>
     <CautionNote :cautions="cautions" />
+    <details v-if="size && size.options.length > 0" class="sizes">
+      <summary>How many seeds give a clear answer</summary>
+      <TestSizeChart :options="size.options" :chosen="seeds" :spendable="size.spendable" @choose="choose" />
+    </details>
     <FieldText id="each" v-model="values.each" class="third" label="Seeds in a bag" numeric :error="replicateError" :hint="cost" />
     <FieldText id="bags" v-model="values.bags" class="third" label="Bags" numeric hint="two or more show whether they agree" />
     <FieldSelect
@@ -196,6 +209,11 @@ async function save(): Promise<void> {
 </template>
 
 <style scoped>
+.sizes summary {
+  cursor: pointer;
+  font-weight: 600;
+  min-height: 28px;
+}
 .plan {
   background: #fdf9ee;
   border: 1px solid #e3d9c6;

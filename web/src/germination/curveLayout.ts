@@ -15,8 +15,9 @@ export interface CurveData {
   readonly ahead?: readonly { readonly day: number; readonly median: number; readonly low: number; readonly high: number }[];
   /** Day on which to call it. */
   readonly callOn?: number | null;
-  /** Curves of other tests, to hold this one against. */
+  /** Curves of other tests, to hold this one against, and of each bag of this one. */
   readonly others?: readonly { readonly key: number; readonly curve: CurveData['points'] }[];
+  readonly bags?: readonly { readonly key: number; readonly curve: CurveData['points'] }[];
 }
 
 export interface CurveLayout {
@@ -30,6 +31,7 @@ export interface CurveLayout {
   readonly aheadMiddle: string;
   readonly callX: number | null;
   readonly others: readonly { readonly key: number; readonly path: string }[];
+  readonly bags: readonly { readonly key: number; readonly path: string }[];
   readonly box: { readonly x0: number; readonly x1: number; readonly y0: number; readonly y1: number };
 }
 
@@ -65,15 +67,14 @@ export function curveLayout(data: CurveData, width: number, height: number): Cur
     .x((p) => x(p.day))
     .y0((p) => y(p.low))
     .y1((p) => y(p.high));
-  const others = (data.others ?? []).map((o) => ({
-    key: o.key,
-    path: curve([{ day: 0, cumulative: 0 }, ...o.curve.filter((p) => p.day > 0)]) ?? '',
-  }));
+  const thin = (curves: CurveData['others']): { key: number; path: string }[] =>
+    (curves ?? []).map((o) => ({ key: o.key, path: curve([{ day: 0, cumulative: 0 }, ...o.curve.filter((p) => p.day > 0)]) ?? '' }));
   return {
     ahead: ahead.length > 1 ? (may(ahead) ?? '') : '',
     aheadMiddle: ahead.length > 1 ? (curve(ahead.map((p) => ({ day: p.day, cumulative: p.median }))) ?? '') : '',
     callX: data.callOn == null ? null : x(data.callOn),
-    others,
+    others: thin(data.others),
+    bags: thin(data.bags),
     seen: seen.length > 1 ? (curve(seen) ?? '') : '',
     band: expected === null ? '' : (band(days) ?? ''),
     dots: seen.slice(1).map((p) => ({ x: x(p.day), y: y(p.cumulative) })),
