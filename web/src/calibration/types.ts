@@ -1,4 +1,4 @@
-import type { Calibration } from '@esprel/core';
+import type { Calibration, SourceQuality } from '@esprel/core';
 
 export interface PredictedCount {
   readonly testId: number;
@@ -32,14 +32,5 @@ export interface CalibrationData extends Calibration {
 export interface SourcesData {
   readonly typical: number;
   readonly differ: number;
-  readonly sources: readonly {
-    readonly source: string;
-    readonly lots: number;
-    readonly sown: number;
-    readonly alive: number;
-    readonly median: number;
-    readonly low: number;
-    readonly high: number;
-    readonly worse: number;
-  }[];
+  readonly sources: readonly (SourceQuality & { readonly source: string })[];
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ageAt, plural, priorOf, type SeedForm, type ViabilityInput } from '@esprel/core';
+import { ageAt, type OwnFigure, plural, priorOf, type SeedForm, type ViabilityInput } from '@esprel/core';
 import { computed, reactive } from 'vue';
 import { useRouter } from 'vue-router';
 import Button from 'primevue/button';
@@ -28,10 +28,12 @@ const steps = computed(() => (input.value ? whatMoved(input.value, session.today
 const prior = computed(() => {
   const i = input.value;
   if (!i) return null;
-  const p = priorOf(i.crop, i.form, i.acquisition, i.stated, i.storage.length > 0);
+  const p = priorOf(i.crop, i.form, i.acquisition, i.stated, i.storage.length > 0, i.spread);
   const age = ageAt(i.crop, i.start, i.storage, [session.today < i.start ? i.start : session.today])[0] ?? 0;
   return { ...p, age, sigma: Math.exp(p.logSigmaMean) };
 });
+/** Said of a figure that the library set for itself. */
+const own = (figure: OwnFigure): string => (sheet.value?.crop.own.includes(figure) ? ', the library’s own figure' : '');
 const now = computed(() => (input.value ? onDay(input.value, session.today) : null));
 
 const what = reactive({ temperature: '', humidity: '', form: '' as SeedForm | '', sown: '', alive: '' });
@@ -205,14 +207,18 @@ const lineWords = (day: string | null): string => (day === null ? 'for more than
           <dd>{{ format.day(input.start) }}</dd>
           <dt>Half-life</dt>
           <dd>
-            {{ input.crop.halfLifeYears }} years in reference storage{{
-              input.form === 'pelleted' || input.form === 'primed' ? `, shortened because it is ${input.form}` : ''
-            }}
+            {{ input.crop.halfLifeYears }} years in reference storage{{ own('halfLifeYears')
+            }}{{ input.form === 'pelleted' || input.form === 'primed' ? `, shortened because it is ${input.form}` : '' }}
           </dd>
           <dt>At the start</dt>
           <dd>
             about {{ percent(input.stated ?? input.crop.freshGermination) }} alive,
-            {{ input.stated == null ? 'usual for the crop' : 'by the packet' }}
+            {{ input.stated == null ? `usual for the crop${own('freshGermination')}` : 'by the packet'
+            }}{{
+              input.spread !== undefined && input.spread !== 1
+                ? `; believed ${Math.round(Math.abs(input.spread - 1) * 100)} % ${input.spread > 1 ? 'less' : 'more'} surely, as the library’s tests taught`
+                : ''
+            }}
           </dd>
           <dt>Its age</dt>
           <dd>{{ Math.round(prior.age * 10) / 10 }} reference years; one probit is lost in {{ Math.round(prior.sigma * 10) / 10 }}</dd>
