@@ -40,6 +40,8 @@ const app = createApp({
 });
 
 const server = createServer(app);
+// Longer than a client keeps an idle connection: one that closes as the next request is on its way loses that request.
+server.keepAliveTimeout = 75_000;
 server.listen(port, host, () => {
   const address = server.address();
   const actual = typeof address === 'object' && address !== null ? address.port : port;
