@@ -12,8 +12,6 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,
-  // A machine that stalls may break a connection; what needed a second try is named at the end of `npm test`.
-  retries: 1,
   reporter: [['list'], ['json', { outputFile: report }]],
   use: {
     viewport: { width: 1280, height: 800 },

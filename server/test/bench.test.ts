@@ -174,6 +174,9 @@ describe('running a test', () => {
     const late = await library.done(`${at}/extend`, { version: 4, replicates: [30], laidOn: '2027-03-28', preparationDays: 0 });
     expect(late.replicates[2]).toMatchObject({ seeds: 30, laidOn: '2027-03-28', warmFrom: '2027-03-28' });
     expect((await library.get(`/api/lots/${code}`)).body.lot.balance).toBe(130);
+    // What was laid today is not late, on its page nor in the list.
+    expect(late.next.due > '2027-03-28').toBe(true);
+    expect((await library.get('/api/tests?state=open')).body.tests[0].due > '2027-03-28').toBe(true);
     const early = await library.post(`${at}/counts`, { version: 5, replicate: 3, countedOn: '2027-03-27', marks: [] });
     expect(early.body.errors[0]).toMatchObject({ path: 'countedOn', message: expect.stringContaining('2027-03-28') });
     library.today = '2027-04-12';

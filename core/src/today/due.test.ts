@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { countNumber, nextCount, nextLook } from './due.ts';
+import { countNumber, nextCount, nextCountOf, nextLook } from './due.ts';
 
 describe('count days', () => {
   const days = [5, 8, 11, 14];
@@ -9,6 +9,22 @@ describe('count days', () => {
     expect(nextCount('2027-03-01', days, '2027-03-07', 20)).toMatchObject({ due: '2027-03-09', number: 2 });
     expect(nextCount('2027-03-01', days, '2027-03-15', 3)).toMatchObject({ due: '2027-03-19', extended: true });
     expect(nextCount('2027-03-01', days, '2027-03-15', 0)).toBeNull();
+  });
+  it('of a second batch count from its own day: what was just laid is not late', () => {
+    const first = { warmFrom: '2027-03-01', lastCountedOn: '2027-03-15', seedsOut: 6 };
+    const second = { warmFrom: '2027-03-15', lastCountedOn: null, seedsOut: 20 };
+    expect(nextCountOf([first, second], days)).toMatchObject({ due: '2027-03-19', extended: true });
+    expect(nextCountOf([{ ...first, seedsOut: 0 }, second], days)).toMatchObject({ due: '2027-03-20', number: 1 });
+    expect(
+      nextCountOf(
+        [
+          { ...first, seedsOut: 0 },
+          { ...second, seedsOut: 0 },
+        ],
+        days,
+      ),
+    ).toBeNull();
+    expect(nextCountOf([], days)).toBeNull();
   });
   it('are numbered by how many have come', () => {
     expect([4, 5, 9, 30].map((d) => countNumber(days, d))).toEqual([1, 1, 2, 4]);

@@ -35,6 +35,20 @@ export function nextCount(warmFrom: Day, countDays: readonly number[], lastCount
   };
 }
 
+/** Bags that went into the warm on one day, as far as their next count goes. */
+export interface BatchCounted {
+  readonly warmFrom: Day;
+  /** Earliest last count of its bags; null while one of them was never counted. */
+  readonly lastCountedOn: Day | null;
+  readonly seedsOut: number;
+}
+
+/** The next count of a test laid in one batch or more: that of the batch which is due first. */
+export function nextCountOf(batches: readonly BatchCounted[], countDays: readonly number[]): CountsDue | null {
+  const due = batches.flatMap((b) => nextCount(b.warmFrom, countDays, b.lastCountedOn, b.seedsOut) ?? []);
+  return due.reduce<CountsDue | null>((first, d) => (first === null || d.due < first.due ? d : first), null);
+}
+
 /** Which number of count a day of the test is: `countNumber([5, 8, 11], 8)` is 2. */
 export function countNumber(countDays: readonly number[], testDay: number): number {
   return Math.max(1, countDays.filter((d) => d <= testDay).length);

@@ -1,4 +1,4 @@
-import { datedSteps, nextCount, nextStep, type DatedStep } from '@esprel/core';
+import { type BatchCounted, type CountsDue, type DatedStep, datedSteps, nextCountOf, nextStep } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import type { TestRow } from './sheet.ts';
 
@@ -41,7 +41,7 @@ export interface ListedTest {
   readonly alive: number;
   /** The next step of preparation, or a look into the cold. */
   readonly step: { readonly kind: 'step' | 'look'; readonly due: string; readonly step: DatedStep } | null;
-  readonly next: ReturnType<typeof nextCount>;
+  readonly next: CountsDue | null;
   /** Day of the next thing to do: lay it, go on with its preparation, count or close it. */
   readonly due: string | null;
 }
@@ -57,6 +57,22 @@ function stepsByTest(db: Db): Map<number, { step: string; words: string; days: n
   );
   const byTest = new Map<number, typeof rows>();
   for (const { testId, ...step } of rows) byTest.set(testId, [...(byTest.get(testId) ?? []), { testId, ...step }]);
+  return byTest;
+}
+
+/** The batches of every open test, each with its last count and the seeds still out. */
+function batchesByTest(db: Db): Map<number, BatchCounted[]> {
+  const rows = all<{ testId: number; warmFrom: string; seedsOut: number; last: string | null; missing: number }>(
+    db,
+    `SELECT t.id AS testId, coalesce(r.warm_from, t.warm_from) AS warmFrom, min(r.counted_on) AS last, sum(r.counted_on IS NULL) AS missing,
+       sum(r.seeds - (SELECT count(*) FROM seed_marks m WHERE m.replicate_id = r.id)) AS seedsOut
+     FROM tests t JOIN replicates r ON r.test_id = t.id
+     WHERE t.closed_on IS NULL AND t.planned = 0 AND r.dropped_why IS NULL GROUP BY t.id, warmFrom`,
+  );
+  const byTest = new Map<number, BatchCounted[]>();
+  for (const { testId, warmFrom, seedsOut, last, missing } of rows) {
+    byTest.set(testId, [...(byTest.get(testId) ?? []), { warmFrom, seedsOut, lastCountedOn: missing > 0 ? null : last }]);
+  }
   return byTest;
 }
 
@@ -77,12 +93,13 @@ export function listTests(db: Db, which: 'open' | 'closed' | { readonly roundId:
     ...(typeof which === 'object' ? [which.roundId] : []),
   );
   const steps = stepsByTest(db);
+  const batches = batchesByTest(db);
   const tests = rows.map((t): ListedTest => {
     const countDays = JSON.parse(t.count_days) as number[];
     const running = t.closed_on === null && t.planned === 0;
     const seeds = t.seeds ?? 0;
     const last = t.missing > 0 ? null : t.last;
-    const next = running ? nextCount(t.warm_from, countDays, last, seeds - t.marked) : null;
+    const next = running ? nextCountOf(batches.get(t.id) ?? [], countDays) : null;
     const step = running ? nextStep(datedSteps(t.started_on, steps.get(t.id) ?? []), last) : null;
     const first = next?.due ?? t.last ?? t.started_on;
     return {

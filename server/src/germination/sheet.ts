@@ -4,9 +4,10 @@ import {
   datedSteps,
   daysBetween,
   germinationSummary,
+  type GerminationSummary,
   markedResult,
   missedCounts,
-  nextCount,
+  nextCountOf,
   nextStep,
   type SeedKind,
   testProtocol,
@@ -109,6 +110,13 @@ export function callDay(db: Db, test: TestRow, prior: WaitInput['prior'], today:
   return days.length === 0 || days.includes(null) ? null : (days as string[]).reduce((a, b) => (a > b ? a : b));
 }
 
+/** Germination over the bags that count. */
+function summaryOf(test: TestRow, replicates: readonly Replicate[]): GerminationSummary {
+  return germinationSummary(
+    replicates.filter((r) => r.dropped_why === null).map((r) => markedResult(r.seeds, r.marks.map(markOf), r.warm_from ?? test.warm_from)),
+  );
+}
+
 const markOf = (m: Mark): { kind: SeedKind; markedOn: string } => ({ kind: m.kind as SeedKind, markedOn: m.marked_on });
 
 /** A test as its page shows it: what was laid, what is marked, what it says so far, what comes next. */
@@ -164,8 +172,17 @@ export function testSheet(db: Db, id: number, today: string): object {
       droppedWhy: r.dropped_why,
       marks: r.marks.map((m) => ({ position: m.position, kind: m.kind, markedOn: m.marked_on })),
     })),
-    summary: germinationSummary(kept.map((r) => markedResult(r.seeds, r.marks.map(markOf), r.warm_from ?? test.warm_from))),
-    next: running ? nextCount(test.warm_from, countDays, last, out) : null,
+    summary: summaryOf(test, replicates),
+    next: running
+      ? nextCountOf(
+          batchesOf(test, replicates).map((b) => ({
+            warmFrom: b.warmFrom,
+            lastCountedOn: lastCounted(b.replicates),
+            seedsOut: b.replicates.reduce((sum, r) => sum + r.seeds - r.marks.length, 0),
+          })),
+          countDays,
+        )
+      : null,
     seedsOut: out,
     usualDays: { min: crop.testFirstCountD, max: crop.testFinalCountD },
     protocol: testProtocol(crop),
@@ -188,11 +205,7 @@ function otherCurves(db: Db, test: TestRow, varietyId: number): object[] {
     test.lot_id,
   );
   return rows.map((t) => {
-    const summary = germinationSummary(
-      replicatesOf(db, t.id)
-        .filter((r) => r.dropped_why === null)
-        .map((r) => markedResult(r.seeds, r.marks.map(markOf), r.warm_from ?? t.warm_from)),
-    );
+    const summary = summaryOf(t, replicatesOf(db, t.id));
     return {
       id: t.id,
       lotCode: t.code,

@@ -96,7 +96,7 @@ function lotSheet(db: Db, today: string, code: string): object {
     tests: all(
       db,
       `SELECT id, method, started_on AS startedOn, warm_from AS warmFrom, closed_on AS closedOn,
-         (SELECT sum(seeds) FROM replicates WHERE test_id = tests.id) AS seeds FROM tests WHERE lot_id = ? ORDER BY started_on DESC, id DESC`,
+         planned, (SELECT sum(seeds) FROM replicates WHERE test_id = tests.id AND dropped_why IS NULL) AS seeds FROM tests WHERE lot_id = ? ORDER BY started_on DESC, id DESC`,
       lot.id,
     ),
     loans: all(

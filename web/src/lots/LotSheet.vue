@@ -177,7 +177,9 @@ function go(what: string): void {
       </dl>
 
       <div class="row-of-buttons actions">
-        <Button v-if="openTest" @click="router.push(`/tests/${openTest.id}`)">Count the test <kbd>C</kbd></Button>
+        <Button v-if="openTest" @click="router.push(`/tests/${openTest.id}`)"
+          >{{ openTest.planned === 1 ? 'Lay the test' : 'Count the test' }} <kbd>C</kbd></Button
+        >
         <Button v-if="!inQuarantine" label="Lend" severity="secondary" @click="go('lend')" />
         <Button v-if="!openTest" label="Test" severity="secondary" @click="go('test')" />
         <Button v-if="!inQuarantine" label="Sow" severity="secondary" @click="go('sow')" />

@@ -8,6 +8,9 @@ const props = defineProps<{ sheet: LotSheetData }>();
 const format = useFormat();
 
 const evidence = computed(() => new Map(props.sheet.evidence.map((e) => [`${e.kind} ${String(e.id)}`, e])));
+/** Alive in a test, its batches together. */
+const aliveIn = (test: number): number =>
+  props.sheet.evidence.filter((e) => e.kind === 'test' && e.id === test).reduce((sum, e) => sum + e.alive, 0);
 const fateWords = (fate: string | null): string => (fate === null ? 'still watched' : FATE_FACTS[fate as Fate].words);
 const methodWords = (m: string): string => TEST_METHOD_WORDS[m as TestMethod];
 const movementWords = (k: string): string => MOVEMENT_WORDS[k as MovementKind];
@@ -21,8 +24,8 @@ const movementWords = (k: string): string => MOVEMENT_WORDS[k as MovementKind];
         <span class="mark test" aria-hidden="true" />
         <RouterLink :to="`/tests/${t.id}`">Test of {{ t.seeds }}, {{ format.day(t.startedOn) }}</RouterLink>
         <span class="quiet">
-          {{ methodWords(t.method) }}<template v-if="t.closedOn">, {{ evidence.get(`test ${t.id}`)?.alive }} alive</template
-          ><template v-else>, still counted</template>
+          {{ methodWords(t.method) }}<template v-if="t.closedOn">, {{ aliveIn(t.id) }} alive</template
+          >{{ t.closedOn ? '' : t.planned ? ', only planned' : ', still counted' }}
         </span>
       </li>
       <li v-for="s in sheet.sowings" :key="`s${s.id}`">

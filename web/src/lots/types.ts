@@ -129,6 +129,8 @@ export interface LotSheetData {
     readonly startedOn: string;
     readonly warmFrom: string;
     readonly closedOn: string | null;
+    /** 1 while no seed has left its envelope. */
+    readonly planned: 0 | 1;
     readonly seeds: number;
   }[];
   readonly loans: readonly {
