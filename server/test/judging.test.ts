@@ -29,7 +29,6 @@ describe('judging many lots on a thread', () => {
     const estimator = new Estimator();
     expect(await refreshStale(library.db, library.today, estimator)).toBe(12);
     expect(kept()).toEqual(before);
-    expect(estimator.threadId).not.toBeNull();
     await estimator.close();
   });
 
@@ -69,6 +68,6 @@ describe('judging many lots on a thread', () => {
     for (let i = 0; i < 100 && (await library.get('/api/session')).body.stale > 0; i++)
       await new Promise((resolve) => setTimeout(resolve, 20));
     expect((await library.get('/api/session')).body).toMatchObject({ stale: 0, judging: { paused: false } });
-    expect(judgingState(library.db)).toMatchObject({ running: false, of: 0 });
+    expect(judgingState(library.db)).toMatchObject({ running: false });
   });
 });

@@ -5,6 +5,8 @@ import { betaCdf, logBeta, logGamma } from '../numeric/gamma.ts';
 export const TEST_SIZES = [10, 20, 25, 30, 40, 50, 75, 100, 200, 400] as const;
 /** A size is advised when the chance of a clear answer is at least this. */
 export const CLEAR_ENOUGH = 0.8;
+/** How sure a test shall make the library that a lot is above or below its lending line. */
+export const TEST_CERTAINTY = 0.9;
 
 export interface TestSizeInput {
   /** What is believed of the lot today: a beta distribution of the share alive. */

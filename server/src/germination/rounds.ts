@@ -8,7 +8,9 @@ import {
   type RoundLot,
   type RoundPlan,
   roundPlanForm,
+  SMALLEST_TEST,
   spendableSeeds,
+  TEST_CERTAINTY,
   testProtocol,
   testSize,
   wrong,
@@ -27,8 +29,6 @@ import { writeTest } from './change.ts';
 import { listTests } from './list.ts';
 import { replicatesOf } from './sheet.ts';
 
-/** How sure a test shall make us that a lot is above or below its lending line. */
-const CERTAINTY = 0.9;
 /** A round is laid within a season. */
 const MOST_LOTS = 100;
 
@@ -45,9 +45,9 @@ function roundLotOf(db: Db, code: string): object {
   const sizes = (seeds: number): ReturnType<typeof testSize> =>
     alpha === null || beta === null
       ? { options: [], recommended: null }
-      : testSize({ alpha, beta, threshold, certainty: CERTAINTY, spendable: Math.min(400, seeds) });
+      : testSize({ alpha, beta, threshold, certainty: TEST_CERTAINTY, spendable: Math.min(400, seeds) });
   const { options } = sizes(grown);
-  const advised = sizes(spendable).recommended ?? (grown >= 10 ? 10 : null);
+  const advised = sizes(spendable).recommended ?? (grown >= SMALLEST_TEST ? SMALLEST_TEST : null);
   const open = one<{ id: number }>(db, 'SELECT id FROM tests WHERE lot_id = ? AND closed_on IS NULL', lot.id);
   const protocol = testProtocol(crop);
   return {
@@ -69,7 +69,7 @@ function roundLotOf(db: Db, code: string): object {
     protocol: { warmth: protocol.warmth, light: protocol.light, preparationDays: protocol.preparationDays, method: protocol.method },
     problem: open
       ? 'is being tested already'
-      : grown < 10
+      : grown < SMALLEST_TEST
         ? `has only ${plural(grown, 'seed')} to spare; a test of so few tells little`
         : lot.state === 'quarantine'
           ? 'waits in quarantine'

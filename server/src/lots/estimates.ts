@@ -217,7 +217,7 @@ export async function refreshStale(db: Db, today: string, estimator?: Estimator)
       if (made === 0 || !db.open || isWrittenElsewhere(db) || state.paused) return done;
     }
   } finally {
-    Object.assign(state, { running: false, of: 0, done: 0 });
+    state.running = false;
   }
 }
 
@@ -229,7 +229,7 @@ async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promis
     today,
   );
   const state = judgingState(db);
-  Object.assign(state, { of: stale.length, done: 0, restarts: 0 });
+  state.restarts = 0;
   const thread =
     estimator ??
     (stale.length > OWN_THREAD
@@ -270,7 +270,6 @@ async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promis
         // A variety is judged once all of its lots are of the day: they are held against each other.
         for (const variety of new Set(few.map((l) => l.variety))) if (variety !== next?.variety) judgeVariety(db, variety, today);
       }).immediate();
-      state.done = Math.min(stale.length, i + IN_ONE_GO);
       await new Promise((resolve) => setImmediate(resolve));
     }
     return stale.length;

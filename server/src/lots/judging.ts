@@ -4,7 +4,9 @@ import {
   type Judgement,
   LENDING_CHANCE,
   lendable,
+  SMALLEST_TEST,
   spendableSeeds,
+  TEST_CERTAINTY,
   testSize,
   testWorth,
   type Verdict,
@@ -24,10 +26,6 @@ interface Judged {
 
 /** Loans this far back tell how much a variety is wanted. */
 const WANTED_DAYS = 3 * 365;
-/** How sure a test shall make us, for its size. */
-const CERTAINTY = 0.9;
-const LEAST_TEST = 10;
-
 /** A lot of this variety that may be lent as it is. */
 function isSound({ lot, estimate }: Judged): boolean {
   return (
@@ -72,15 +70,15 @@ function worthOf(db: Db, me: Judged, sisters: readonly Judged[], wanted: number)
   const { lot, estimate } = me;
   const { alpha, beta } = estimate.today;
   const free = lendable(lot.balance, lot.floor);
-  if (alpha === null || beta === null || lot.state !== 'kept' || lot.missing_since !== null || free < LEAST_TEST) return null;
+  if (alpha === null || beta === null || lot.state !== 'kept' || lot.missing_since !== null || free < SMALLEST_TEST) return null;
   if (one(db, 'SELECT 1 FROM tests WHERE lot_id = ? AND closed_on IS NULL', lot.id)) return null;
   const spendable = Math.min(400, spendableSeeds(lot.balance, lot.floor, false));
-  const { recommended } = testSize({ alpha, beta, threshold: estimate.threshold, certainty: CERTAINTY, spendable });
+  const { recommended } = testSize({ alpha, beta, threshold: estimate.threshold, certainty: TEST_CERTAINTY, spendable });
   const input = {
     alpha,
     beta,
     threshold: estimate.threshold,
-    seeds: recommended ?? LEAST_TEST,
+    seeds: recommended ?? SMALLEST_TEST,
     free,
     wanted,
     sound: sisters.filter((o) => o.lot.id !== lot.id && isSound(o)).length,

@@ -1,8 +1,7 @@
 import { overruleEndForm, overruleForm, VERDICT_WORDS, type Verdict, wrong } from '@esprel/core';
-import { all, type Db, one } from '../db/db.ts';
+import { type Db, one } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
-import { changes, read, type Route } from '../http/route.ts';
-import { queryWhole } from '../http/query.ts';
+import { changes, type Route } from '../http/route.ts';
 import { lotByCode, lotNames } from './queries.ts';
 
 export interface Overrule {
@@ -27,16 +26,6 @@ export function overruleOn(db: Db, lotId: number, day: string): Overrule | undef
 
 export function overruleRoutes(): Route[] {
   return [
-    // What is worth a test, the most worthwhile first.
-    read('/worth', ({ db }, { query }) => ({
-      lots: all(
-        db,
-        `SELECT l.code, v.name AS variety, c.name AS crop, l.balance, e.median, e.low, e.high, e.verdict, e.worth, e.worth_why AS why
-         FROM lot_estimates e JOIN lots l ON l.id = e.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
-         WHERE e.worth > 0.001 ORDER BY e.worth DESC, e.lot_id LIMIT ?`,
-        queryWhole(query, 'limit', 1, 200) ?? 40,
-      ),
-    })),
     changes('post', '/lots/:code/overrule', 'overrule', overruleForm, (change, { params, body }) => {
       const { db, today } = change;
       const lot = lotByCode(db, params.code ?? '');

@@ -65,11 +65,6 @@ export class Estimator {
     });
   }
 
-  /** The id of the running thread, for whoever wants to see it die. */
-  get threadId(): number | null {
-    return this.worker?.threadId ?? null;
-  }
-
   /** Ends the thread as a crash would. */
   async crash(): Promise<void> {
     await this.worker?.terminate();
