@@ -53,7 +53,7 @@ async function save(): Promise<void> {
 
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="test" />
-  <section v-else class="page">
+  <section v-else class="form-page">
     <FormFrame
       title="Lay a second batch"
       :about="data ? `${data.test.lotCode} ${data.test.variety}. It has days of its own and counts together with the first.` : ''"
@@ -85,10 +85,3 @@ async function save(): Promise<void> {
     </FormFrame>
   </section>
 </template>
-
-<style scoped>
-.page {
-  max-width: 760px;
-  height: 100%;
-}
-</style>

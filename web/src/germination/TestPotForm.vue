@@ -58,7 +58,7 @@ async function save(): Promise<void> {
 
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="test" />
-  <section v-else-if="done" class="page done scrolls" aria-label="Potted">
+  <section v-else-if="done" class="form-page done scrolls" aria-label="Potted">
     <h1>{{ done.plants }} plants of {{ title }}</h1>
     <p>They stand under Sowing now, as a sowing of this test, and are looked at from week to week.</p>
     <p class="row-of-buttons">
@@ -78,7 +78,7 @@ async function save(): Promise<void> {
       </ul>
     </template>
   </section>
-  <section v-else class="page">
+  <section v-else class="form-page">
     <FormFrame
       title="Pot the sprouts"
       :about="`${title}. Lift each with its piece of paper; the root must not break or dry.`"
@@ -121,10 +121,6 @@ async function save(): Promise<void> {
 </template>
 
 <style scoped>
-.page {
-  max-width: 760px;
-  height: 100%;
-}
 .done {
   padding: 20px 24px;
   display: grid;
