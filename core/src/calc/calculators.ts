@@ -3,8 +3,10 @@ import { CoreError } from '../errors.ts';
 import { testSize, type TestSizeInput } from '../germination/testSize.ts';
 import { waitOrCall, type WaitInput } from '../germination/wait.ts';
 import { germinationSummary, type ReplicateResult } from '../germination/summary.ts';
-import { day, list, need, number, oneOf, openShare, shape, share, whole } from '../schemas/fields.ts';
+import { day, list, need, number, oneOf, openShare, orNull, shape, share, whole } from '../schemas/fields.ts';
 import { InputError, parse, wrong } from '../schemas/parse.ts';
+import { type DailyMinimum, frostRecord, type Hemisphere } from '../season/frostRecord.ts';
+import { season, type SeasonInput, type Weeks } from '../season/windows.ts';
 import { seedsPerCell, type SeedsPerCellInput } from '../sowing/seedsPerCell.ts';
 import { longevity, type LongevityInput } from '../viability/longevity.ts';
 import { viability, type ViabilityInput } from '../viability/viability.ts';
@@ -12,7 +14,7 @@ import { weigh, type WeighedSample } from '../weigh/weigh.ts';
 import { ACQUISITIONS, FORMS } from '../lots/vocabulary.ts';
 
 /** Sizes that a calculator takes; beyond them it says so instead of taking minutes. */
-export const CALC_LIMITS = { seeds: 100_000, plants: 10_000, dates: 1000 } as const;
+export const CALC_LIMITS = { seeds: 100_000, plants: 10_000, dates: 1000, minima: 50_000 } as const;
 
 const temperature = () => need(number({ min: -30, max: 60 }));
 const seeds = (min = 0) => whole({ min, max: CALC_LIMITS.seeds });
@@ -114,6 +116,55 @@ const testSizeSchema = shape({
   spendable: need(seeds()),
 });
 
+const frostSchema = shape({
+  minima: list(shape({ date: need(day()), minC: need(temperature()) }), CALC_LIMITS.minima),
+  belowC: number({ min: -30, max: 60 }),
+  hemisphere: oneOf(['north', 'south'] as const),
+});
+
+const weeks = () => number({ min: -260, max: 260 });
+const weekRange = () => shape({ min: need(weeks()), max: need(weeks()) });
+const seasonSchema = shape({
+  lastFrost: need(day()),
+  sdDays: need(number({ above: 0, max: 366 })),
+  crop: need(
+    shape({
+      anchor: need(oneOf(['last-frost', 'plant-out'] as const)),
+      startWeeks: orNull(weekRange()),
+      plantOutWeeks: orNull(weekRange()),
+      directWeeks: orNull(weekRange()),
+      chillWeeks: need(number({ min: 0, max: 260 })),
+      soakHours: need(number({ min: 0, max: 2400 })),
+    }),
+  ),
+  plantOut: orNull(day()),
+  hardeningDays: whole({ min: 0, max: 365 }),
+});
+
+function checkMinima(minima: readonly DailyMinimum[]): void {
+  const seen = new Set<string>();
+  const errors = minima.flatMap(({ date }, i) => {
+    const twice = seen.has(date);
+    seen.add(date);
+    return twice ? [{ path: `minima[${String(i)}].date`, message: `${date} stands there twice; keep one of them` }] : [];
+  });
+  if (errors.length > 0) throw new InputError(errors);
+}
+
+function checkSeason({ crop, lastFrost, plantOut }: SeasonInput): void {
+  const errors: { path: string; message: string }[] = [];
+  for (const field of ['startWeeks', 'plantOutWeeks', 'directWeeks'] as const) {
+    const range: Weeks | null | undefined = crop[field];
+    if (range && range.max < range.min) {
+      errors.push({ path: `crop.${field}.max`, message: `ends before it starts; must not be less than ${String(range.min)}` });
+    }
+  }
+  for (const [path, date] of Object.entries({ lastFrost, plantOut })) {
+    if (date != null && (date < '0200-01-01' || date > '9900-12-31')) errors.push({ path, message: 'must lie in the years 200 to 9900' });
+  }
+  if (errors.length > 0) throw new InputError(errors);
+}
+
 function checkWait({ sown, counts = [], today, usualDays }: Omit<WaitInput, 'counts'> & { counts?: WaitInput['counts'] }): void {
   const errors: { path: string; message: string }[] = [];
   counts.forEach((c, i) => {
@@ -208,6 +259,16 @@ export const CALCULATORS: Readonly<Record<string, (body: unknown) => unknown>> =
     return waitOrCall({ ...input, counts: (input as Partial<WaitInput>).counts ?? [] });
   },
   'test-size': (body) => testSize(parse(testSizeSchema, body) as TestSizeInput),
+  frost: (body) => {
+    const input = parse(frostSchema, body) as unknown as { minima?: DailyMinimum[]; belowC?: number; hemisphere?: Hemisphere };
+    checkMinima(input.minima ?? []);
+    return frostRecord(input.minima ?? [], input.belowC, input.hemisphere);
+  },
+  season: (body) => {
+    const input = parse(seasonSchema, body) as unknown as SeasonInput;
+    checkSeason(input);
+    return season(input);
+  },
   weigh: (body) => {
     const input = parse(weighSchema, body) as unknown as { samples: WeighedSample[]; totalGrams: number };
     return weigh(input.samples, input.totalGrams);

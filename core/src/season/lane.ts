@@ -1,0 +1,131 @@
+import type { Crop } from '../crops/crop.ts';
+import { addDays, type Day, dayInYear, daysBetween, yearOf } from '../dates/day.ts';
+import { careSteps, dueCare } from '../sowing/care.ts';
+import type { SowingMethod } from '../sowing/fates.ts';
+import { springFrostRisk } from './frost.ts';
+import { prepareBefore, type Window } from './windows.ts';
+
+/** A season reaches from this long before its last frost to as long after that a year is full. */
+const SEASON_BEFORE_DAYS = 150;
+
+/** The year whose last frost (`MM-DD`) the season of a day belongs to, in either hemisphere. */
+export function seasonYearOf(day: Day, lastFrost: string): number {
+  const year = yearOf(day);
+  for (const y of [year + 1, year]) {
+    if (day >= addDays(dayInYear(y, lastFrost), -SEASON_BEFORE_DAYS)) return y;
+  }
+  return year - 1;
+}
+
+/** First and last day of the season of a year. */
+export function seasonDays(year: number, lastFrost: string): { readonly from: Day; readonly to: Day } {
+  return {
+    from: addDays(dayInYear(year, lastFrost), -SEASON_BEFORE_DAYS),
+    to: addDays(dayInYear(year + 1, lastFrost), -SEASON_BEFORE_DAYS - 1),
+  };
+}
+
+/** What a lane is drawn from. */
+export interface LaneInput {
+  readonly sowOn: Day;
+  /** Null where it stays where it was sown. */
+  readonly plantOutOn: Day | null;
+  readonly way: 'start' | 'direct' | 'late';
+  readonly method: SowingMethod;
+  readonly seedsPerCell: number;
+  readonly crop: Pick<Crop, 'chillWeeks' | 'soakHours' | 'emergeMinD' | 'emergeMaxD' | 'transplant' | 'clumpSeeds' | 'frost'>;
+  /** The window of sowing, moved by what was learned; null where nobody gives one. */
+  readonly window: Window | null;
+  readonly lastFrost: Day;
+  readonly sdDays: number;
+}
+
+export interface Lane {
+  readonly chillFrom: Day | null;
+  readonly soakFrom: Day | null;
+  readonly sowOn: Day;
+  readonly emerge: { readonly from: Day; readonly to: Day };
+  readonly potOn: Day | null;
+  readonly hardenFrom: Day | null;
+  readonly plantOutOn: Day | null;
+  /** First and last day of anything on the lane. */
+  readonly from: Day;
+  readonly to: Day;
+  /** Days from the middle of the window, below zero before it; null without a window. */
+  readonly offMiddle: number | null;
+  readonly place: 'before' | 'inside' | 'after' | 'unknown';
+  /** Chance that a frost still follows planting out, or coming up where it stays outdoors. */
+  readonly frostRisk: number;
+  /** Sentences that say what the day risks; empty when it risks nothing. */
+  readonly risks: readonly string[];
+}
+
+const RISKY: Readonly<Record<Crop['frost'], number>> = { tender: 0.1, 'half-hardy': 0.35, hardy: 1 };
+
+/**
+ * A planned sowing as a lane: what is begun before it, when it comes up, is potted on, hardened and planted out, and what its
+ * day risks. The same for a lane that stands and for one that is being dragged.
+ */
+export function laneOf(input: LaneInput): Lane {
+  const { sowOn, plantOutOn, crop, window } = input;
+  // A late sowing of seed that wants cold gets it outdoors from the winter.
+  const before = input.way === 'late' ? prepareBefore(sowOn, 0, crop.soakHours) : prepareBefore(sowOn, crop.chillWeeks, crop.soakHours);
+  const emerge = { from: addDays(sowOn, crop.emergeMinD), to: addDays(sowOn, crop.emergeMaxD) };
+  const up = addDays(sowOn, (crop.emergeMinD + crop.emergeMaxD) / 2);
+  const steps = careSteps(crop, { method: input.method, seedsPerCell: input.seedsPerCell, plantOutOn });
+  const due = dueCare(
+    steps.map((s) => ({ ...s, doneOn: null })),
+    up,
+    sowOn,
+  );
+  const dayOf = (kind: string): Day | null => due.find((s) => s.kind === kind)?.due ?? null;
+  const outdoors = input.way !== 'start' || input.method === 'open-ground';
+  const exposed = outdoors ? emerge.from : plantOutOn;
+  const frostRisk = exposed === null || input.way === 'late' ? 0 : springFrostRisk(exposed, input.lastFrost, input.sdDays);
+  const offMiddle = window === null ? null : daysBetween(window.target, sowOn);
+  const place = window === null ? 'unknown' : sowOn < window.from ? 'before' : sowOn > window.to ? 'after' : 'inside';
+  const hardenFrom = plantOutOn === null ? null : addDays(plantOutOn, -7);
+  const parts = [before.soakFrom, before.chillFrom, sowOn, emerge.to, dayOf('pot-on'), plantOutOn].filter((d) => d !== null);
+  return {
+    ...before,
+    sowOn,
+    emerge,
+    potOn: dayOf('pot-on'),
+    hardenFrom,
+    plantOutOn,
+    from: parts.reduce((a, b) => (b < a ? b : a)),
+    to: parts.reduce((a, b) => (b > a ? b : a)),
+    offMiddle,
+    place,
+    frostRisk,
+    risks: risksOf(input, place, frostRisk, outdoors, due.find((s) => s.kind === 'plant-out')?.due ?? null),
+  };
+}
+
+function risksOf(input: LaneInput, place: Lane['place'], frostRisk: number, outdoors: boolean, ready: Day | null): string[] {
+  const { window, sowOn, plantOutOn, crop } = input;
+  const out: string[] = [];
+  const days = (n: number): string => `${String(n)} ${n === 1 ? 'day' : 'days'}`;
+  if (window !== null && place === 'before') {
+    const early = daysBetween(sowOn, window.from);
+    out.push(
+      outdoors
+        ? `${days(early)} before its window: seed may rot in cold soil.`
+        : `${days(early)} before its window: plants grow long and pot-bound while they wait.`,
+    );
+  }
+  if (window !== null && place === 'after')
+    out.push(`${days(daysBetween(window.to, sowOn))} after its window: it may not be ready before the season ends.`);
+  if (frostRisk > RISKY[crop.frost]) {
+    const share = `${String(Math.round(frostRisk * 100))} in 100`;
+    out.push(
+      outdoors
+        ? `A frost still follows its coming up in ${share} springs, and it is ${crop.frost}.`
+        : `A frost still follows planting out in ${share} springs, and it is ${crop.frost}.`,
+    );
+  }
+  if (plantOutOn !== null && ready !== null && ready > plantOutOn) {
+    out.push(`Planting out comes ${days(daysBetween(plantOutOn, ready))} before the plants are ready for it.`);
+  }
+  return out;
+}

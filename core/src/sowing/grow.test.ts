@@ -1,0 +1,93 @@
+import { describe, expect, it } from 'vitest';
+import { CROP_REFERENCE } from '../crops/reference.ts';
+import { type BenchUse, benchLoad, fits, nearestDayWithRoom } from './benchLoad.ts';
+import { careSteps, dueCare, nextCare } from './care.ts';
+import { cellEvidence } from './cells.ts';
+import { learnedEmergence } from './emergence.ts';
+
+const crop = (key: string) => CROP_REFERENCE.find((c) => c.key === key)!;
+const undone = (steps: ReturnType<typeof careSteps>) => steps.map((s) => ({ ...s, doneOn: null as string | null }));
+
+describe('care after coming up', () => {
+  const tomato = careSteps(crop('tomato'), { method: 'heated-cells', seedsPerCell: 2, plantOutOn: '2027-05-11' });
+
+  it('goes from the cover to planting out, and thins only what is not grown in clumps', () => {
+    expect(tomato.map((s) => s.kind)).toEqual(['cover-off', 'thin', 'pot-on', 'feed', 'harden', 'plant-out']);
+    expect(careSteps(crop('chives'), { method: 'cells', seedsPerCell: 6, plantOutOn: null }).map((s) => s.kind)).not.toContain('thin');
+    expect(careSteps(crop('carrot'), { method: 'open-ground', seedsPerCell: 3, plantOutOn: null }).map((s) => s.kind)).toEqual(['thin']);
+    expect(careSteps(crop('melon'), { method: 'pot', seedsPerCell: 1, plantOutOn: null }).map((s) => s.kind)).not.toContain('pot-on');
+  });
+
+  it('is due by the day it came up and by the season', () => {
+    const due = dueCare(undone(tomato), '2027-03-16', '2027-03-16');
+    expect(due.map((s) => s.due)).toEqual(['2027-03-17', '2027-03-24', '2027-03-30', '2027-04-13', '2027-05-04', '2027-05-11']);
+    expect(due.every((s) => s.movedDays === 0)).toBe(true);
+    expect(nextCare(due)?.kind).toBe('cover-off');
+  });
+
+  it('moves what follows when a step is done late, and what cannot be done before today', () => {
+    const late = undone(tomato).map((s, i) =>
+      i === 0 ? { ...s, doneOn: '2027-03-17' } : i === 1 ? { ...s, doneOn: '2027-03-24' } : i === 2 ? { ...s, doneOn: '2027-04-20' } : s,
+    );
+    const due = dueCare(late, '2027-03-16', '2027-04-20');
+    expect(due[3]).toMatchObject({ kind: 'feed', due: '2027-05-04', movedDays: 21 });
+    expect(due[4]?.due).toBe('2027-05-07');
+    expect(due[5]?.due).toBe('2027-05-14');
+    const waiting = dueCare(undone(tomato), '2027-03-16', '2027-04-01');
+    expect(waiting[0]).toMatchObject({ due: '2027-03-17' });
+    expect(waiting[1]?.due).toBe('2027-04-08');
+  });
+});
+
+describe('emergence of a method', () => {
+  it('moves from the usual figure as counts come in', () => {
+    expect(learnedEmergence(0.85, [])).toEqual({ emergence: 0.85, usual: 0.85, sowings: 0, seeds: 0 });
+    // 60 live seeds at 0.85 and 50 live seeds of which 20 came: 71 of 110.
+    expect(learnedEmergence(0.85, [{ seeds: 100, viability: 0.5, emerged: 20 }]).emergence).toBeCloseTo(71 / 110, 12);
+    const many = learnedEmergence(0.85, Array(50).fill({ seeds: 40, viability: 0.9, emerged: 18 }));
+    expect(many.emergence).toBeGreaterThan(0.5);
+    expect(many.emergence).toBeLessThan(0.53);
+  });
+  it('never counts more seedlings than there was live seed', () => {
+    expect(learnedEmergence(0.85, [{ seeds: 40, viability: 0.1, emerged: 40 }]).emergence).toBeLessThanOrEqual(1);
+    expect(() => learnedEmergence(0.85, [{ seeds: 1, viability: 2, emerged: 1 }])).toThrow('sowings[0].viability');
+  });
+});
+
+describe('cells as evidence', () => {
+  it('leaves out those whose cause says nothing of the seed', () => {
+    const cells = [
+      { seeds: 2, up: 2, fate: null },
+      { seeds: 2, up: 0, fate: null },
+      { seeds: 2, up: 1, fate: 'damped-off' as const },
+      { seeds: 2, up: 0, fate: 'dried-out' as const },
+      { seeds: 2, up: 0, fate: 'not-come-up' as const },
+    ];
+    expect(cellEvidence(cells)).toEqual({ sown: 6, emerged: 2, leftOut: 4 });
+  });
+});
+
+describe('room on the bench', () => {
+  const mat = { id: 1, name: 'Mat 1', holds: 2 };
+  const use = (key: string, from: string, until: string, trays: number): BenchUse => ({ key, placeId: 1, from, until, trays });
+  const uses = [
+    use('a', '2027-03-01', '2027-03-15', 1),
+    use('b', '2027-03-03', '2027-03-20', 0.6),
+    use('c', '2027-03-08', '2027-03-23', 0.7),
+  ];
+
+  it('adds parts of trays up before it rounds, week by week', () => {
+    const load = benchLoad(uses, mat, '2027-03-01', 4);
+    expect(load.map((w) => w.trays)).toEqual([2, 3, 2, 1]);
+    expect(load.map((w) => w.clash)).toEqual([false, true, false, false]);
+    expect(load[3]?.keys).toEqual(['c']);
+  });
+
+  it('finds the nearest week with room inside the window', () => {
+    const more = use('d', '2027-03-08', '2027-03-18', 1);
+    expect(fits(more, uses, mat)).toBe(false);
+    expect(nearestDayWithRoom(more, uses, mat, '2027-02-15', '2027-03-31')).toBe('2027-03-22');
+    expect(nearestDayWithRoom(more, uses, mat, '2027-03-01', '2027-03-14')).toBeNull();
+    expect(fits(use('e', '2027-03-08', '2027-03-18', 3), [], mat)).toBe(false);
+  });
+});

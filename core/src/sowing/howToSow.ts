@@ -1,0 +1,40 @@
+import type { Crop } from '../crops/crop.ts';
+
+/** How seed of a crop is put into cells. */
+export const SOWING_STYLES = ['single', 'several', 'clump', 'pinch'] as const;
+export type SowingStyle = (typeof SOWING_STYLES)[number];
+
+/** Seed finer than this cannot be set one by one. */
+export const DUST_SEEDS_PER_GRAM = 5000;
+/** Seed larger than this is set one by one, and every one counts. */
+export const LARGE_SEEDS_PER_GRAM = 12;
+
+export interface HowToSow {
+  readonly style: SowingStyle;
+  /** Seeds that go together where the crop says so; null where the arithmetic decides. */
+  readonly together: number | null;
+  readonly why: string;
+}
+
+/** Single seed for large or costly seed, clumps for what is grown in clumps, a pinch of dust-fine seed, else several and thin. */
+export function howToSow(crop: Pick<Crop, 'clumpSeeds' | 'seedsPerGram'>, seedCost = 0, cellCost = 0): HowToSow {
+  if (crop.clumpSeeds > 1) {
+    return { style: 'clump', together: crop.clumpSeeds, why: `grown in clumps of ${String(crop.clumpSeeds)}, and never thinned` };
+  }
+  if (crop.seedsPerGram >= DUST_SEEDS_PER_GRAM) {
+    return { style: 'pinch', together: null, why: 'too fine to set one by one: a pinch a cell, which counts as an estimated number' };
+  }
+  if (crop.seedsPerGram <= LARGE_SEEDS_PER_GRAM)
+    return { style: 'single', together: null, why: 'large seed: one a place as far as its life allows' };
+  if (seedCost > 0 && seedCost > cellCost) return { style: 'single', together: null, why: 'a seed costs more than the cell it fills' };
+  return { style: 'several', together: null, why: 'put in a few and thin, so that few cells stay empty' };
+}
+
+/** What one way of filling cells costs. Null where the number of cells is not known. */
+export function sowingCost(
+  option: { readonly cells: number | null; readonly seeds: number | null },
+  seedCost: number,
+  cellCost: number,
+): number | null {
+  return option.cells === null || option.seeds === null ? null : option.cells * cellCost + option.seeds * seedCost;
+}
