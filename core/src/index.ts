@@ -32,6 +32,7 @@ export * from './season/late.ts';
 export * from './season/seasonVerdicts.ts';
 export * from './season/soil.ts';
 export * from './season/lane.ts';
+export * from './season/chill.ts';
 export * from './germination/intervals.ts';
 export * from './germination/summary.ts';
 export * from './germination/protocol.ts';

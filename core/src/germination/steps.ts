@@ -1,4 +1,5 @@
 import { addDays, type Day } from '../dates/day.ts';
+import { chillLooks } from '../season/chill.ts';
 import type { TestProtocol } from './protocol.ts';
 
 /** The last step of every preparation: the seed goes into the warm, and the days of the test begin. */
@@ -54,10 +55,7 @@ const COLD_STEPS = new Set(['prechill']);
 
 /** Days on which seed in the cold is looked at: weekly through the last third of the step, because it may sprout there. */
 export function coldLooks(step: DatedStep): Day[] {
-  if (!COLD_STEPS.has(step.step) || step.doneOn === null) return [];
-  const looks: Day[] = [];
-  for (let day = Math.ceil((step.days * 2) / 3); day < step.days; day += 7) looks.push(addDays(step.doneOn, day));
-  return looks;
+  return COLD_STEPS.has(step.step) && step.doneOn !== null ? chillLooks(step.doneOn, step.days / 7) : [];
 }
 
 /** What is to be done next of a preparation: the next step, or a look into the cold before it. Null once all is done. */

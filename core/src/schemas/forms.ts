@@ -125,6 +125,12 @@ export const sowingForm = shape({
   whereSown: orNull(text(120)),
   /** Sown to find out what a lot of doubtful name is. */
   toIdentify: flag(),
+  /** The plan it fulfils, and where and how it was really done. */
+  plannedId: orNull(id()),
+  benchId: orNull(id()),
+  depthMm: orNull(number({ min: 0, max: 300 })),
+  coveredWith: orNull(text(120)),
+  warmthC: orNull(number({ min: -5, max: 45 })),
   note: orNull(note()),
 });
 

@@ -44,3 +44,16 @@ export function soilSays(
   const soilC = near.reduce((sum, r) => sum + r.temperatureC, 0) / near.length;
   return { state: soilC < wantsC - 1e-9 ? 'wait' : soilC > crop.soilMaxC ? 'too-hot' : 'warm-enough', soilC, wantsC, daysOld };
 }
+
+/** "wait: 14 °C, wants 18 °C" and its like. `warmth` writes a temperature in the unit of the library. */
+export function soilWords(s: SoilSays, warmth: (c: number) => string = (c) => `${String(Math.round(c * 10) / 10)} °C`): string {
+  if (s.state === 'unknown' || s.soilC === null) {
+    return s.daysOld === null
+      ? `the soil was never read; it wants ${warmth(s.wantsC)}`
+      : `the soil was last read ${String(s.daysOld)} days ago; it wants ${warmth(s.wantsC)}`;
+  }
+  if (s.state === 'wait') return `wait: ${warmth(s.soilC)}, wants ${warmth(s.wantsC)}`;
+  return s.state === 'too-hot'
+    ? `too hot: ${warmth(s.soilC)}; sow in the evening and shade it`
+    : `warm enough: ${warmth(s.soilC)}, wants ${warmth(s.wantsC)}`;
+}

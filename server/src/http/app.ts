@@ -27,7 +27,7 @@ export interface AppOptions {
 }
 
 /** Photographs and the files of loggers. */
-const LARGE_BODIES = /\/(photos|climate-log)$/;
+const LARGE_BODIES = /\/(photo|photos|climate-log|frost-record|frost-record\/look)$/;
 
 /** Builds the whole HTTP application on an open library. */
 export function createApp(options: AppOptions): Express {

@@ -32,3 +32,12 @@ export function pathId(text: string | undefined, name: string): number {
   if (text === undefined || !/^\d{1,15}$/.test(text) || Number(text) < 1) throw wrong(name, 'must be a number from 1');
   return Number(text);
 }
+
+/** A number of a query in `min..max`. */
+export function queryNumber(query: Query, name: string, min: number, max: number): number | null {
+  const text = queryText(query, name);
+  if (text === null) return null;
+  const value = /^-?\d{1,12}(\.\d{1,12})?$/.test(text) ? Number(text) : Number.NaN;
+  if (!(value >= min && value <= max)) throw wrong(name, `must be a number from ${String(min)} to ${String(max)}`);
+  return value;
+}

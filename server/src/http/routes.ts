@@ -26,6 +26,11 @@ import { identityRoutes } from '../identity/identity.ts';
 import { mixUpRoutes } from '../identity/mixUps.ts';
 import { errandRoutes } from '../errands/errands.ts';
 import { restrictedRoutes } from '../restricted/restricted.ts';
+import { frostFileRoutes } from '../season/frostFile.ts';
+import { gardenRoutes } from '../season/gardens.ts';
+import { seasonRoutes } from '../season/routes.ts';
+import { benchRoutes } from '../sowing/bench.ts';
+import { trayRoutes } from '../sowing/trayRoutes.ts';
 import type { AppOptions } from './app.ts';
 import type { Route } from './route.ts';
 
@@ -57,7 +62,12 @@ export function routes(options: Pick<AppOptions, 'db' | 'demo'>, refresh: () => 
     ...roundRoutes(),
     ...calibrationRoutes(),
     ...memberRoutes(),
+    ...gardenRoutes(),
+    ...frostFileRoutes(),
+    ...seasonRoutes(),
     ...sowingRoutes(),
+    ...benchRoutes(),
+    ...trayRoutes(),
     ...returnRoutes(),
     ...labelRoutes(),
     ...deviceRoutes(),

@@ -36,9 +36,20 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   stocktakes: {},
   stocktake_scans: {},
   imports: {},
+  gardens: {},
+  frost_records: {},
+  soil_readings: {},
+  bench_places: {},
+  tray_kinds: {},
+  planned_sowings: {},
+  trays: {},
+  tray_fills: {},
+  sowing_cells: {},
+  sowing_steps: {},
+  timing_verdicts: {},
 };
 export type JournaledTable = keyof typeof JOURNALED;
-export type Subject = 'lot' | 'member' | 'variety' | 'crop' | 'test' | 'sowing' | 'place';
+export type Subject = 'lot' | 'member' | 'variety' | 'crop' | 'test' | 'sowing' | 'place' | 'garden' | 'planned' | 'tray' | 'bench';
 export type Row = Record<string, unknown>;
 
 export interface Mark {

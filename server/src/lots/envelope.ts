@@ -1,8 +1,6 @@
-import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
 import { envelopeTextForm, photoForm, plural, undoForm, weigh, weighingForm, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
+import { keepPhoto, readPhoto } from '../files/photos.ts';
 import { notFound } from '../http/problem.ts';
 import { pathId } from '../http/query.ts';
 import { changes, FileAnswer, read, type Route } from '../http/route.ts';
@@ -32,29 +30,6 @@ export function weighingsOf(db: Db, lotId: number): unknown[] {
        grams_per_thousand AS gramsPerThousand, variation_percent AS variationPercent FROM weighings WHERE lot_id = ? ORDER BY id DESC`,
     lotId,
   );
-}
-
-/** Photographs lie beside the library's file, so that one copy of the folder holds everything. */
-function photoFolder(db: Db): string {
-  return join(dirname(db.name), 'photos');
-}
-
-/** Keeps a photograph under the name of its content; the same picture twice is one file, and undo leaves it in the folder. */
-function keepPhoto(db: Db, base64: string): string {
-  const bytes = Buffer.from(base64, 'base64');
-  if (bytes.length < 200 || bytes[0] !== 0xff || bytes[1] !== 0xd8 || bytes[2] !== 0xff) {
-    throw wrong('jpeg', 'is not a photograph; choose a JPEG picture, or take it again');
-  }
-  const file = `${createHash('sha256').update(bytes).digest('hex').slice(0, 40)}.jpg`;
-  const folder = photoFolder(db);
-  mkdirSync(folder, { recursive: true });
-  const path = join(folder, file);
-  if (!existsSync(path)) {
-    // Whole or not at all, also when the power goes.
-    writeFileSync(`${path}.part`, bytes, { flush: true });
-    renameSync(`${path}.part`, path);
-  }
-  return file;
 }
 
 export function envelopeRoutes(): Route[] {
@@ -108,10 +83,7 @@ export function envelopeRoutes(): Route[] {
       return { id };
     }),
     read('/photos/:file', ({ db }, { params }) => {
-      const file = params.file ?? '';
-      const path = join(photoFolder(db), file);
-      if (!/^[0-9a-f]{40}\.jpg$/.test(file) || !existsSync(path)) throw notFound('That photo');
-      return new FileAnswer('image/jpeg', readFileSync(path), { keepSeconds: 86_400 * 365 });
+      return new FileAnswer('image/jpeg', readPhoto(db, params.file ?? ''), { keepSeconds: 86_400 * 365 });
     }),
     changes('post', '/lots/:code/weighings', 'weigh', weighingForm, (change, { params, body }) => {
       const lot = lotByCode(change.db, params.code ?? '');

@@ -1,5 +1,6 @@
 import { FATE_FACTS, type Fate } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
+import { countedOf } from '../sowing/learned.ts';
 import { doubtOn, mixUpsOf } from '../identity/mixUps.ts';
 
 /** One dot on a ribbon: what was counted, and whether it counts. */
@@ -56,10 +57,9 @@ export function evidenceOf(db: Db, lotId: number): EvidenceDot[] {
       kind: 'sowing',
       id: s.id,
       date: s.date,
-      sown: s.sown,
-      alive: s.alive ?? 0,
+      ...sownCells(db, s.id, s.sown, s.alive ?? 0),
       emergence: s.emergence,
-      used: s.testId === null && s.fate !== null && FATE_FACTS[s.fate].speaksOfSeed,
+      used: s.testId === null && s.fate !== null && FATE_FACTS[s.fate].speaksOfSeed && sownCells(db, s.id, s.sown, 0).sown > 0,
       why:
         s.testId !== null
           ? 'sprouts of a test, which counts them already'
@@ -73,4 +73,10 @@ export function evidenceOf(db: Db, lotId: number): EvidenceDot[] {
     const doubt = doubtOn(mixUps, d.date);
     return doubt === null ? d : { ...d, used: false, why: doubt };
   });
+}
+
+/** Cells that were eaten, dried out or fell over say nothing; the rest of a sowing does. */
+function sownCells(db: Db, id: number, sown: number, alive: number): { readonly sown: number; readonly alive: number } {
+  const counted = countedOf(db, id, sown, alive);
+  return { sown: counted.seeds, alive: counted.emerged };
 }

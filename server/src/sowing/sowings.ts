@@ -1,26 +1,33 @@
 import {
+  careForm,
+  CARE_WORDS,
   emergenceForm,
   FATE_FACTS,
   fateForm,
   nextLook,
-  seedsPerCell,
-  SOWING_METHOD_FACTS,
-  SOWING_METHODS,
+  type SOWING_METHOD_FACTS,
   sowingForm,
+  timingForm,
+  undoForm,
   wrong,
 } from '@esprel/core';
 import type * as yup from 'yup';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
-import { pathId, queryOneOf, queryWhole } from '../http/query.ts';
+import { pathId, queryOneOf } from '../http/query.ts';
 import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
-import { type LotRow, lotRow, type StoredEstimate } from '../lots/estimates.ts';
+import { lotRow } from '../lots/estimates.ts';
 import { moveSeeds } from '../lots/intake.ts';
 import { lotByCode, lotNames } from '../lots/queries.ts';
 import { loanRow, memberName } from '../members/members.ts';
 import { historyOf } from '../journal/history.ts';
+import { plannedRow } from '../season/planned.ts';
+import { leftOfLoan, sowingAdvice } from './advice.ts';
+import { careOf, doCare, nextCareOf, writeCare } from './care.ts';
+import { emergenceFor } from './learned.ts';
+import { removeTiming, sayTiming, timingOf } from './timing.ts';
 
 interface SowingRow {
   readonly id: number;
@@ -33,6 +40,12 @@ interface SowingRow {
   readonly sown_on: string;
   readonly where_sown: string | null;
   readonly to_identify: number;
+  readonly planned_id: number | null;
+  readonly tray_id: number | null;
+  readonly letter: string | null;
+  readonly depth_mm: number | null;
+  readonly covered_with: string | null;
+  readonly warmth_c: number | null;
   readonly emergence: number;
   readonly fate: keyof typeof FATE_FACTS | null;
   readonly fate_on: string | null;
@@ -44,41 +57,6 @@ function sowingRow(db: Db, id: number): SowingRow {
   const row = one<SowingRow>(db, 'SELECT * FROM sowings WHERE id = ?', id);
   if (!row) throw notFound('That sowing');
   return row;
-}
-
-/** Seeds a member still holds of a loan: what was lent less what was sown of it. */
-function leftOfLoan(db: Db, loanId: number, lent: number): number {
-  const sown = one<{ n: number | null }>(db, 'SELECT sum(seeds) AS n FROM sowings WHERE loan_id = ?', loanId)?.n ?? 0;
-  return lent - sown;
-}
-
-/** Seeds per cell for a lot as it is today: the table behind "how many in a cell". */
-function advice(db: Db, lot: LotRow, query: Readonly<Record<string, unknown>>): object {
-  const plants = queryWhole(query, 'plants', 1, 10_000) ?? 10;
-  const method = queryOneOf(query, 'method', SOWING_METHODS) ?? 'cells';
-  const loanId = queryWhole(query, 'loan', 1, Number.MAX_SAFE_INTEGER);
-  const loan = loanId === null ? null : loanRow(db, loanId, 'loan');
-  const available = loan ? leftOfLoan(db, loan.id, loan.seeds) : lot.balance;
-  const stored = one<{ estimate: string }>(db, 'SELECT estimate FROM lot_estimates WHERE lot_id = ?', lot.id);
-  const crop = libraryCrop(db, lot.crop_key);
-  const today = stored ? (JSON.parse(stored.estimate) as StoredEstimate).today : null;
-  const { emergence } = SOWING_METHOD_FACTS[method];
-  const certainty = 0.9;
-  const viability =
-    today === null
-      ? { share: crop.freshGermination }
-      : today.alpha !== null && today.beta !== null
-        ? { alpha: today.alpha, beta: today.beta }
-        : { share: today.mean };
-  return {
-    plants,
-    method,
-    available,
-    emergence,
-    certainty,
-    clumpSeeds: crop.clumpSeeds,
-    ...seedsPerCell({ viability, emergence, plants, certainty, available }),
-  };
 }
 
 function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
@@ -100,6 +78,12 @@ function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
     const left = leftOfLoan(db, loan.id, loan.seeds);
     if (body.seeds > left) throw wrong('seeds', `${memberName(db, loan.member_id)} has ${String(left)} seeds left of this loan`);
   }
+  const plan = body.plannedId == null ? null : plannedRow(db, body.plannedId, 'plannedId');
+  if (plan && plan.lot_id !== lot.id) throw wrong('plannedId', `is not a plan for ${lot.code}`);
+  if (plan?.sowing_id != null) throw wrong('plannedId', `was sown on ${plan.sown_on ?? ''} already`);
+  if (body.benchId != null && !one(db, 'SELECT 1 FROM bench_places WHERE id = ?', body.benchId)) {
+    throw wrong('benchId', 'is not a place on the bench; choose again');
+  }
   const movement = loan ? null : moveSeeds(change, lot, 'sown', -body.seeds, body.sownOn, 'sown by the library');
   const id = change.insert('sowings', {
     lot_id: lot.id,
@@ -112,9 +96,18 @@ function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
     sown_on: body.sownOn,
     where_sown: body.whereSown ?? null,
     to_identify: body.toIdentify === true ? 1 : 0,
-    emergence: SOWING_METHOD_FACTS[body.method].emergence,
+    emergence: emergenceFor(db, body.method, body.benchId ?? null).emergence,
     note: body.note ?? null,
+    planned_id: plan?.id ?? null,
+    garden_id: plan?.garden_id ?? null,
+    bench_id: body.benchId ?? null,
+    depth_mm: body.depthMm ?? null,
+    covered_with: body.coveredWith?.trim() || null,
+    warmth_c: body.warmthC ?? null,
   });
+  if (!loan)
+    writeCare(change, id, { cropKey: lot.crop_key, method: body.method, seedsPerCell: body.seedsPerCell, plannedId: plan?.id ?? null });
+  if (plan) change.touch('planned', plan.id);
   change.touch('sowing', id);
   change.touch('lot', lot.id);
   if (loan) change.touch('member', loan.member_id);
@@ -128,6 +121,8 @@ function countUp(change: Change, id: number, body: yup.InferType<typeof emergenc
   const { db, today } = change;
   const sowing = sowingRow(db, id);
   if (sowing.fate !== null) throw wrong('emerged', 'this sowing is finished; take its fate back to count again');
+  if (one(db, 'SELECT 1 FROM sowing_cells WHERE sowing_id = ?', id))
+    throw wrong('emerged', 'its cells are counted one by one; look at its tray');
   if (body.countedOn > today) throw wrong('countedOn', `must not be after today, ${today}`);
   if (body.countedOn < sowing.sown_on) throw wrong('countedOn', `must not be before it was sown, ${sowing.sown_on}`);
   if (body.emerged > sowing.seeds) throw wrong('emerged', `only ${String(sowing.seeds)} seeds were sown`);
@@ -145,7 +140,7 @@ function countUp(change: Change, id: number, body: yup.InferType<typeof emergenc
   touchSowing(change, sowing);
   const lot = lotRow(db, sowing.lot_id);
   change.describe(`Counted the sowing of ${lot?.code ?? ''}: ${String(body.emerged)} of ${String(sowing.seeds)} up`);
-  return sowingSheet(db, id);
+  return sowingSheet(db, id, today);
 }
 
 function setFate(change: Change, id: number, body: yup.InferType<typeof fateForm>): object {
@@ -163,7 +158,7 @@ function setFate(change: Change, id: number, body: yup.InferType<typeof fateForm
   touchSowing(change, sowing);
   const lot = lotRow(db, sowing.lot_id);
   change.describe(`The sowing of ${lot?.code ?? ''}: ${facts.words}${facts.speaksOfSeed ? '' : '; says nothing about the seed'}`);
-  return sowingSheet(db, id);
+  return sowingSheet(db, id, today);
 }
 
 function touchSowing(change: Change, sowing: SowingRow): void {
@@ -176,7 +171,7 @@ function countsOf(db: Db, id: number): { id: number; countedOn: string; emerged:
   return all(db, 'SELECT id, counted_on AS countedOn, emerged FROM emergence_counts WHERE sowing_id = ? ORDER BY counted_on', id);
 }
 
-function sowingSheet(db: Db, id: number): object {
+function sowingSheet(db: Db, id: number, today: string): object {
   const s = sowingRow(db, id);
   const lot = lotRow(db, s.lot_id);
   if (!lot) throw notFound('The lot of that sowing');
@@ -205,13 +200,30 @@ function sowingSheet(db: Db, id: number): object {
       fate: s.fate,
       fateOn: s.fate_on,
       note: s.note,
+      trayId: s.tray_id,
+      tray: s.tray_id === null ? null : (one<{ name: string }>(db, 'SELECT name FROM trays WHERE id = ?', s.tray_id)?.name ?? null),
+      letter: s.letter,
+      depthMm: s.depth_mm,
+      coveredWith: s.covered_with,
+      warmthC: s.warmth_c,
     },
+    care: careOf(db, { id, sownOn: s.sown_on, cropKey: lot.crop_key, upOn: upOnOf(counts) }, today),
+    timing: timingOf(db, id),
+    lost: all(
+      db,
+      'SELECT fate, count(*) AS cells, sum(seeds) AS seeds FROM sowing_cells WHERE sowing_id = ? AND fate IS NOT NULL GROUP BY fate',
+      id,
+    ),
     counts,
     next: s.fate === null ? nextLook(s.sown_on, crop.emergeMinD, crop.emergeMaxD, last) : null,
     crop,
     estimate: one(db, 'SELECT median, low, high, verdict, reason FROM lot_estimates WHERE lot_id = ?', lot.id) ?? null,
     history: historyOf(db, 'sowing', id),
   };
+}
+
+function upOnOf(counts: readonly { countedOn: string; emerged: number }[]): string | null {
+  return counts.find((c) => c.emerged > 0)?.countedOn ?? null;
 }
 
 export interface ListedSowing {
@@ -228,38 +240,65 @@ export interface ListedSowing {
   readonly memberId: number | null;
   readonly fate: string | null;
   readonly emerged: number | null;
+  readonly trayId: number | null;
+  readonly tray: string | null;
+  readonly benchId: number | null;
+  readonly bench: string | null;
   readonly next: ReturnType<typeof nextLook> | null;
+  /** What is to be done with what is up. */
+  readonly care: ReturnType<typeof nextCareOf>;
 }
 
 /** Sowings that are still watched, or those that are finished. */
-export function listSowings(db: Db, state: 'open' | 'finished'): ListedSowing[] {
-  const rows = all<ListedSowing & { last: string | null }>(
+export function listSowings(db: Db, state: 'open' | 'finished', today: string): ListedSowing[] {
+  const rows = all<ListedSowing & { last: string | null; upOn: string | null }>(
     db,
     `SELECT s.id, s.lot_id AS lotId, l.code AS lotCode, v.name AS variety, c.name AS crop, c.key AS cropKey, s.seeds, s.sown_on AS sownOn, s.method,
-       m.name AS member, m.id AS memberId, s.fate,
+       m.name AS member, m.id AS memberId, s.fate, s.tray_id AS trayId, t.name AS tray, s.bench_id AS benchId, b.name AS bench,
+       (SELECT min(counted_on) FROM emergence_counts WHERE sowing_id = s.id AND emerged > 0) AS upOn,
        (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged,
        (SELECT max(counted_on) FROM emergence_counts WHERE sowing_id = s.id) AS last
      FROM sowings s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
      LEFT JOIN loans o ON o.id = s.loan_id LEFT JOIN members m ON m.id = o.member_id
+     LEFT JOIN trays t ON t.id = s.tray_id LEFT JOIN bench_places b ON b.id = s.bench_id
      WHERE s.fate_on IS ${state === 'open' ? '' : 'NOT'} NULL ORDER BY s.sown_on DESC, s.id DESC LIMIT 1000`,
   );
-  return rows.map(({ last, ...s }) => {
-    const crop = libraryCrop(db, s.cropKey);
-    return { ...s, next: s.fate === null ? nextLook(s.sownOn, crop.emergeMinD, crop.emergeMaxD, last) : null };
+  const crops = new Map<string, ReturnType<typeof libraryCrop>>();
+  const cropOf = (key: string): ReturnType<typeof libraryCrop> => {
+    const crop = crops.get(key) ?? libraryCrop(db, key);
+    crops.set(key, crop);
+    return crop;
+  };
+  return rows.map(({ last, upOn, ...s }) => {
+    const crop = cropOf(s.cropKey);
+    return {
+      ...s,
+      next: s.fate === null ? nextLook(s.sownOn, crop.emergeMinD, crop.emergeMaxD, last) : null,
+      care: s.member === null ? nextCareOf(db, { id: s.id, sownOn: s.sownOn, cropKey: s.cropKey, upOn }, today) : null,
+    };
   });
 }
 
 export function sowingRoutes(): Route[] {
   return [
-    read('/sowings', ({ db }, { query }) => ({
-      sowings: listSowings(db, queryOneOf(query, 'state', ['open', 'finished'] as const) ?? 'open'),
+    read('/sowings', ({ db, today }, { query }) => ({
+      sowings: listSowings(db, queryOneOf(query, 'state', ['open', 'finished'] as const) ?? 'open', today),
     })),
-    read('/sowings/:id', ({ db }, { params }) => sowingSheet(db, pathId(params.id, 'id'))),
-    read('/lots/:code/sowing-advice', ({ db }, { params, query }) => advice(db, lotByCode(db, params.code ?? ''), query)),
+    read('/sowings/:id', ({ db, today }, { params }) => sowingSheet(db, pathId(params.id, 'id'), today)),
+    read('/lots/:code/sowing-advice', ({ db }, { params, query }) => sowingAdvice(db, lotByCode(db, params.code ?? ''), query)),
     changes('post', '/sowings', 'sow', sowingForm, (change, { body }) => sow(change, body)),
     changes('post', '/sowings/:id/counts', 'count sowing', emergenceForm, (change, { params, body }) =>
       countUp(change, pathId(params.id, 'id'), body),
     ),
+    changes('post', '/sowings/:id/care', 'care', careForm, (change, { params, body }) => {
+      const id = pathId(params.id, 'id');
+      const { kind } = doCare(change, id, body);
+      return { ...sowingSheet(change.db, id, change.today), did: CARE_WORDS[kind].words };
+    }),
+    changes('post', '/sowings/:id/timing', 'timing', timingForm, (change, { params, body }) =>
+      sayTiming(change, pathId(params.id, 'id'), body.timing),
+    ),
+    changes('delete', '/timings/:id', 'timing', undoForm, (change, { params }) => removeTiming(change, pathId(params.id, 'id'))),
     changes('post', '/sowings/:id/fate', 'fate', fateForm, (change, { params, body }) => setFate(change, pathId(params.id, 'id'), body)),
   ];
 }

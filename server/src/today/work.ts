@@ -3,9 +3,10 @@ import { all, type Db } from '../db/db.ts';
 import { type Errand, openErrands } from '../errands/errands.ts';
 import { type ListedTest, listTests } from '../germination/list.ts';
 import { waitingReturns } from '../returns/returns.ts';
-import { listSowings } from '../sowing/sowings.ts';
+import { sowingWork } from '../sowing/work.ts';
 
-export type WorkKind = 'lay' | 'count' | 'warm' | 'look' | 'fate' | 'promise' | 'quarantine' | 'reprint' | 'tell';
+export type WorkKind =
+  'lay' | 'count' | 'warm' | 'sow' | 'cold' | 'tray' | 'care' | 'look' | 'fate' | 'promise' | 'quarantine' | 'reprint' | 'tell';
 
 /** One piece of dated work: what, when, and the address where it is done. */
 export interface WorkItem {
@@ -17,6 +18,10 @@ export interface WorkItem {
   readonly lotCode: string;
   /** Minutes it usually takes. */
   readonly minutes: number;
+  /** Names a person outside the desk: stays on this machine. */
+  readonly personal?: boolean;
+  /** Cannot wait, whatever its day: stands first. */
+  readonly urgent?: boolean;
 }
 
 const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
@@ -87,23 +92,12 @@ function testWork(test: ListedTest, today: string): WorkItem[] {
 export function allWork(db: Db, today: string): WorkItem[] {
   const items: WorkItem[] = [];
   for (const test of listTests(db, 'open')) items.push(...testWork(test, today));
-  for (const s of listSowings(db, 'open')) {
-    if (!s.next) continue;
-    const whose = s.member === null ? 'the library’s own' : `with ${s.member}`;
-    items.push({
-      kind: s.next.last ? 'fate' : 'look',
-      due: s.next.due,
-      title: s.next.last ? `Say what became of ${s.variety}` : `Look at ${s.variety}`,
-      detail: `${s.crop}, ${whose}, ${s.emerged === null ? `${String(s.seeds)} sown` : `${String(s.emerged)} of ${String(s.seeds)} up so far`}`,
-      at: `/sowing/${String(s.id)}`,
-      lotCode: s.lotCode,
-      minutes: 3,
-    });
-  }
+  items.push(...sowingWork(db, today));
   items.push(...promises(db));
   for (const r of waitingReturns(db)) {
     items.push({
       kind: 'quarantine',
+      personal: true,
       due: addDays(r.receivedOn, QUARANTINE_DAYS),
       title: `Look through ${r.variety} from ${r.member}`,
       detail: `${r.crop}, came back ${r.lotCode}; dry, clean, no beetles?`,
@@ -113,7 +107,9 @@ export function allWork(db: Db, today: string): WorkItem[] {
     });
   }
   items.push(...errandWork(db, today));
-  return items.sort((a, b) => a.due.localeCompare(b.due) || a.title.localeCompare(b.title));
+  return items.sort(
+    (a, b) => Number(b.urgent ?? false) - Number(a.urgent ?? false) || a.due.localeCompare(b.due) || a.title.localeCompare(b.title),
+  );
 }
 
 /** Labels to print again are one piece of work; every member to tell is one of their own. */
@@ -144,6 +140,7 @@ function errandWork(db: Db, today: string): WorkItem[] {
     const e = errands[0] as Errand;
     items.push({
       kind: 'tell',
+      personal: true,
       due: e.madeOn < today ? e.madeOn : today,
       title: `Tell ${e.member ?? ''}`,
       detail: `${e.words}${errands.length > 1 ? `, and ${numberWords(errands.length - 1)} more` : ''}`,
@@ -173,6 +170,7 @@ function promises(db: Db): WorkItem[] {
   );
   return rows.map((r) => ({
     kind: 'promise',
+    personal: true,
     due: r.dueOn,
     title: `${r.member} promised ${r.variety} back`,
     detail: `${r.crop}, ${r.promisedSeeds === null ? 'some seed' : `${String(r.promisedSeeds)} seeds`}; ask how it went`,

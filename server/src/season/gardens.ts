@@ -1,0 +1,232 @@
+import {
+  addDays,
+  dayInYear,
+  type FrostDates,
+  type FrostRecord,
+  fitFrosts,
+  gardenEditForm,
+  gardenForm,
+  isDay,
+  seasonYearOf,
+  soilReadingForm,
+  type SpringOfRecord,
+  springFrostRisk,
+  wrong,
+} from '@esprel/core';
+import type * as yup from 'yup';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound } from '../http/problem.ts';
+import { pathId, queryWhole } from '../http/query.ts';
+import { changes, read, type Route } from '../http/route.ts';
+import type { Change } from '../journal/change.ts';
+import { readSettings } from '../settings/settings.ts';
+
+interface GardenRow {
+  readonly id: number;
+  readonly name: string;
+  readonly member_id: number | null;
+  readonly hemisphere: 'north' | 'south';
+  readonly shift_days: number | null;
+  readonly last_frost: string | null;
+  readonly last_frost_sd: number | null;
+  readonly first_frost: string | null;
+  readonly first_frost_sd: number | null;
+  readonly note: string | null;
+  readonly version: number;
+}
+
+/** When frost is usual in a garden; `id` null is the library itself. */
+export interface Garden {
+  readonly id: number | null;
+  readonly name: string;
+  readonly memberId: number | null;
+  readonly member: string | null;
+  readonly hemisphere: 'north' | 'south';
+  /** Days later than the library; null where the frosts are its own. */
+  readonly shiftDays: number | null;
+  readonly frost: FrostDates;
+  readonly note: string | null;
+  readonly version: number;
+}
+
+function gardenRow(db: Db, id: number, field: string | null = null): GardenRow {
+  const row = one<GardenRow>(db, 'SELECT * FROM gardens WHERE id = ?', id);
+  if (!row) throw field === null ? notFound('That garden') : wrong(field, 'is not a garden of this library; choose again');
+  return row;
+}
+
+/** A `MM-DD` some days later. */
+function shifted(monthDay: string, days: number): string {
+  return addDays(dayInYear(2027, monthDay), days).slice(5);
+}
+
+/** A garden with its frosts; null is the library itself. Throws a not-found Problem, or names `field`. */
+export function gardenOf(db: Db, id: number | null, field: string | null = null): Garden {
+  const s = readSettings(db);
+  const own: FrostDates = { last: s.lastFrost, lastSdDays: s.lastFrostSdDays, first: s.firstFrost, firstSdDays: s.firstFrostSdDays };
+  if (id === null) {
+    return {
+      id,
+      name: s.libraryName,
+      memberId: null,
+      member: null,
+      hemisphere: s.hemisphere,
+      shiftDays: null,
+      frost: own,
+      note: null,
+      version: 0,
+    };
+  }
+  const g = gardenRow(db, id, field);
+  const frost: FrostDates =
+    g.shift_days !== null || g.last_frost === null
+      ? { ...own, last: shifted(own.last, g.shift_days ?? 0), first: shifted(own.first, -(g.shift_days ?? 0)) }
+      : {
+          last: g.last_frost,
+          lastSdDays: g.last_frost_sd ?? own.lastSdDays,
+          first: g.first_frost ?? own.first,
+          firstSdDays: g.first_frost_sd ?? own.firstSdDays,
+        };
+  const member = g.member_id === null ? undefined : one<{ name: string }>(db, 'SELECT name FROM members WHERE id = ?', g.member_id);
+  return {
+    id: g.id,
+    name: g.name,
+    memberId: g.member_id,
+    member: member?.name ?? null,
+    hemisphere: g.hemisphere,
+    shiftDays: g.shift_days,
+    frost,
+    note: g.note,
+    version: g.version,
+  };
+}
+
+/** The library first, then its gardens by name. */
+export function listGardens(db: Db): Garden[] {
+  const ids = all<{ id: number }>(db, 'SELECT id FROM gardens ORDER BY name').map((g) => g.id);
+  return [null, ...ids].map((id) => gardenOf(db, id));
+}
+
+export interface StoredFrostRecord extends Omit<FrostRecord, never> {
+  readonly id: number;
+  readonly fileName: string;
+  readonly readOn: string;
+  readonly from: string;
+  readonly to: string;
+  readonly belowC: number;
+}
+
+/** The record of minima read last for a garden, or null. */
+export function recordOf(db: Db, garden: Garden): StoredFrostRecord | null {
+  const row = one<{ id: number; fileName: string; readOn: string; from: string; to: string; belowC: number; years: string }>(
+    db,
+    `SELECT id, file_name AS fileName, read_on AS readOn, from_day AS "from", to_day AS "to", below_c AS belowC, years FROM frost_records
+     WHERE garden_id IS ? ORDER BY id DESC LIMIT 1`,
+    garden.id,
+  );
+  if (!row) return null;
+  const years = JSON.parse(row.years) as SpringOfRecord[];
+  return { ...row, years, ...fitFrosts(years, garden.hemisphere) };
+}
+
+function checked(body: yup.InferType<typeof gardenForm>): object {
+  const dates = ['lastFrost', 'firstFrost'] as const;
+  for (const field of dates) {
+    const value = body[field];
+    if (value != null && !isDay(`2028-${value}`)) throw wrong(field, 'must be a month and day that exist, as 04-27');
+  }
+  if (body.shiftDays != null) {
+    return { shift_days: body.shiftDays, last_frost: null, last_frost_sd: null, first_frost: null, first_frost_sd: null };
+  }
+  for (const field of ['lastFrost', 'lastFrostSdDays', 'firstFrost', 'firstFrostSdDays'] as const) {
+    if (body[field] == null) throw wrong(field, 'is needed, or say how many days later than the library it is');
+  }
+  return {
+    shift_days: null,
+    last_frost: body.lastFrost,
+    last_frost_sd: body.lastFrostSdDays,
+    first_frost: body.firstFrost,
+    first_frost_sd: body.firstFrostSdDays,
+  };
+}
+
+function writeGarden(change: Change, body: yup.InferType<typeof gardenForm>, id: number | null, version?: number): object {
+  const { db } = change;
+  const frosts = checked(body);
+  if (body.memberId != null && !one(db, 'SELECT 1 FROM members WHERE id = ?', body.memberId))
+    throw wrong('memberId', 'is not a member; choose again');
+  if (one(db, 'SELECT 1 FROM gardens WHERE name = ? AND id IS NOT ?', body.name.trim(), id))
+    throw wrong('name', 'is taken by another garden');
+  const row = {
+    name: body.name.trim(),
+    member_id: body.memberId ?? null,
+    hemisphere: body.hemisphere,
+    note: body.note?.trim() || null,
+    ...frosts,
+  };
+  let now = id;
+  if (now === null) now = change.insert('gardens', row);
+  else change.update('gardens', now, row, version);
+  change.touch('garden', now);
+  change.describe(`${id === null ? 'Added' : 'Changed'} the garden ${row.name}`);
+  return { id: now };
+}
+
+export interface SoilRow {
+  readonly id: number;
+  readonly readOn: string;
+  readonly temperatureC: number;
+}
+
+/** Readings of the last weeks up to a day, the latest first. */
+export function soilOf(db: Db, gardenId: number | null, today: string): SoilRow[] {
+  return all<SoilRow>(
+    db,
+    `SELECT id, read_on AS readOn, temperature_c AS temperatureC FROM soil_readings
+     WHERE garden_id IS ? AND read_on BETWEEN ? AND ? ORDER BY read_on DESC, id DESC`,
+    gardenId,
+    addDays(today, -60),
+    today,
+  );
+}
+
+/** The frost of a garden as its page shows it: the fitted risk day by day beside what the record counted. */
+function frostPage(db: Db, id: number | null, today: string): object {
+  const garden = gardenOf(db, id);
+  const year = seasonYearOf(today, garden.frost.last);
+  const last = dayInYear(year, garden.frost.last);
+  const from = garden.hemisphere === 'north' ? `${String(year)}-01-01` : `${String(year)}-07-01`;
+  const fitted = Array.from({ length: garden.hemisphere === 'north' ? 181 : 184 }, (_, i) => {
+    const day = addDays(from, i);
+    return { day: day.slice(5), risk: springFrostRisk(day, last, garden.frost.lastSdDays) };
+  });
+  return { garden, year, lastFrost: last, fitted, record: recordOf(db, garden), soil: soilOf(db, id, today) };
+}
+
+export function gardenId(text: string | undefined): number | null {
+  return text === 'library' ? null : pathId(text, 'garden');
+}
+
+export function gardenRoutes(): Route[] {
+  return [
+    read('/gardens', ({ db }) => ({ gardens: listGardens(db) })),
+    read('/gardens/:garden/frost', ({ db, today }, { params }) => frostPage(db, gardenId(params.garden), today)),
+    changes('post', '/gardens', 'garden', gardenForm, (change, { body }) => writeGarden(change, body, null)),
+    changes('put', '/gardens/:garden', 'garden', gardenEditForm, (change, { params, body }) => {
+      const id = pathId(params.garden, 'garden');
+      gardenRow(change.db, id);
+      return writeGarden(change, body, id, body.version);
+    }),
+    changes('post', '/soil-readings', 'soil', soilReadingForm, (change, { body }) => {
+      if (body.readOn > change.today) throw wrong('readOn', `must not be after today, ${change.today}`);
+      const garden = gardenOf(change.db, body.gardenId ?? null, 'gardenId');
+      const id = change.insert('soil_readings', { garden_id: garden.id, read_on: body.readOn, temperature_c: body.temperatureC });
+      if (garden.id !== null) change.touch('garden', garden.id);
+      change.describe(`Read the soil of ${garden.name}: ${String(body.temperatureC)} °C`);
+      return { id };
+    }),
+    read('/soil-readings', ({ db, today }, { query }) => ({
+      readings: soilOf(db, queryWhole(query, 'garden', 1, Number.MAX_SAFE_INTEGER), today),
+    })),
+  ];
+}

@@ -1,0 +1,269 @@
+import {
+  addDays,
+  type chillForm,
+  daysBetween,
+  perCellFor,
+  type plannedEditForm,
+  type plannedForm,
+  type plannedManyForm,
+  type plannedMoveForm,
+  plural,
+  seasonYearOf,
+  seedsPerCell,
+  type Way,
+  wrong,
+} from '@esprel/core';
+import type * as yup from 'yup';
+import { all, type Db, one } from '../db/db.ts';
+import type { Change } from '../journal/change.ts';
+import { lotByCode, lotNames } from '../lots/queries.ts';
+import { beliefOf } from '../sowing/advice.ts';
+import { emergenceFor } from '../sowing/learned.ts';
+import { gardenOf } from './gardens.ts';
+import { type NamedPlanned, plannedRow, seedsOf } from './planned.ts';
+import { SeasonReader, windowOf } from './windows.ts';
+
+type Form<S extends yup.Schema> = yup.InferType<S>;
+
+/** Things that a plan names must be here; each error names its own field. */
+function checkNamed(db: Db, body: Form<typeof plannedEditForm> | Form<typeof plannedForm>): void {
+  const named = [
+    ['personId', 'people', 'is not at this desk; choose again'],
+    ['memberId', 'members', 'is not a member; choose again'],
+    ['benchId', 'bench_places', 'is not a place on the bench; choose again'],
+    ['growBenchId', 'bench_places', 'is not a place on the bench; choose again'],
+    ['trayKindId', 'tray_kinds', 'is not a kind of tray here; choose again'],
+  ] as const;
+  for (const [field, table, message] of named) {
+    const id = body[field];
+    if (id != null && !one(db, `SELECT 1 FROM ${table} WHERE id = ?`, id)) throw wrong(field, message);
+  }
+  gardenOf(db, body.gardenId ?? null, 'gardenId');
+  if ((body.purpose === 'order') !== (body.memberId != null)) {
+    throw wrong('memberId', body.purpose === 'order' ? 'say whose order it is' : 'is only named for a member’s order');
+  }
+  if (body.plantOutOn != null && body.plantOutOn < body.sowOn) throw wrong('plantOutOn', `must not be before it is sown, ${body.sowOn}`);
+  if ((body.way === 'direct') !== (body.method === 'open-ground') && body.way !== 'late') {
+    throw wrong(
+      'method',
+      body.way === 'direct' ? 'what is sown outdoors goes into open ground' : 'open ground is for what is sown outdoors',
+    );
+  }
+}
+
+/** Seeds that other open plans of the lot take, with what they keep back. */
+export function takenByOthers(db: Db, lotId: number, without: number | null): number {
+  return (
+    one<{ n: number | null }>(
+      db,
+      `SELECT sum(p.cells * p.seeds_per_cell) AS n FROM planned_sowings p
+       WHERE p.lot_id = ? AND p.id IS NOT ? AND NOT EXISTS (SELECT 1 FROM sowings s WHERE s.planned_id = p.id)`,
+      lotId,
+      without,
+    )?.n ?? 0
+  );
+}
+
+function checkSeeds(db: Db, lot: { id: number; code: string; balance: number }, seeds: number, without: number | null): void {
+  if (seeds > lot.balance) throw wrong('cells', `takes ${plural(seeds, 'seed')}, and ${lot.code} holds ${String(lot.balance)}`);
+  const others = takenByOthers(db, lot.id, without);
+  if (seeds + others > lot.balance) {
+    throw wrong(
+      'cells',
+      `takes ${plural(seeds, 'seed')}; other plans take ${String(others)} of the ${String(lot.balance)} that ${lot.code} holds`,
+    );
+  }
+}
+
+function rowOf(body: Form<typeof plannedEditForm> | Form<typeof plannedForm>): Record<string, unknown> {
+  return {
+    garden_id: body.gardenId ?? null,
+    member_id: body.memberId ?? null,
+    person_id: body.personId ?? null,
+    purpose: body.purpose,
+    way: body.way,
+    method: body.method,
+    tray_kind_id: body.trayKindId ?? null,
+    bench_id: body.benchId ?? null,
+    grow_bench_id: body.growBenchId ?? null,
+    plants: body.plants,
+    seeds_per_cell: body.seedsPerCell,
+    cells: body.cells,
+    reserve: body.reserve,
+    sow_on: body.sowOn,
+    plant_out_on: body.plantOutOn ?? null,
+    note: body.note?.trim() || null,
+  };
+}
+
+export function planSowing(change: Change, body: Form<typeof plannedForm>): object {
+  const { db } = change;
+  const lot = lotByCode(db, body.lotCode, 'lotCode');
+  checkNamed(db, body);
+  checkSeeds(db, lot, body.cells * body.seedsPerCell, null);
+  const id = change.insert('planned_sowings', { lot_id: lot.id, ...rowOf(body) });
+  return planned(change, id, 'Planned to sow');
+}
+
+function planned(change: Change, id: number, did: string): object {
+  const p = plannedRow(change.db, id);
+  change.touch('planned', id);
+  change.touch('lot', p.lot_id);
+  change.describe(`${did} ${p.variety} ${p.code}: ${plural(seedsOf(p), 'seed')} on ${p.sow_on}`);
+  return { id, version: p.version };
+}
+
+export function replan(change: Change, id: number, body: Form<typeof plannedEditForm>): object {
+  const { db } = change;
+  const p = openPlan(db, id);
+  checkNamed(db, body);
+  checkSeeds(db, { id: p.lot_id, code: p.code, balance: p.balance }, body.cells * body.seedsPerCell, id);
+  change.update('planned_sowings', id, rowOf(body), body.version);
+  return planned(change, id, 'Changed the plan to sow');
+}
+
+function openPlan(db: Db, id: number): NamedPlanned {
+  const p = plannedRow(db, id);
+  if (p.sowing_id !== null) throw wrong('version', `${p.variety} was sown on ${p.sown_on ?? ''}; put the sowing right instead`);
+  return p;
+}
+
+/** Moves a plan to another day; what hangs on it moves too, and planting out as it is said. */
+export function movePlan(change: Change, id: number, body: Form<typeof plannedMoveForm>): object {
+  const p = openPlan(change.db, id);
+  if (body.plantOutOn != null && body.plantOutOn < body.sowOn) throw wrong('plantOutOn', `must not be before it is sown, ${body.sowOn}`);
+  const days = daysBetween(p.sow_on, body.sowOn);
+  change.update('planned_sowings', id, { sow_on: body.sowOn, plant_out_on: body.plantOutOn ?? null }, body.version);
+  change.touch('planned', id);
+  change.touch('lot', p.lot_id);
+  change.describe(
+    days === 0
+      ? `Moved the planting out of ${p.variety} to ${body.plantOutOn ?? 'no day'}`
+      : `Moved the sowing of ${p.variety} by ${plural(Math.abs(days), 'day')} ${days > 0 ? 'later' : 'earlier'}, to ${body.sowOn}`,
+  );
+  return { id, version: p.version + 1 };
+}
+
+export function dropPlan(change: Change, id: number): object {
+  const p = openPlan(change.db, id);
+  if (p.tray_id !== null) {
+    const fill = one<{ id: number }>(change.db, 'SELECT id FROM tray_fills WHERE planned_id = ?', id);
+    if (fill) change.update('tray_fills', fill.id, { planned_id: null });
+  }
+  change.remove('planned_sowings', id);
+  change.touch('planned', id);
+  change.touch('lot', p.lot_id);
+  change.describe(`Dropped the plan to sow ${p.variety} ${p.code}`);
+  return { id };
+}
+
+/** Seed goes into the cold, is looked at there, or is seen sprouting. */
+export function chill(change: Change, id: number, body: Form<typeof chillForm>): object {
+  const p = openPlan(change.db, id);
+  if (body.on > change.today) throw wrong('on', `must not be after today, ${change.today}`);
+  if (body.what !== 'into-the-cold' && p.chilled_on === null) throw wrong('what', 'it is not in the cold yet');
+  if (p.chilled_on !== null && body.on < p.chilled_on) throw wrong('on', `must not be before it went into the cold, ${p.chilled_on}`);
+  const patch =
+    body.what === 'into-the-cold'
+      ? { chilled_on: body.on }
+      : body.what === 'looked'
+        ? { chill_looked_on: body.on }
+        : { chill_looked_on: body.on, sprouted_on: body.on };
+  change.update('planned_sowings', id, patch, body.version);
+  change.touch('planned', id);
+  change.touch('lot', p.lot_id);
+  const did = { 'into-the-cold': 'Put into the cold:', looked: 'Looked at in the cold:', sprouted: 'Sprouting in the cold:' };
+  change.describe(`${did[body.what]} ${p.variety} ${p.code}`);
+  return { id, version: p.version + 1 };
+}
+
+/** The usual way of sowing a crop: under cover where it has weeks for that, else outdoors, else the later sowing. */
+export function usualWay(s: ReturnType<SeasonReader['of']>): Way {
+  return s.season.sow !== null || s.fresh ? 'start' : s.season.direct !== null ? 'direct' : s.late !== null ? 'late' : 'start';
+}
+
+/** What a plan for a lot is when nobody says more: its day, its cells and its place. */
+export function usualPlan(
+  db: Db,
+  code: string,
+  plants: number,
+  today: string,
+  reader: SeasonReader = new SeasonReader(db),
+): Record<string, unknown> {
+  const lot = lotByCode(db, code, 'lotCode');
+  const crop = reader.crop(lot.crop_key);
+  const { last } = reader.garden(null).frost;
+  const year = seasonYearOf(today, last);
+  let s = reader.of(lot, null, year);
+  const way = usualWay(s);
+  // A window that is over is that of next year.
+  if ((windowOf(s, way)?.to ?? today) < addDays(today, -14)) s = reader.of(lot, null, year + 1);
+  const window = windowOf(s, way);
+  const sowOn = s.fresh || window === null ? today : window.target < today && window.to >= today ? today : window.target;
+  const mat = one<{ id: number }>(db, "SELECT id FROM bench_places WHERE kind = 'mat' ORDER BY id LIMIT 1");
+  const warm = crop.soilOptLowC >= 18 && mat !== undefined;
+  const method = way === 'direct' ? 'open-ground' : warm ? 'heated-cells' : 'cells';
+  const { emergence } = emergenceFor(db, method, warm ? (mat?.id ?? null) : null);
+  const free = Math.max(0, lot.balance - takenByOthers(db, lot.id, null));
+  const belief = beliefOf(db, lot.id, crop.freshGermination);
+  const table = seedsPerCell({ viability: belief, emergence, plants, certainty: 0.9, available: free });
+  const perCell = crop.clumpSeeds > 1 ? crop.clumpSeeds : (table.recommended ?? perCellFor(belief, emergence) ?? 1);
+  const cells = table.options.find((o) => o.seedsPerCell === Math.min(5, perCell))?.cells ?? plants;
+  return {
+    lotCode: lot.code,
+    gardenId: null,
+    memberId: null,
+    personId: null,
+    purpose: 'beds',
+    way,
+    method,
+    trayKindId: way === 'direct' ? null : (one<{ id: number }>(db, 'SELECT id FROM tray_kinds ORDER BY id LIMIT 1')?.id ?? null),
+    benchId: warm ? (mat?.id ?? null) : null,
+    growBenchId: null,
+    plants,
+    seedsPerCell: Math.max(1, Math.min(perCell, Math.max(1, free))),
+    cells: Math.max(1, Math.min(cells, Math.floor(free / Math.max(1, perCell)) || 1)),
+    reserve: 0,
+    sowOn,
+    plantOutOn: way === 'start' && s.season.plantOut !== null ? laterOf(s.season.plantOut.target, sowOn) : null,
+    note: null,
+  };
+}
+
+const laterOf = (a: string, b: string): string => (a > b ? a : b);
+
+/** Plans for the lots on the table, each in its usual way. */
+export function planMany(change: Change, body: Form<typeof plannedManyForm>): object {
+  const { db, today } = change;
+  const codes = [...new Set(body.lotCodes as string[])];
+  const ids = codes.map((code, i) => {
+    const lot = lotByCode(db, code, `lotCodes[${String(i)}]`);
+    if (lot.balance === 0) throw wrong(`lotCodes[${String(i)}]`, `${lot.code} is used up`);
+    if (lot.state === 'quarantine') throw wrong(`lotCodes[${String(i)}]`, `${lot.code} waits in quarantine; release it first`);
+    const usual = { ...usualPlan(db, code, body.plants, today), purpose: body.purpose } as Form<typeof plannedForm>;
+    checkSeeds(db, lot, usual.cells * usual.seedsPerCell, null);
+    const id = change.insert('planned_sowings', { lot_id: lot.id, ...rowOf(usual) });
+    change.touch('planned', id);
+    change.touch('lot', lot.id);
+    return id;
+  });
+  change.describe(
+    ids.length === 1
+      ? `Planned to sow ${lotNames(db, lotByCode(db, codes[0] ?? '').id).variety}`
+      : `Planned ${plural(ids.length, 'sowing')}, ${plural(body.plants, 'plant')} of each`,
+  );
+  return { ids };
+}
+
+/** Notes that were made on sowings of the same crop before, the latest first: they are read again when it is planned. */
+export function earlierNotes(db: Db, cropKey: string, before: string): unknown[] {
+  return all(
+    db,
+    `SELECT s.id, s.sown_on AS sownOn, s.note, s.method, s.seeds, v.name AS variety, t.timing,
+       (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged
+     FROM sowings s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id LEFT JOIN timing_verdicts t ON t.sowing_id = s.id
+     WHERE v.crop_key = ? AND s.sown_on < ? AND (s.note IS NOT NULL OR t.id IS NOT NULL) ORDER BY s.sown_on DESC LIMIT 8`,
+    cropKey,
+    before,
+  );
+}

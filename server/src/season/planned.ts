@@ -1,0 +1,128 @@
+import {
+  type Crop,
+  dayInYear,
+  type LaneInput,
+  laneOf,
+  type Lane,
+  seasonYearOf,
+  type SowingMethod,
+  type SowingPurpose,
+  type Way,
+  wrong,
+} from '@esprel/core';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound } from '../http/problem.ts';
+import { type SeasonReader, windowOf } from './windows.ts';
+
+export interface PlannedRow {
+  readonly id: number;
+  readonly lot_id: number;
+  readonly garden_id: number | null;
+  readonly member_id: number | null;
+  readonly person_id: number | null;
+  readonly purpose: SowingPurpose;
+  readonly way: Way;
+  readonly method: SowingMethod;
+  readonly tray_kind_id: number | null;
+  readonly bench_id: number | null;
+  readonly grow_bench_id: number | null;
+  readonly plants: number;
+  readonly seeds_per_cell: number;
+  readonly cells: number;
+  readonly reserve: number;
+  readonly sow_on: string;
+  readonly plant_out_on: string | null;
+  readonly chilled_on: string | null;
+  readonly chill_looked_on: string | null;
+  readonly sprouted_on: string | null;
+  readonly note: string | null;
+  readonly version: number;
+}
+
+/** A planned sowing with the names that lists show, and the sowing that came of it. */
+export interface NamedPlanned extends PlannedRow {
+  readonly code: string;
+  readonly balance: number;
+  readonly floor: number;
+  readonly variety: string;
+  readonly crop_key: string;
+  readonly crop: string;
+  readonly person: string | null;
+  readonly member: string | null;
+  readonly bench: string | null;
+  readonly grow_bench: string | null;
+  readonly tray_id: number | null;
+  readonly tray: string | null;
+  readonly sowing_id: number | null;
+  readonly sown_on: string | null;
+  readonly sown_seeds: number | null;
+  readonly up_on: string | null;
+  readonly emerged: number | null;
+}
+
+const NAMED = `SELECT p.*, l.code, l.balance, l.floor, v.name AS variety, v.crop_key, c.name AS crop, pe.name AS person, m.name AS member,
+    b.name AS bench, g.name AS grow_bench,
+    (SELECT t.id FROM tray_fills f JOIN trays t ON t.id = f.tray_id WHERE f.planned_id = p.id ORDER BY t.id DESC LIMIT 1) AS tray_id,
+    (SELECT t.name FROM tray_fills f JOIN trays t ON t.id = f.tray_id WHERE f.planned_id = p.id ORDER BY t.id DESC LIMIT 1) AS tray,
+    s.id AS sowing_id, s.sown_on, s.seeds AS sown_seeds,
+    (SELECT min(counted_on) FROM emergence_counts e WHERE e.sowing_id = s.id AND e.emerged > 0) AS up_on,
+    (SELECT max(emerged) FROM emergence_counts e WHERE e.sowing_id = s.id) AS emerged
+  FROM planned_sowings p JOIN lots l ON l.id = p.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+  LEFT JOIN people pe ON pe.id = p.person_id LEFT JOIN members m ON m.id = p.member_id
+  LEFT JOIN bench_places b ON b.id = p.bench_id LEFT JOIN bench_places g ON g.id = p.grow_bench_id
+  LEFT JOIN sowings s ON s.id = (SELECT min(id) FROM sowings WHERE planned_id = p.id)`;
+
+/** Planned sowings within some days, sown or not, the earliest first. */
+export function plannedBetween(db: Db, from: string, to: string): NamedPlanned[] {
+  return all<NamedPlanned>(db, `${NAMED} WHERE p.sow_on BETWEEN ? AND ? ORDER BY p.sow_on, c.name, v.name, p.id`, from, to);
+}
+
+/** Those that are not sown yet. */
+export function plannedOpen(db: Db): NamedPlanned[] {
+  return all<NamedPlanned>(db, `${NAMED} WHERE s.id IS NULL ORDER BY p.sow_on, p.id`);
+}
+
+export function plannedRow(db: Db, id: number, field: string | null = null): NamedPlanned {
+  const row = one<NamedPlanned>(db, `${NAMED} WHERE p.id = ?`, id);
+  if (!row) throw field === null ? notFound('That planned sowing') : wrong(field, 'is not a planned sowing; choose again');
+  return row;
+}
+
+/** The year of the season of a plan, by the last frost of its garden. */
+export function yearOfPlanned(reader: SeasonReader, p: Pick<PlannedRow, 'garden_id' | 'sow_on'>): number {
+  return seasonYearOf(p.sow_on, reader.garden(p.garden_id).frost.last);
+}
+
+/** What the lane of a plan is drawn from; a sown one is drawn from the day it really was. */
+export function laneInput(reader: SeasonReader, p: NamedPlanned): LaneInput {
+  const year = yearOfPlanned(reader, p);
+  const s = reader.of({ id: p.lot_id, crop_key: p.crop_key }, p.garden_id, year);
+  const { chillWeeks, soakHours, emergeMinD, emergeMaxD, transplant, clumpSeeds, frost } = reader.crop(p.crop_key);
+  const crop: Pick<Crop, 'chillWeeks' | 'soakHours' | 'emergeMinD' | 'emergeMaxD' | 'transplant' | 'clumpSeeds' | 'frost'> = {
+    chillWeeks,
+    soakHours,
+    emergeMinD,
+    emergeMaxD,
+    transplant,
+    clumpSeeds,
+    frost,
+  };
+  return {
+    sowOn: p.sown_on ?? p.sow_on,
+    plantOutOn: p.plant_out_on,
+    way: p.way,
+    method: p.method,
+    seedsPerCell: p.seeds_per_cell,
+    crop,
+    window: windowOf(s, p.way),
+    lastFrost: dayInYear(year, reader.garden(p.garden_id).frost.last),
+    sdDays: s.sdDays,
+  };
+}
+
+export function lane(reader: SeasonReader, p: NamedPlanned): Lane {
+  return laneOf(laneInput(reader, p));
+}
+
+/** Seeds a plan takes, without its reserve. */
+export const seedsOf = (p: Pick<PlannedRow, 'cells' | 'seeds_per_cell'>): number => p.cells * p.seeds_per_cell;

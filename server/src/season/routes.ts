@@ -1,0 +1,209 @@
+import {
+  addDays,
+  chillForm,
+  frostRisk,
+  type LaneInput,
+  plannedEditForm,
+  plannedForm,
+  plannedManyForm,
+  plannedMoveForm,
+  seasonDays,
+  seasonYearOf,
+  soilSays,
+  undoForm,
+  wrong,
+} from '@esprel/core';
+import { all, type Db, one } from '../db/db.ts';
+import { historyOf } from '../journal/history.ts';
+import { pathId, queryText, queryWhole } from '../http/query.ts';
+import { changes, FileAnswer, read, type Route } from '../http/route.ts';
+import { lotByCode } from '../lots/queries.ts';
+import { timingsOf } from '../sowing/timing.ts';
+import { benchPicture, type LaidPlan, layPlans } from './benchUse.ts';
+import { calendar } from './calendar.ts';
+import { gardenOf, soilOf } from './gardens.ts';
+import { chill, dropPlan, earlierNotes, movePlan, planMany, planSowing, replan, takenByOthers, usualPlan } from './planChange.ts';
+import { laneInput, type NamedPlanned, plannedBetween, plannedRow, seedsOf, yearOfPlanned } from './planned.ts';
+import { SeasonReader, SHIFT_RULE } from './windows.ts';
+
+function yearAsked(db: Db, query: Readonly<Record<string, unknown>>, today: string): number {
+  return queryWhole(query, 'year', 1900, 2200) ?? seasonYearOf(today, gardenOf(db, null).frost.last);
+}
+
+/** What a row of the season names of a plan. */
+function named(p: NamedPlanned): object {
+  return {
+    id: p.id,
+    version: p.version,
+    lotCode: p.code,
+    variety: p.variety,
+    cropKey: p.crop_key,
+    crop: p.crop,
+    person: p.person,
+    personId: p.person_id,
+    member: p.member,
+    bench: p.bench,
+    benchId: p.bench_id,
+    growBench: p.grow_bench,
+    gardenId: p.garden_id,
+    purpose: p.purpose,
+    plants: p.plants,
+    cells: p.cells,
+    seeds: seedsOf(p),
+    seedsPerCell: p.seeds_per_cell,
+    reserve: p.reserve,
+    balance: p.balance,
+    trayKindId: p.tray_kind_id,
+    trayId: p.tray_id,
+    tray: p.tray,
+    sowingId: p.sowing_id,
+    sownOn: p.sown_on,
+    upOn: p.up_on,
+    emerged: p.emerged,
+    sownSeeds: p.sown_seeds,
+    chilledOn: p.chilled_on,
+    sproutedOn: p.sprouted_on,
+  };
+}
+
+/** Lanes of one season with the frost they stand over. What the lanes of one crop share is sent once. */
+function seasonPage(db: Db, year: number, today: string): object {
+  const reader = new SeasonReader(db);
+  const garden = reader.garden(null);
+  const { from, to } = seasonDays(year, garden.frost.last);
+  const plans = plannedBetween(db, from, to);
+  const shared = new Map<string, { id: number; crop: LaneInput['crop']; window: LaneInput['window']; lastFrost: string; sdDays: number }>();
+  const lanes = plans.map((p) => {
+    const { crop, window, lastFrost, sdDays, ...own } = laneInput(reader, p);
+    const key = JSON.stringify([p.crop_key, window, lastFrost, sdDays]);
+    let base = shared.get(key);
+    if (!base) shared.set(key, (base = { id: shared.size, crop, window, lastFrost, sdDays }));
+    return { ...named(p), ...own, base: base.id };
+  });
+  const risk: { day: string; risk: number }[] = [];
+  for (let day = from; day <= to; day = addDays(day, 3)) risk.push({ day, risk: frostRisk(day, garden.frost) });
+  return { year, from, to, today, garden, risk, bases: [...shared.values()], lanes };
+}
+
+/** One plan with everything that speaks for its day: windows, packet, soil, bench, what was noted before. */
+function plannedSheet(db: Db, id: number, today: string): object {
+  const reader = new SeasonReader(db);
+  const p = plannedRow(db, id);
+  const year = yearOfPlanned(reader, p);
+  const season = reader.of({ id: p.lot_id, crop_key: p.crop_key }, p.garden_id, year);
+  const crop = reader.crop(p.crop_key);
+  const { from, to } = seasonDays(year, reader.garden(p.garden_id).frost.last);
+  const laid = layPlans(reader, plannedBetween(db, from, to), () => year);
+  const picture = benchPicture(db, laid, from);
+  return {
+    planned: {
+      ...named(p),
+      gardenId: p.garden_id,
+      memberId: p.member_id,
+      way: p.way,
+      method: p.method,
+      growBenchId: p.grow_bench_id,
+      sowOn: p.sow_on,
+      plantOutOn: p.plant_out_on,
+      chillLookedOn: p.chill_looked_on,
+      note: p.note,
+    },
+    garden: reader.garden(p.garden_id),
+    input: laneInput(reader, p),
+    season,
+    rule: SHIFT_RULE,
+    verdicts: timingsOf(db, p.crop_key),
+    others: takenByOthers(db, p.lot_id, id),
+    soil: p.way === 'direct' ? soilSays(crop, soilOf(db, p.garden_id, today), today) : null,
+    notes: earlierNotes(db, p.crop_key, p.sow_on),
+    offer: picture.offers.find((o) => o.planId === id) ?? null,
+    estimate: one(db, 'SELECT median, low, high, verdict, reason FROM lot_estimates WHERE lot_id = ?', p.lot_id) ?? null,
+    history: historyOf(db, 'planned', id),
+  };
+}
+
+interface ListedPlan extends LaidPlan {
+  readonly there: number;
+}
+
+/** The season's list: what is wanted, whether the seed is there, and how full the bench is. */
+function seasonList(db: Db, year: number, today: string): object {
+  const reader = new SeasonReader(db);
+  const { from, to } = seasonDays(year, reader.garden(null).frost.last);
+  const laid = layPlans(reader, plannedBetween(db, from, to), () => year);
+  const asked = new Map<number, number>();
+  for (const { plan } of laid)
+    if (plan.sowing_id === null) asked.set(plan.lot_id, (asked.get(plan.lot_id) ?? 0) + seedsOf(plan) + plan.reserve);
+  const rows = laid.map(({ plan, lane, ...rest }): ListedPlan => ({ ...rest, plan, lane, there: plan.balance }));
+  return {
+    year,
+    from,
+    to,
+    rows: rows.map(({ plan, lane }) => ({
+      ...named(plan),
+      way: plan.way,
+      method: plan.method,
+      sowOn: lane.sowOn,
+      plantOutOn: lane.plantOutOn,
+      chillFrom: lane.chillFrom,
+      risks: lane.risks,
+      short: plan.sowing_id === null ? Math.max(0, (asked.get(plan.lot_id) ?? 0) - plan.balance) : 0,
+    })),
+    bench: benchPicture(db, laid, today > from && today < to ? addDays(today, -14) : from),
+    orders: all(
+      db,
+      `SELECT m.id, m.name, count(*) AS sowings, sum(p.plants) AS plants FROM planned_sowings p JOIN members m ON m.id = p.member_id
+       WHERE p.sow_on BETWEEN ? AND ? GROUP BY m.id ORDER BY m.name`,
+      from,
+      to,
+    ),
+  };
+}
+
+/** When a lot is sown by the library and in its gardens: what goes with every packet. */
+function lotSeason(db: Db, code: string, gardenId: number | null, today: string): object {
+  const reader = new SeasonReader(db);
+  const lot = lotByCode(db, code);
+  const garden = reader.garden(gardenId);
+  const crop = reader.crop(lot.crop_key);
+  const year = seasonYearOf(today, garden.frost.last);
+  return {
+    garden,
+    season: reader.of(lot, gardenId, year),
+    rule: SHIFT_RULE,
+    verdicts: timingsOf(db, lot.crop_key),
+    soil: soilSays(crop, soilOf(db, gardenId, today), today),
+    notes: earlierNotes(db, lot.crop_key, addDays(today, 1)),
+  };
+}
+
+export function seasonRoutes(): Route[] {
+  return [
+    read('/season', ({ db, today }, { query }) => seasonPage(db, yearAsked(db, query, today), today)),
+    read('/season/list', ({ db, today }, { query }) => seasonList(db, yearAsked(db, query, today), today)),
+    read('/lots/:code/season', ({ db, today }, { params, query }) =>
+      lotSeason(db, params.code ?? '', queryWhole(query, 'garden', 1, Number.MAX_SAFE_INTEGER), today),
+    ),
+    read('/lots/:code/usual-plan', ({ db, today }, { params, query }) => {
+      const lot = lotByCode(db, params.code ?? '');
+      const plan = usualPlan(db, lot.code, queryWhole(query, 'plants', 1, 10_000) ?? 10, today);
+      return { plan, there: lot.balance, others: takenByOthers(db, lot.id, null) };
+    }),
+    read('/planned/:id', ({ db, today }, { params }) => plannedSheet(db, pathId(params.id, 'id'), today)),
+    changes('post', '/planned', 'plan sowing', plannedForm, (change, { body }) => planSowing(change, body)),
+    changes('post', '/planned/many', 'plan sowing', plannedManyForm, (change, { body }) => planMany(change, body)),
+    changes('put', '/planned/:id', 'plan sowing', plannedEditForm, (change, { params, body }) =>
+      replan(change, pathId(params.id, 'id'), body),
+    ),
+    changes('post', '/planned/:id/move', 'move sowing', plannedMoveForm, (change, { params, body }) =>
+      movePlan(change, pathId(params.id, 'id'), body),
+    ),
+    changes('post', '/planned/:id/cold', 'chill', chillForm, (change, { params, body }) => chill(change, pathId(params.id, 'id'), body)),
+    changes('delete', '/planned/:id', 'plan sowing', undoForm, (change, { params }) => dropPlan(change, pathId(params.id, 'id'))),
+    read('/calendar.ics', ({ db, today }, { query }) => {
+      const what = queryText(query, 'what');
+      if (what !== null && what !== 'sowing') throw wrong('what', 'must be sowing, or left out for all work');
+      return new FileAnswer('text/calendar', calendar(db, today, what === 'sowing'), { saveAs: 'esprel.ics' });
+    }),
+  ];
+}

@@ -1,0 +1,178 @@
+import {
+  dayInYear,
+  type LateSowing,
+  lateSowing,
+  type LibraryCrop,
+  MOST_SHIFT_DAYS,
+  type Season,
+  season,
+  sownFresh,
+  type Timing,
+  VERDICT_STEP_DAYS,
+  type Way,
+  type Weeks,
+  type Window,
+  addDays,
+  windowBefore,
+  windowShift,
+} from '@esprel/core';
+import { libraryCrop } from '../crops/crops.ts';
+import { all, type Db, one } from '../db/db.ts';
+import { type Garden, gardenOf } from './gardens.ts';
+
+/** What the envelope of a lot says of sowing under cover, beside the crop's table. */
+export interface PacketSays {
+  readonly lotCode: string;
+  readonly weeks: Weeks;
+  readonly anchor: 'last-frost' | 'plant-out';
+  readonly window: Window | null;
+  /** Whether the library follows it for this variety. */
+  readonly used: boolean;
+}
+
+export interface LearnedShift {
+  readonly days: number;
+  readonly verdicts: number;
+}
+
+/** When a lot is sown in one season and garden, by the table, by its packet, and as the library learned it. */
+export interface LotSeason {
+  readonly year: number;
+  readonly lastFrost: string;
+  readonly sdDays: number;
+  /** The windows by what is followed, before anything learned. */
+  readonly season: Season;
+  readonly table: Season;
+  readonly packet: PacketSays | null;
+  readonly late: LateSowing | null;
+  readonly fresh: boolean;
+  readonly shifts: Readonly<Record<Way, LearnedShift>>;
+}
+
+const range = (min: number | null, max: number | null): Weeks | null => (min === null || max === null ? null : { min, max });
+
+/** Shifts of a crop's windows that the library's verdicts ask for. */
+export function shiftsOf(db: Db, cropKey: string): Record<Way, LearnedShift> {
+  const rows = all<{ way: Way; offsetDays: number; timing: Timing }>(
+    db,
+    'SELECT way, offset_days AS offsetDays, timing FROM timing_verdicts WHERE crop_key = ?',
+    cropKey,
+  );
+  const of = (way: Way): LearnedShift => {
+    const own = rows.filter((r) => r.way === way);
+    return { days: windowShift(own), verdicts: own.length };
+  };
+  return { start: of('start'), direct: of('direct'), late: of('late') };
+}
+
+/** Reads what many lots of one page ask again and again only once. */
+export class SeasonReader {
+  private readonly gardens = new Map<number | null, Garden>();
+  private readonly crops = new Map<string, LibraryCrop>();
+  private readonly shifts = new Map<string, Record<Way, LearnedShift>>();
+  private readonly seasons = new Map<string, LotSeason>();
+
+  constructor(readonly db: Db) {}
+
+  garden(id: number | null): Garden {
+    return this.kept(this.gardens, id, () => gardenOf(this.db, id));
+  }
+
+  crop(key: string): LibraryCrop {
+    return this.kept(this.crops, key, () => libraryCrop(this.db, key));
+  }
+
+  shiftsOf(cropKey: string): Record<Way, LearnedShift> {
+    return this.kept(this.shifts, cropKey, () => shiftsOf(this.db, cropKey));
+  }
+
+  /** The season of a lot; lots without printed weeks of their own share that of their crop. */
+  of(lot: { readonly id: number; readonly crop_key: string }, gardenId: number | null, year: number): LotSeason {
+    const packet = packetOf(this.db, lot.id);
+    const key = `${packet === null ? lot.crop_key : `lot ${String(lot.id)}`} ${String(gardenId)} ${String(year)}`;
+    return this.kept(this.seasons, key, () => {
+      const crop = this.crop(lot.crop_key);
+      const garden = this.garden(gardenId);
+      const lastFrost = dayInYear(year, garden.frost.last);
+      const first = dayInYear(year, garden.frost.first);
+      const firstFrost = first > lastFrost ? first : dayInYear(year + 1, garden.frost.first);
+      const sdDays = garden.frost.lastSdDays;
+      const table = {
+        anchor: crop.anchor,
+        startWeeks: range(crop.startWeeksMin, crop.startWeeksMax),
+        plantOutWeeks: range(crop.plantOutWeeksMin, crop.plantOutWeeksMax),
+        directWeeks: range(crop.directWeeksMin, crop.directWeeksMax),
+        chillWeeks: crop.chillWeeks,
+        soakHours: crop.soakHours,
+      };
+      const byTable = season({ lastFrost, sdDays, crop: table });
+      const anchor = packet?.anchor ?? crop.anchor;
+      const byPacket = packet === null ? null : season({ lastFrost, sdDays, crop: { ...table, anchor, startWeeks: packet.weeks } });
+      const from = anchor === 'last-frost' ? lastFrost : (byTable.plantOut?.target ?? null);
+      return {
+        year,
+        lastFrost,
+        sdDays,
+        table: byTable,
+        season: packet?.used === true && byPacket !== null ? byPacket : byTable,
+        packet:
+          packet === null
+            ? null
+            : {
+                lotCode: packet.lotCode,
+                used: packet.used,
+                weeks: packet.weeks,
+                anchor,
+                window: from === null ? null : windowBefore(from, packet.weeks),
+              },
+        late: lateSowing(crop, lastFrost, firstFrost),
+        fresh: sownFresh(crop),
+        shifts: this.shiftsOf(lot.crop_key),
+      };
+    });
+  }
+
+  private kept<K, V>(map: Map<K, V>, key: K, make: () => V): V {
+    let value = map.get(key);
+    if (value === undefined) map.set(key, (value = make()));
+    return value;
+  }
+}
+
+interface PacketRow {
+  readonly lotCode: string;
+  readonly weeks: Weeks;
+  readonly anchor: 'last-frost' | 'plant-out' | null;
+  readonly used: boolean;
+}
+
+/** Weeks printed on the envelope that is followed for the variety, else on the lot's own; null where none are. */
+function packetOf(db: Db, lotId: number): PacketRow | null {
+  const row = one<{ lotCode: string; min: number | null; max: number | null; anchor: PacketRow['anchor']; used: number }>(
+    db,
+    `SELECT o.code AS lotCode, e.weeks_min AS min, e.weeks_max AS max, e.anchor, e.id IS v.chosen_envelope_id AS used
+     FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN envelope_texts e ON e.id = v.chosen_envelope_id OR e.lot_id = l.id
+     JOIN lots o ON o.id = e.lot_id WHERE l.id = ? AND e.weeks_min IS NOT NULL ORDER BY used DESC LIMIT 1`,
+    lotId,
+  );
+  if (!row || row.min === null || row.max === null || row.max < row.min) return null;
+  return { lotCode: row.lotCode, weeks: { min: row.min, max: row.max }, anchor: row.anchor, used: row.used === 1 };
+}
+
+/** The window of one way of sowing, moved by what was learned; null where the crop has none. */
+export function windowOf(s: LotSeason, way: Way): Window | null {
+  const base = way === 'start' ? s.season.sow : way === 'direct' ? s.season.direct : (s.late?.window ?? null);
+  return base === null ? null : moved(base, s.shifts[way].days);
+}
+
+/** The middle of the window before anything learned: what verdicts are measured from. */
+export function tableTarget(s: LotSeason, way: Way): string | null {
+  return (way === 'start' ? s.season.sow : way === 'direct' ? s.season.direct : (s.late?.window ?? null))?.target ?? null;
+}
+
+function moved(w: Window, days: number): Window {
+  return days === 0 ? w : { from: addDays(w.from, days), target: addDays(w.target, days), to: addDays(w.to, days) };
+}
+
+/** The rule by which windows move, in words; shown wherever one has moved. */
+export const SHIFT_RULE = `Too early or too late asks for ${String(VERDICT_STEP_DAYS)} days, right for the day it was; the window moves to the mean of what was asked, with the table as one more voice, by ${String(MOST_SHIFT_DAYS)} days at most.`;

@@ -1,0 +1,118 @@
+import { benchEditForm, benchForm, BENCH_KIND_WORDS, checkShape, CoreError, trayKindForm, undoForm, wrong } from '@esprel/core';
+import type * as yup from 'yup';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound } from '../http/problem.ts';
+import { pathId } from '../http/query.ts';
+import { changes, read, type Route } from '../http/route.ts';
+import type { Change } from '../journal/change.ts';
+import { learnedAll } from './learned.ts';
+
+export interface BenchRow {
+  readonly id: number;
+  readonly name: string;
+  readonly kind: keyof typeof BENCH_KIND_WORDS;
+  readonly holds: number;
+  readonly warmthC: number | null;
+  readonly lampHours: number | null;
+  readonly lampCm: number | null;
+  readonly note: string | null;
+  readonly version: number;
+}
+
+export function benchPlaces(db: Db): BenchRow[] {
+  return all<BenchRow>(
+    db,
+    `SELECT id, name, kind, holds, warmth_c AS warmthC, lamp_hours AS lampHours, lamp_cm AS lampCm, note, version FROM bench_places
+     ORDER BY CASE kind WHEN 'mat' THEN 0 WHEN 'lamp' THEN 1 WHEN 'sill' THEN 2 WHEN 'dark' THEN 3 WHEN 'fridge' THEN 4 ELSE 5 END, name`,
+  );
+}
+
+export interface TrayKind {
+  readonly id: number;
+  readonly name: string;
+  readonly rows: number;
+  readonly columns: number;
+  readonly gaps: readonly number[];
+}
+
+export function trayKinds(db: Db): TrayKind[] {
+  return all<{ id: number; name: string; rows: number; columns: number; gaps: string }>(
+    db,
+    'SELECT id, name, rows, columns, gaps FROM tray_kinds ORDER BY id',
+  ).map((k) => ({ ...k, gaps: JSON.parse(k.gaps) as number[] }));
+}
+
+/** Checks the shape of a tray; what core refuses becomes an error that names the field. */
+export function checkedShape(shape: { rows: number; columns: number; gaps: number[] }): void {
+  try {
+    checkShape(shape);
+  } catch (error) {
+    if (error instanceof CoreError) throw wrong(error.field, error.message);
+    throw error;
+  }
+}
+
+function writeBench(change: Change, body: yup.InferType<typeof benchForm>, id: number | null, version?: number): object {
+  const { db } = change;
+  const name = body.name.trim();
+  if (one(db, 'SELECT 1 FROM bench_places WHERE name = ? AND id IS NOT ?', name, id))
+    throw wrong('name', 'is taken by another place on the bench');
+  if (body.kind === 'mat' && body.warmthC == null) throw wrong('warmthC', 'say what warmth the mat is set to');
+  const lamp = body.kind === 'lamp';
+  const row = {
+    name,
+    kind: body.kind,
+    holds: body.holds,
+    warmth_c: body.warmthC ?? null,
+    lamp_hours: lamp ? (body.lampHours ?? null) : null,
+    lamp_cm: lamp ? (body.lampCm ?? null) : null,
+    note: body.note?.trim() || null,
+  };
+  let now = id;
+  if (now === null) now = change.insert('bench_places', row);
+  else change.update('bench_places', now, row, version);
+  change.touch('bench', now);
+  change.describe(`${id === null ? 'Added to the bench' : 'Changed on the bench'}: ${name}, ${BENCH_KIND_WORDS[body.kind]}`);
+  return { id: now };
+}
+
+export function benchRoutes(): Route[] {
+  return [
+    read('/bench', ({ db }) => ({ places: benchPlaces(db), trayKinds: trayKinds(db), learned: learnedAll(db) })),
+    changes('post', '/bench', 'bench', benchForm, (change, { body }) => writeBench(change, body, null)),
+    changes('put', '/bench/:id', 'bench', benchEditForm, (change, { params, body }) => {
+      const id = pathId(params.id, 'id');
+      if (!one(change.db, 'SELECT 1 FROM bench_places WHERE id = ?', id)) throw notFound('That place on the bench');
+      return writeBench(change, body, id, body.version);
+    }),
+    changes('delete', '/bench/:id', 'bench', undoForm, (change, { params }) => {
+      const id = pathId(params.id, 'id');
+      const place = one<{ name: string }>(change.db, 'SELECT name FROM bench_places WHERE id = ?', id);
+      if (!place) throw notFound('That place on the bench');
+      const used = one(
+        change.db,
+        `SELECT 1 WHERE ? IN (SELECT bench_id FROM planned_sowings UNION SELECT grow_bench_id FROM planned_sowings UNION SELECT bench_id FROM trays
+           UNION SELECT bench_id FROM sowings)`,
+        id,
+      );
+      if (used) throw wrong('id', `${place.name} is named by plans, trays or sowings; change those first, or say that it holds fewer`);
+      change.remove('bench_places', id);
+      change.describe(`Took ${place.name} off the bench`);
+      return { id };
+    }),
+    changes('post', '/tray-kinds', 'tray kind', trayKindForm, (change, { body }) => {
+      const gaps = body.gaps as number[];
+      checkedShape({ rows: body.rows, columns: body.columns, gaps });
+      if (one(change.db, 'SELECT 1 FROM tray_kinds WHERE name = ?', body.name.trim()))
+        throw wrong('name', 'is taken by another kind of tray');
+      const id = change.insert('tray_kinds', {
+        name: body.name.trim(),
+        rows: body.rows,
+        columns: body.columns,
+        gaps: JSON.stringify(gaps),
+      });
+      change.describe(`Added a kind of tray: ${body.name.trim()}`);
+      return { id };
+    }),
+  ];
+}

@@ -1,0 +1,83 @@
+import { daysBetween, seasonYearOf, type Timing, TIMING_WORDS, type Way, wrong } from '@esprel/core';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound } from '../http/problem.ts';
+import type { Change } from '../journal/change.ts';
+import { SeasonReader, tableTarget } from '../season/windows.ts';
+
+interface TimedSowing {
+  readonly id: number;
+  readonly lot_id: number;
+  readonly crop_key: string;
+  readonly crop: string;
+  readonly sown_on: string;
+  readonly garden_id: number | null;
+  readonly method: string;
+  readonly way: Way | null;
+}
+
+export function timingOf(db: Db, sowingId: number): object | null {
+  return (
+    one<object>(db, 'SELECT id, timing, offset_days AS offsetDays, made_on AS madeOn FROM timing_verdicts WHERE sowing_id = ?', sowingId) ??
+    null
+  );
+}
+
+/** The way a sowing without a plan was meant: outdoors in spring or later, else under cover. */
+function wayOf(s: TimedSowing, reader: SeasonReader): { way: Way; target: string | null } {
+  const year = seasonYearOf(s.sown_on, reader.garden(s.garden_id).frost.last);
+  const season = reader.of({ id: s.lot_id, crop_key: s.crop_key }, s.garden_id, year);
+  const ways: Way[] = s.way !== null ? [s.way] : s.method === 'open-ground' ? ['direct', 'late'] : ['start', 'late'];
+  // Of several, the one whose middle is nearest.
+  const near = ways
+    .map((way) => ({ way, target: tableTarget(season, way) }))
+    .filter((w) => w.target !== null)
+    .sort((a, b) => Math.abs(daysBetween(a.target ?? '', s.sown_on)) - Math.abs(daysBetween(b.target ?? '', s.sown_on)));
+  return near[0] ?? { way: ways[0] as Way, target: null };
+}
+
+/** One tap after the season: too early, right, or too late. Said again, it takes the place of what was said. */
+export function sayTiming(change: Change, sowingId: number, timing: Timing): object {
+  const { db, today } = change;
+  const s = one<TimedSowing>(
+    db,
+    `SELECT s.id, s.lot_id, v.crop_key, c.name AS crop, s.sown_on, s.garden_id, s.method, p.way FROM sowings s JOIN lots l ON l.id = s.lot_id
+     JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key LEFT JOIN planned_sowings p ON p.id = s.planned_id WHERE s.id = ?`,
+    sowingId,
+  );
+  if (!s) throw notFound('That sowing');
+  const reader = new SeasonReader(db);
+  const { way, target } = wayOf(s, reader);
+  if (target === null) throw wrong('timing', `${s.crop} has no window for this way of sowing, so there is nothing to move`);
+  const row = { crop_key: s.crop_key, way, offset_days: daysBetween(target, s.sown_on), timing, made_on: today };
+  const now = one<{ id: number }>(db, 'SELECT id FROM timing_verdicts WHERE sowing_id = ?', sowingId);
+  if (now) change.update('timing_verdicts', now.id, row);
+  else change.insert('timing_verdicts', { sowing_id: sowingId, ...row });
+  change.touch('sowing', sowingId);
+  const shift = new SeasonReader(db).shiftsOf(s.crop_key)[way];
+  change.describe(`The sowing of ${s.crop} on ${s.sown_on} was ${TIMING_WORDS[timing]}`);
+  return { way, shift };
+}
+
+export function removeTiming(change: Change, id: number): object {
+  const row = one<{ sowing_id: number; crop: string }>(
+    change.db,
+    'SELECT t.sowing_id, c.name AS crop FROM timing_verdicts t JOIN crops c ON c.key = t.crop_key WHERE t.id = ?',
+    id,
+  );
+  if (!row) throw notFound('That verdict');
+  change.remove('timing_verdicts', id);
+  change.touch('sowing', row.sowing_id);
+  change.describe(`Took back what was said of the day of a sowing of ${row.crop}`);
+  return { id };
+}
+
+/** Every verdict that moves the windows of a crop, the latest first. */
+export function timingsOf(db: Db, cropKey: string): unknown[] {
+  return all(
+    db,
+    `SELECT t.id, t.way, t.offset_days AS offsetDays, t.timing, t.made_on AS madeOn, s.id AS sowingId, s.sown_on AS sownOn, v.name AS variety
+     FROM timing_verdicts t JOIN sowings s ON s.id = t.sowing_id JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id
+     WHERE t.crop_key = ? ORDER BY s.sown_on DESC`,
+    cropKey,
+  );
+}

@@ -1,0 +1,51 @@
+import { photoForm, sowTrayForm, trayClearForm, trayEditForm, trayForm, trayLookForm, trayMapForm, undoForm } from '@esprel/core';
+import { keepPhoto } from '../files/photos.ts';
+import { pathId, queryOneOf, queryText } from '../http/query.ts';
+import { changes, read, type Route } from '../http/route.ts';
+import { SHIFT_RULE } from '../season/windows.ts';
+import { clearTray, lookAtTray, sowTray } from './sowTray.ts';
+import { timingsOf } from './timing.ts';
+import { changeTray, dropTray, listTrays, makeTray, paintTray, trayRow, traySheet } from './trays.ts';
+import { cropWindows, whatWorked } from './worked.ts';
+
+export function trayRoutes(): Route[] {
+  return [
+    read('/trays', ({ db }, { query }) => ({
+      trays: listTrays(db, queryOneOf(query, 'state', ['planned', 'growing', 'cleared'] as const) ?? 'growing'),
+    })),
+    read('/trays/:id', ({ db }, { params }) => traySheet(db, pathId(params.id, 'id'))),
+    changes('post', '/trays', 'lay out tray', trayForm, (change, { body }) => makeTray(change, body)),
+    changes('put', '/trays/:id', 'change tray', trayEditForm, (change, { params, body }) =>
+      changeTray(change, pathId(params.id, 'id'), body),
+    ),
+    changes('put', '/trays/:id/map', 'paint tray', trayMapForm, (change, { params, body }) =>
+      paintTray(change, pathId(params.id, 'id'), body),
+    ),
+    changes('post', '/trays/:id/sow', 'sow tray', sowTrayForm, (change, { params, body }) =>
+      sowTray(change, pathId(params.id, 'id'), body),
+    ),
+    changes('post', '/trays/:id/looks', 'look at tray', trayLookForm, (change, { params, body }) =>
+      lookAtTray(change, pathId(params.id, 'id'), body),
+    ),
+    changes('post', '/trays/:id/clear', 'clear tray', trayClearForm, (change, { params, body }) =>
+      clearTray(change, pathId(params.id, 'id'), body),
+    ),
+    changes('put', '/trays/:id/photo', 'photo', photoForm, (change, { params, body }) => {
+      const tray = trayRow(change.db, pathId(params.id, 'id'));
+      change.update('trays', tray.id, { photo: keepPhoto(change.db, body.jpeg) });
+      change.touch('tray', tray.id);
+      change.describe(`Added a photo of ${tray.name}`);
+      return { id: tray.id };
+    }),
+    changes('delete', '/trays/:id', 'drop tray', undoForm, (change, { params }) => dropTray(change, pathId(params.id, 'id'))),
+    read('/sowing/worked', ({ db }, { query }) => {
+      const crop = queryText(query, 'crop');
+      return {
+        ...whatWorked(db, crop),
+        rule: SHIFT_RULE,
+        shifts: crop === null ? null : cropWindows(db, crop),
+        verdicts: crop === null ? [] : timingsOf(db, crop),
+      };
+    }),
+  ];
+}

@@ -1,0 +1,175 @@
+import { addDays, CARE_WORDS, nextChillLook, plural, soilSays, soilWords } from '@esprel/core';
+import type { Db } from '../db/db.ts';
+import { soilOf } from '../season/gardens.ts';
+import { lane, type NamedPlanned, plannedOpen, seedsOf } from '../season/planned.ts';
+import { SeasonReader } from '../season/windows.ts';
+import type { WorkItem } from '../today/work.ts';
+import { type ListedSowing, listSowings } from './sowings.ts';
+
+/** Dated work of the season: what is planned, what grows on trays, and sowings elsewhere. */
+export function sowingWork(db: Db, today: string): WorkItem[] {
+  const open = listSowings(db, 'open', today);
+  const onTrays = open.filter((s) => s.trayId !== null);
+  const byTray = groupBy(onTrays, (s) => s.trayId as number);
+  return [
+    ...plannedWork(db, today),
+    ...[...byTray.values()].flatMap(trayLook),
+    ...open.filter((s) => s.trayId === null).flatMap(look),
+    ...[
+      ...groupBy(
+        open.filter((s) => s.care !== null),
+        (s) => `${String(s.trayId ?? `s${String(s.id)}`)} ${s.care?.kind ?? ''}`,
+      ).values(),
+    ].map(care),
+  ];
+}
+
+function groupBy<T, K>(items: readonly T[], key: (item: T) => K): Map<K, T[]> {
+  const groups = new Map<K, T[]>();
+  for (const item of items) {
+    const own = groups.get(key(item));
+    if (own) own.push(item);
+    else groups.set(key(item), [item]);
+  }
+  return groups;
+}
+
+function look(s: ListedSowing): WorkItem[] {
+  if (!s.next) return [];
+  const whose = s.member === null ? 'the library’s own' : `with ${s.member}`;
+  return [
+    {
+      kind: s.next.last ? 'fate' : 'look',
+      due: s.next.due,
+      title: s.next.last ? `Say what became of ${s.variety}` : `Look at ${s.variety}`,
+      detail: `${s.crop}, ${whose}, ${s.emerged === null ? `${String(s.seeds)} sown` : `${String(s.emerged)} of ${String(s.seeds)} up so far`}`,
+      at: `/sowing/${String(s.id)}`,
+      lotCode: s.lotCode,
+      minutes: 3,
+      personal: s.member !== null,
+    },
+  ];
+}
+
+/** One look at a tray sees everything on it. */
+function trayLook(sowings: readonly ListedSowing[]): WorkItem[] {
+  const due = sowings.flatMap((s) => (s.next ? [s.next.due] : [])).sort()[0];
+  const s = sowings[0];
+  if (due === undefined || !s) return [];
+  const up = sowings.reduce((n, x) => n + (x.emerged ?? 0), 0);
+  const seeds = sowings.reduce((n, x) => n + x.seeds, 0);
+  const last = sowings.every((x) => x.next?.last === true);
+  return [
+    {
+      kind: 'tray',
+      due,
+      title: last ? `Say what became of ${s.tray ?? ''}` : `Look at ${s.tray ?? ''}`,
+      detail: `${[...new Set(sowings.map((x) => x.crop))].join(', ')}; ${String(up)} of ${String(seeds)} up so far${s.bench === null ? '' : `; ${s.bench}`}`,
+      at: `/sowing/trays/${String(s.trayId)}`,
+      lotCode: s.lotCode,
+      minutes: 4,
+    },
+  ];
+}
+
+function care(sowings: readonly ListedSowing[]): WorkItem {
+  const s = sowings[0] as ListedSowing;
+  const kind = s.care?.kind ?? 'feed';
+  const plants = sowings.reduce((n, x) => n + (x.emerged ?? 0), 0);
+  const what = s.tray ?? s.variety;
+  const tags = kind === 'pot-on' ? `; print ${plural(plants, 'pot tag')}` : '';
+  const moved = s.care?.movedDays ?? 0;
+  return {
+    kind: 'care',
+    due: sowings.map((x) => x.care?.due ?? '').sort()[0] ?? '',
+    title: `${CARE_WORDS[kind].words}: ${what}`,
+    detail: `${[...new Set(sowings.map((x) => (s.tray === null ? x.crop : x.variety)))].join(', ')}, ${String(plants)} up${tags}${moved > 0 ? `; moved by ${plural(moved, 'day')}` : ''}`,
+    at: s.trayId === null ? `/sowing/${String(s.id)}` : `/sowing/trays/${String(s.trayId)}`,
+    lotCode: s.lotCode,
+    minutes: kind === 'pot-on' || kind === 'plant-out' ? 5 + Math.round(plants / 3) : 4,
+  };
+}
+
+/** Soaking, chilling, looks into the cold, and the sowing itself; what is laid out on one tray is one piece of work. */
+function plannedWork(db: Db, today: string): WorkItem[] {
+  const reader = new SeasonReader(db);
+  const plans = plannedOpen(db).filter((p) => p.sow_on <= addDays(today, 200));
+  const items: WorkItem[] = [];
+  const trays = new Map<number, NamedPlanned[]>();
+  for (const p of plans) {
+    const cold = coldWork(reader, p);
+    if (cold) items.push(cold);
+    else if (p.tray_id !== null) trays.set(p.tray_id, [...(trays.get(p.tray_id) ?? []), p]);
+    else items.push(sowWork(db, reader, p, today));
+  }
+  for (const [id, own] of trays) {
+    const p = own[0] as NamedPlanned;
+    items.push({
+      kind: 'sow',
+      due: own.map((x) => x.sow_on).sort()[0] ?? p.sow_on,
+      title: `Sow ${p.tray ?? ''}`,
+      detail: `${own
+        .map((x) => x.variety)
+        .slice(0, 4)
+        .join(', ')}${own.length > 4 ? ' and more' : ''}${p.bench === null ? '' : `; ${p.bench}`}`,
+      at: `/sowing/trays/${String(id)}`,
+      lotCode: p.code,
+      minutes: 10 + 4 * own.length,
+    });
+  }
+  return items;
+}
+
+/** What is done in the cold before a sowing; null when nothing is, or no more. */
+function coldWork(reader: SeasonReader, p: NamedPlanned): WorkItem | null {
+  const crop = reader.crop(p.crop_key);
+  const l = lane(reader, p);
+  const base = { at: `/sowing/planned/${String(p.id)}`, lotCode: p.code, minutes: 5 };
+  if (p.sprouted_on !== null) {
+    return {
+      ...base,
+      kind: 'sow',
+      due: p.sprouted_on,
+      title: `Sow ${p.variety} now: it sprouts in the cold`,
+      detail: `${p.crop}, ${plural(seedsOf(p), 'seed')}; roots break when they are longer than a grain of rice`,
+      urgent: true,
+    };
+  }
+  if (l.chillFrom === null) return null;
+  if (p.chilled_on === null) {
+    const soak = l.soakFrom !== null;
+    return {
+      ...base,
+      kind: 'cold',
+      due: l.soakFrom ?? l.chillFrom,
+      title: soak ? `Soak ${p.variety}, then put it into the cold` : `Put ${p.variety} into the cold`,
+      detail: `${p.crop}, ${String(crop.chillWeeks)} weeks damp at 2 to 5 °C${soak ? `, after ${String(crop.soakHours)} hours in water` : ''}`,
+    };
+  }
+  const due = nextChillLook(p.chilled_on, crop.chillWeeks, p.chill_looked_on);
+  if (due === null) return null;
+  const week = Math.floor((Date.parse(due) - Date.parse(p.chilled_on)) / (7 * 86_400_000)) + 1;
+  return {
+    ...base,
+    kind: 'cold',
+    due,
+    title: `Look at ${p.variety} in the cold`,
+    detail: `${p.crop}, week ${String(week)} of ${String(crop.chillWeeks)}; it may sprout early now`,
+  };
+}
+
+function sowWork(db: Db, reader: SeasonReader, p: NamedPlanned, today: string): WorkItem {
+  const crop = reader.crop(p.crop_key);
+  const l = lane(reader, p);
+  const soil = p.way === 'direct' ? soilSays(crop, soilOf(db, p.garden_id, today), today) : null;
+  const soak = l.soakFrom !== null && l.chillFrom === null;
+  return {
+    kind: 'sow',
+    due: soak ? (l.soakFrom ?? p.sow_on) : p.sow_on,
+    title: soak ? `Soak and sow ${p.variety}` : `Sow ${p.variety}`,
+    detail: `${p.crop}, ${plural(seedsOf(p), 'seed')}${soak ? `, ${String(crop.soakHours)} hours in water first` : ''}${p.bench === null ? '' : `; ${p.bench}`}${soil?.state === 'wait' ? `; ${soilWords(soil)}` : ''}${l.place === 'after' ? '; its window is over' : ''}`,
+    at: `/sowing/planned/${String(p.id)}`,
+    lotCode: p.code,
+    minutes: 8,
+  };
+}
