@@ -6,6 +6,7 @@ import { catalogue } from './cataloguing.ts';
 import { discard, doubt, move, slip, takeIn } from './keeping.ts';
 import { lendOne, sowOwn } from './lending.ts';
 import { CROPS, DEMO_START, DESK, LIBRARY_NAME, memberName, PLACES, QUARTERS, ROOMS, varietyName } from './names.ts';
+import { laySeason } from './season.ts';
 import { Story } from './story.ts';
 import { testOne } from './testing.ts';
 
@@ -139,5 +140,6 @@ export function generateDemo(db: Db): void {
     story.play();
     catalogue(story);
     layBench(story);
+    laySeason(story);
   }).immediate();
 }

@@ -60,6 +60,13 @@ export function sowOwn(story: Story, day: string): void {
     sow(story, day, lot, null, Math.min(story.free(lot), story.random.whole(8, 24)));
 }
 
+const SOWING_NOTES = [
+  'Sown on the warm shelf; a week later the mat was free.',
+  'The mix was too wet at first; better after a day in the open.',
+  'Half the cells under glass came three days sooner.',
+  'Slugs found it the second night. Raise the tray next time.',
+] as const;
+
 export function sow(story: Story, day: string, lot: Lot, loanId: number | null, most: number): void {
   const r = story.random;
   const per = r.whole(1, 3);
@@ -74,6 +81,7 @@ export function sow(story: Story, day: string, lot: Lot, loanId: number | null, 
     seeds,
     sownOn: day,
     whereSown: loanId === null ? r.pick(['tray on the bench', 'bed by the gate', 'cold frame']) : null,
+    note: loanId === null ? (SOWING_NOTES[story.lots.length % (SOWING_NOTES.length * 3)] ?? null) : null,
   });
   const { crop } = lot.truth;
   const luck = Math.min(0.98, Math.max(0.1, r.normal(0.84, 0.1)));

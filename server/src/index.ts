@@ -8,3 +8,7 @@ export { listLots, listSql } from './lots/list.ts';
 export { addSynonym } from './lots/intake.ts';
 export { routes } from './http/routes.ts';
 export type { Route, ChangeRoute } from './http/route.ts';
+export { gardenOf } from './season/gardens.ts';
+export { probeOn, stationFile } from './season/frostFile.ts';
+export { usualPlan } from './season/planChange.ts';
+export { SeasonReader, tableTarget } from './season/windows.ts';

@@ -21,12 +21,12 @@ export function simulatedMinima(climate: StationClimate, from: Day, to: Day, ran
   let weather = 0;
   let yearShift = 0;
   let year = '';
-  // The wave is 2.6 degrees above freezing at the mean last frost, because weather swings below it.
+  // The wave is 1.5 degrees above freezing at the mean last frost, because weather swings below it.
   const half = climate.hemisphere === 'north' ? 0 : 182;
   const coldest = 20 + half;
   const swing = 10.5;
   const angle = (2 * Math.PI * (climate.meanLastFrostDay + half - coldest)) / YEAR;
-  const mean = 2.6 + swing * Math.cos(angle);
+  const mean = 1.5 + swing * Math.cos(angle);
   let silent = 0;
   for (let day = from; day <= to; day = addDays(day, 1)) {
     if (day.slice(0, 4) !== year) {

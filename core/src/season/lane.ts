@@ -72,7 +72,7 @@ export function laneOf(input: LaneInput): Lane {
   const before = input.way === 'late' ? prepareBefore(sowOn, 0, crop.soakHours) : prepareBefore(sowOn, crop.chillWeeks, crop.soakHours);
   const emerge = { from: addDays(sowOn, crop.emergeMinD), to: addDays(sowOn, crop.emergeMaxD) };
   const up = addDays(sowOn, (crop.emergeMinD + crop.emergeMaxD) / 2);
-  const steps = careSteps(crop, { method: input.method, seedsPerCell: input.seedsPerCell, plantOutOn });
+  const steps = careSteps(crop, { method: input.method, seedsPerCell: input.seedsPerCell, plantOutOn, upOn: up });
   const due = dueCare(
     steps.map((s) => ({ ...s, doneOn: null })),
     up,

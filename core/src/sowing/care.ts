@@ -27,17 +27,22 @@ export interface CareInput {
   readonly seedsPerCell: number;
   /** Planting out by the season; null where it stays or nobody knows. */
   readonly plantOutOn: Day | null;
+  /** When it is likely to come up. What goes out within some weeks of that is not potted on first. */
+  readonly upOn?: Day | null;
   readonly hardeningDays?: number;
 }
 
 /** Days from coming up to true leaves that can be held. */
 const TRUE_LEAVES = 14;
 const FEED_AFTER = 14;
+/** Pots and feeding pay for plants that stay under cover this long after coming up. */
+const WORTH_POTTING = 28;
+const WORTH_FEEDING = 42;
 
 /**
  * The steps of care for a sowing. Under a cover: lift it as soon as they are up. More than one seed a place is thinned, unless the
- * crop is grown in clumps. What bears moving is potted on at its first true leaves and fed two weeks later. What is planted out
- * is hardened first.
+ * crop is grown in clumps. What bears moving and stays under cover for weeks is potted on at its first true leaves and fed two weeks
+ * later. What is planted out is hardened first.
  */
 export function careSteps(crop: Pick<Crop, 'transplant' | 'clumpSeeds' | 'frost'>, input: CareInput): CareStep[] {
   const steps: CareStep[] = [];
@@ -49,9 +54,10 @@ export function careSteps(crop: Pick<Crop, 'transplant' | 'clumpSeeds' | 'frost'
   };
   if (inside) step('cover-off', 1);
   if (input.seedsPerCell > 1 && crop.clumpSeeds <= 1) step('thin', 8);
-  if (inside && crop.transplant === 'easy') {
+  const stays = input.plantOutOn === null || input.upOn == null ? Infinity : daysBetween(input.upOn, input.plantOutOn);
+  if (inside && crop.transplant === 'easy' && stays >= WORTH_POTTING) {
     step('pot-on', TRUE_LEAVES);
-    step('feed', TRUE_LEAVES + FEED_AFTER);
+    if (stays >= WORTH_FEEDING) step('feed', TRUE_LEAVES + FEED_AFTER);
   }
   if (inside) {
     const hardening = input.hardeningDays ?? 7;

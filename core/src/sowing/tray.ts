@@ -146,9 +146,9 @@ export function trayWarnings(map: TrayMap, shape: TrayShape, fills: readonly Tra
       text: `${dark.crop.name} sprouts in the dark, ${light.crop.name} needs light. Cover ${dark.letter} with sifted mix, or give it a tray of its own.`,
     });
   }
-  const quick = lowest(on, (f) => f.crop.emergeMaxD);
+  const quick = lowest(on, (f) => f.crop.emergeMaxD + f.crop.emergeMinD);
   const slow = lowest(on, (f) => -f.crop.emergeMaxD);
-  if (quick && slow && slow.crop.emergeMaxD >= 2 * quick.crop.emergeMaxD && slow.crop.emergeMaxD - quick.crop.emergeMaxD >= 6) {
+  if (quick && slow && apart(quick.crop, slow.crop)) {
     out.push({
       kind: 'pace',
       letters: [quick.letter, slow.letter],
@@ -170,6 +170,12 @@ export function trayWarnings(map: TrayMap, shape: TrayShape, fills: readonly Tra
     });
   }
   return out;
+}
+
+/** Whether one is up and wants air long before the other: from twice as early, and by days. */
+function apart(quick: TrayFill['crop'], slow: TrayFill['crop']): boolean {
+  const days = slow.emergeMaxD - quick.emergeMaxD;
+  return (slow.emergeMaxD >= 2 * quick.emergeMaxD && days >= 6) || (slow.emergeMinD >= 2 * quick.emergeMinD && days >= 5);
 }
 
 function lowest<T>(items: readonly T[], by: (item: T) => number): T | undefined {

@@ -108,6 +108,23 @@ function bagTexts(db: Db, ids: readonly number[], settings: Settings): LabelText
   return bags.sort((a, b) => (a.round ?? 0) - (b.round ?? 0) || a.number - b.number).map(bagLabel);
 }
 
+/** Labels of a tray: a marker for each letter, or a tag for every plant that came up, which is what it is potted on with. */
+function trayTexts(db: Db, trayId: number, each: 'marker' | 'plant', settings: Settings): LabelText[] {
+  const rows = all<{ letter: string; code: string; up: number; sownOn: string | null }>(
+    db,
+    `SELECT f.letter, l.code, s.sown_on AS sownOn, coalesce((SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id), 0) AS up
+     FROM tray_fills f JOIN lots l ON l.id = f.lot_id LEFT JOIN sowings s ON s.tray_id = f.tray_id AND s.letter = f.letter
+     WHERE f.tray_id = ? ORDER BY f.letter`,
+    trayId,
+  );
+  return rows.flatMap((r) => {
+    const lot = lotsByCode(db, [r.code])[0] as LabelLot | undefined;
+    if (!lot) return [];
+    const text = lotLabel('pot', lot, settings, { seedsEach: null, sownOn: r.sownOn });
+    return each === 'marker' ? [{ ...text, title: `${r.letter}: ${text.title}` }] : Array.from({ length: r.up }, () => text);
+  });
+}
+
 function lotTexts(
   db: Db,
   kind: Exclude<LabelKind, 'box' | 'bag'>,
@@ -137,14 +154,17 @@ export function planRun(db: Db, query: Query): LabelRunPlan {
   const byNumber = kind === 'box' ? 'places' : kind === 'bag' ? 'tests' : null;
   const list = (queryText(query, byNumber ?? 'codes', 6000) ?? '').split(',').filter((c) => c !== '');
   const codes = list.map((c) => (byNumber !== null ? c : (parseLotCode(c) ?? c)));
-  if (codes.length * copies > MOST_LABELS) throw wrong('copies', `makes more than ${String(MOST_LABELS)} labels; print them in parts`);
   if (byNumber !== null && codes.some((c) => !/^\d{1,15}$/.test(c))) throw wrong(byNumber, 'holds what is no number');
+  const tray = queryWhole(query, 'tray', 1, Number.MAX_SAFE_INTEGER);
   const texts =
-    kind === 'box'
-      ? boxTexts(db, codes.map(Number), settings)
-      : kind === 'bag'
-        ? bagTexts(db, codes.map(Number), settings)
-        : lotTexts(db, kind, codes, settings, query);
+    tray !== null
+      ? trayTexts(db, tray, queryOneOf(query, 'each', ['marker', 'plant'] as const) ?? 'marker', settings)
+      : kind === 'box'
+        ? boxTexts(db, codes.map(Number), settings)
+        : kind === 'bag'
+          ? bagTexts(db, codes.map(Number), settings)
+          : lotTexts(db, kind, codes, settings, query);
+  if (texts.length * copies > MOST_LABELS) throw wrong('copies', `makes more than ${String(MOST_LABELS)} labels; print them in parts`);
   const places = labelPlaces(format, texts.length * copies, skip);
   const problems: { of: string; message: string }[] = [];
   const labels = texts.flatMap((text, i) => {

@@ -199,7 +199,7 @@ export function usualPlan(
   // A window that is over is that of next year.
   if ((windowOf(s, way)?.to ?? today) < addDays(today, -14)) s = reader.of(lot, null, year + 1);
   const window = windowOf(s, way);
-  const sowOn = s.fresh || window === null ? today : window.target < today && window.to >= today ? today : window.target;
+  const sowOn = s.fresh || window === null ? today : window.target < today ? today : window.target;
   const mat = one<{ id: number }>(db, "SELECT id FROM bench_places WHERE kind = 'mat' ORDER BY id LIMIT 1");
   const warm = crop.soilOptLowC >= 18 && mat !== undefined;
   const method = way === 'direct' ? 'open-ground' : warm ? 'heated-cells' : 'cells';

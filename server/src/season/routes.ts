@@ -17,7 +17,7 @@ import { all, type Db, one } from '../db/db.ts';
 import { historyOf } from '../journal/history.ts';
 import { pathId, queryText, queryWhole } from '../http/query.ts';
 import { changes, FileAnswer, read, type Route } from '../http/route.ts';
-import { lotByCode } from '../lots/queries.ts';
+import { lotByCode, lotNames } from '../lots/queries.ts';
 import { timingsOf } from '../sowing/timing.ts';
 import { benchPicture, type LaidPlan, layPlans } from './benchUse.ts';
 import { calendar } from './calendar.ts';
@@ -186,7 +186,8 @@ export function seasonRoutes(): Route[] {
     ),
     read('/lots/:code/usual-plan', ({ db, today }, { params, query }) => {
       const lot = lotByCode(db, params.code ?? '');
-      const plan = usualPlan(db, lot.code, queryWhole(query, 'plants', 1, 10_000) ?? 10, today);
+      const { variety, crop } = lotNames(db, lot.id);
+      const plan = { ...usualPlan(db, lot.code, queryWhole(query, 'plants', 1, 10_000) ?? 10, today), variety, crop };
       return { plan, there: lot.balance, others: takenByOthers(db, lot.id, null) };
     }),
     read('/planned/:id', ({ db, today }, { params }) => plannedSheet(db, pathId(params.id, 'id'), today)),

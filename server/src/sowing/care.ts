@@ -35,10 +35,18 @@ export interface CaredSowing {
 export function writeCare(
   change: Change,
   sowingId: number,
-  s: { readonly cropKey: string; readonly method: SowingMethod; readonly seedsPerCell: number; readonly plannedId: number | null },
+  s: {
+    readonly cropKey: string;
+    readonly method: SowingMethod;
+    readonly seedsPerCell: number;
+    readonly plannedId: number | null;
+    readonly sownOn: string;
+  },
 ): void {
   const plantOutOn = s.plannedId === null ? null : plannedRow(change.db, s.plannedId).plant_out_on;
-  careSteps(libraryCrop(change.db, s.cropKey), { method: s.method, seedsPerCell: s.seedsPerCell, plantOutOn }).forEach((step, i) =>
+  const crop = libraryCrop(change.db, s.cropKey);
+  const upOn = addDays(s.sownOn, (crop.emergeMinD + crop.emergeMaxD) / 2);
+  careSteps(crop, { method: s.method, seedsPerCell: s.seedsPerCell, plantOutOn, upOn }).forEach((step, i) =>
     change.insert('sowing_steps', {
       sowing_id: sowingId,
       number: i + 1,

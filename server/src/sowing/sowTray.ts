@@ -127,7 +127,13 @@ function writeSown(
     change.insert('sowing_cells', { sowing_id: sowing, cell, seeds: here });
     left -= here;
   }
-  writeCare(change, sowing, { cropKey: lot.crop_key, method: s.method, seedsPerCell: row.seedsPerCell, plannedId: fill.planned_id });
+  writeCare(change, sowing, {
+    cropKey: lot.crop_key,
+    method: s.method,
+    seedsPerCell: row.seedsPerCell,
+    plannedId: fill.planned_id,
+    sownOn: body.sownOn,
+  });
   change.touch('sowing', sowing);
   change.touch('lot', lot.id);
 }

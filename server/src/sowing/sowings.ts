@@ -106,7 +106,13 @@ function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
     warmth_c: body.warmthC ?? null,
   });
   if (!loan)
-    writeCare(change, id, { cropKey: lot.crop_key, method: body.method, seedsPerCell: body.seedsPerCell, plannedId: plan?.id ?? null });
+    writeCare(change, id, {
+      cropKey: lot.crop_key,
+      method: body.method,
+      seedsPerCell: body.seedsPerCell,
+      plannedId: plan?.id ?? null,
+      sownOn: body.sownOn,
+    });
   if (plan) change.touch('planned', plan.id);
   change.touch('sowing', id);
   change.touch('lot', lot.id);

@@ -31,6 +31,8 @@ const labelsTo = computed(() => `/labels?codes=${table.codes.join(',')}`);
       <div class="actions">
         <Button class="onwood" @click="router.push(labelsTo)">Labels <kbd>P</kbd></Button>
         <Button class="onwood" label="Test them" @click="router.push('/tests/round')" />
+        <Button class="onwood" label="Plan to sow" @click="router.push('/sowing/plan')" />
+        <Button class="onwood" label="Lay on a tray" @click="router.push('/sowing/trays/new?table=1')" />
         <Button severity="secondary" label="Put away" @click="router.push('/table/put-away')" />
       </div>
     </template>

@@ -50,8 +50,15 @@ function choose(event: Event): void {
       <text :x="layout.lastFrostX + 6" :y="HEIGHT - 5" class="note">usual last frost</text>
       <line :x1="layout.lastFrostX" :x2="layout.lastFrostX" :y1="HEIGHT - 14" :y2="HEIGHT" class="lastfrost" />
       <g v-for="(m, i) in layout.marks" :key="i" :transform="`translate(${m.x} ${m.y})`" :class="['mark', m.kind]">
-        <rect v-if="m.kind === 'count' || m.kind === 'warm'" x="-5" y="-2.500" :width="Math.min(22, 7 + 3 * m.n)" height="5" rx="2.500" />
-        <circle v-else-if="m.kind === 'look' || m.kind === 'fate'" r="3.600" />
+        <rect
+          v-if="['count', 'warm', 'sow', 'cold'].includes(m.kind)"
+          x="-5"
+          y="-2.500"
+          :width="Math.min(22, 7 + 3 * m.n)"
+          height="5"
+          rx="2.500"
+        />
+        <circle v-else-if="['look', 'fate', 'tray', 'care'].includes(m.kind)" r="3.600" />
         <path v-else d="M0-5 5 0 0 5-5 0z" />
       </g>
       <line :x1="layout.todayX" :x2="layout.todayX" y1="0" :y2="HEIGHT" class="today" />
@@ -72,7 +79,9 @@ function choose(event: Event): void {
       @change="choose"
     />
     <ul class="unseen">
-      <li>Marks: bars are counts of tests, dots are sowings to look at, diamonds are promises and returns.</li>
+      <li>
+        Marks: bars are counts of tests and sowings to be made, dots are sowings and trays to look at, diamonds are promises and returns.
+      </li>
     </ul>
   </section>
 </template>
@@ -115,6 +124,9 @@ svg {
   fill: var(--action);
 }
 .mark.look,
+.mark.tray,
+.mark.care,
+.mark.sow,
 .mark.fate {
   fill: var(--good);
 }
@@ -122,6 +134,7 @@ svg {
   fill: var(--watch-fill);
 }
 .mark.quarantine,
+.mark.cold,
 .mark.warm {
   fill: var(--asleep);
 }

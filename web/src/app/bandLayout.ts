@@ -30,7 +30,18 @@ export interface BandLayout {
 
 const FROST_TOP = 32;
 /** Kinds of work in the two rows of the band: what is done at the desk above, what is waited for below. */
-const ROW: Readonly<Record<string, number>> = { count: 0, warm: 0, look: 1, fate: 1, promise: 1, quarantine: 0 };
+const ROW: Readonly<Record<string, number>> = {
+  count: 0,
+  warm: 0,
+  sow: 0,
+  cold: 0,
+  tray: 1,
+  care: 1,
+  look: 1,
+  fate: 1,
+  promise: 1,
+  quarantine: 0,
+};
 
 /** The Monday of the week of `day`. */
 export function mondayOf(day: Day): Day {

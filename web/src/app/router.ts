@@ -14,6 +14,8 @@ export const PLACES = [
 
 const PlaceForm = () => import('../places/PlaceForm.vue');
 const VarietyForm = () => import('../varieties/VarietyForm.vue');
+const PlanForm = () => import('../season/PlanForm.vue');
+const GardenForm = () => import('../season/GardenForm.vue');
 const LotSheet = () => import('../lots/LotSheet.vue');
 
 /** Everything that opens has an address of its own; `meta.place` is the tab it lies under. */
@@ -33,6 +35,7 @@ export const router = createRouter({
         { path: ':code/test', component: () => import('../germination/TestStartForm.vue'), props: true, meta: { title: 'Start a test' } },
         { path: ':code/lend', component: () => import('../members/LendForm.vue'), props: true, meta: { title: 'Lend' } },
         { path: ':code/sow', component: () => import('../sowing/SowForm.vue'), props: true, meta: { title: 'Sow' } },
+        { path: ':code/plan', component: PlanForm, props: true, meta: { title: 'Plan a sowing' } },
         { path: ':code/amount', component: () => import('../lots/LotAmountForm.vue'), props: true, meta: { title: 'Change the amount' } },
         { path: ':code/weigh', component: () => import('../lots/LotWeighForm.vue'), props: true, meta: { title: 'Weigh' } },
         { path: ':code/packets', component: () => import('../lots/LotPacketsForm.vue'), props: true, meta: { title: 'Fill packets' } },
@@ -114,6 +117,35 @@ export const router = createRouter({
         { path: ':id(\\d+)', component: () => import('../sowing/SowingSheet.vue'), props: true },
       ],
     },
+    {
+      path: '/sowing/season',
+      component: () => import('../season/SeasonView.vue'),
+      meta: { place: 'sowing', title: 'Season' },
+      children: [
+        { path: '', component: () => import('../season/SeasonNothingOpen.vue') },
+        {
+          path: '/sowing/planned/:id(\\d+)',
+          component: () => import('../season/PlannedSheet.vue'),
+          props: true,
+          meta: { title: 'A planned sowing' },
+        },
+        { path: '/sowing/planned/:id(\\d+)/edit', component: PlanForm, props: true, meta: { title: 'Change the plan' } },
+      ],
+    },
+    ...[
+      { path: '/sowing/list', component: () => import('../season/SeasonListView.vue'), title: 'Wanted' },
+      { path: '/sowing/plan', component: () => import('../season/PlanManyForm.vue'), title: 'Plan' },
+      { path: '/sowing/frost/gardens/new', component: GardenForm, title: 'A garden' },
+      { path: '/sowing/frost/gardens/:id(\\d+)', component: GardenForm, title: 'Change the garden' },
+      { path: '/sowing/frost/:garden?', component: () => import('../season/FrostView.vue'), title: 'Frost' },
+      { path: '/sowing/trays', component: () => import('../sowing/TraysView.vue'), title: 'Trays' },
+      { path: '/sowing/trays/new', component: () => import('../sowing/TrayForm.vue'), title: 'Lay out a tray' },
+      { path: '/sowing/trays/:id(\\d+)', component: () => import('../sowing/TrayView.vue'), title: 'Tray' },
+      { path: '/sowing/trays/:id(\\d+)/sow', component: () => import('../sowing/TraySowForm.vue'), title: 'Sow the tray' },
+      { path: '/sowing/trays/:id(\\d+)/edit', component: () => import('../sowing/TrayEditForm.vue'), title: 'Change the tray' },
+      { path: '/sowing/bench', component: () => import('../sowing/BenchView.vue'), title: 'Bench' },
+      { path: '/sowing/worked', component: () => import('../sowing/WorkedView.vue'), title: 'What worked' },
+    ].map(({ title, ...r }) => ({ ...r, props: true, meta: { place: 'sowing', title } })),
     {
       path: '/members',
       component: () => import('../members/MembersView.vue'),

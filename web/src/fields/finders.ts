@@ -11,3 +11,17 @@ export async function findCrops(q: string): Promise<readonly Crop[]> {
 export async function findVarieties(q: string): Promise<readonly VarietyListed[]> {
   return (await get<{ varieties: VarietyListed[] }>(`/varieties?q=${encodeURIComponent(q.slice(0, 100))}`)).varieties;
 }
+
+/** A lot as the find field answers it. */
+export interface FoundLot {
+  readonly kind: string;
+  readonly code?: string;
+  readonly title: string;
+  readonly detail: string;
+}
+
+/** Lots by code, variety, crop or source, through typing mistakes. */
+export async function findLots(q: string): Promise<readonly FoundLot[]> {
+  const { found } = await get<{ found: FoundLot[] }>(`/find?q=${encodeURIComponent(q.slice(0, 100))}`);
+  return found.filter((f) => f.kind === 'lot' && f.code !== undefined);
+}

@@ -24,15 +24,27 @@ const text = (key: string): string => (typeof route.query[key] === 'string' ? ro
 const codes = computed(() => text('codes'));
 const places = computed(() => text('places'));
 const tests = computed(() => text('tests'));
-const kind = computed(
-  (): LabelKind => LABEL_KINDS.find((k) => k === text('kind')) ?? (tests.value !== '' ? 'bag' : places.value === '' ? 'envelope' : 'box'),
+/** All labels of one tray at once: its markers, or a tag for every plant on it. */
+const tray = computed(() => text('tray'));
+const kind = computed((): LabelKind =>
+  tray.value !== ''
+    ? 'pot'
+    : (LABEL_KINDS.find((k) => k === text('kind')) ?? (tests.value !== '' ? 'bag' : places.value === '' ? 'envelope' : 'box')),
 );
 /** Kinds that can be printed of what was brought here: bags of tests, fronts of boxes, or labels of lots. */
 const kinds = computed(() =>
-  LABEL_KINDS.filter((k) => (tests.value !== '' ? k === 'bag' : k !== 'bag' && (k === 'box' ? places.value !== '' : codes.value !== ''))),
+  LABEL_KINDS.filter((k) =>
+    tray.value !== ''
+      ? k === 'pot'
+      : tests.value !== ''
+        ? k === 'bag'
+        : k !== 'bag' && (k === 'box' ? places.value !== '' : codes.value !== ''),
+  ),
 );
-const named = computed(
-  () => ({ box: ['places', places.value], bag: ['tests', tests.value] })[kind.value as 'box'] ?? ['codes', codes.value],
+const named = computed(() =>
+  tray.value !== ''
+    ? ['tray', tray.value]
+    : ({ box: ['places', places.value], bag: ['tests', tests.value] }[kind.value as 'box'] ?? ['codes', codes.value]),
 );
 const formats = useLocalStorage<Partial<Record<LabelKind, LabelFormatName>>>('esprel.labels.formats', {});
 const format = computed((): LabelFormatName => {
@@ -52,7 +64,7 @@ const query = computed(() => {
   const q = new URLSearchParams({ kind: kind.value, format: format.value, copies: String(Math.max(1, whole(copies.value, 500))) });
   q.set(named.value[0] as string, named.value[1] as string);
   if (perPage.value > 1) q.set('skip', String(whole(skip.value, perPage.value - 1)));
-  for (const more of ['sowing', 'seeds']) if (text(more) !== '') q.set(more, text(more));
+  for (const more of ['sowing', 'seeds', 'each']) if (text(more) !== '') q.set(more, text(more));
   return q.toString();
 });
 const chosen = computed(() => named.value[1] !== '');

@@ -1,24 +1,67 @@
 <script setup lang="ts">
-import { TOLERATED_EMPTY } from '@esprel/core';
+import { sowingCost, TOLERATED_EMPTY } from '@esprel/core';
+import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { percent } from '../app/format.ts';
+import { numberOf } from '../app/useForm.ts';
+import { cellPicture } from './cellPicture.ts';
 import type { SowingAdvice } from './types.ts';
 
+/** What each number of seeds a cell costs in empty cells, seeds, cells, thinning and money: as a table and as pictures. */
 const props = defineProps<{ advice: SowingAdvice; chosen: number | null }>();
 const emit = defineEmits<{ choose: [perCell: number] }>();
+const COLUMNS = 12;
+const SIZE = 11;
 
+/** Money is remembered in this browser; nobody has to say what a seed costs. */
+const seedCost = useLocalStorage('esprel.cost.seed', '');
+const cellCost = useLocalStorage('esprel.cost.cell', '');
+function cost(text: string): number {
+  try {
+    return Math.max(0, numberOf('cost', text) ?? 0);
+  } catch {
+    return 0;
+  }
+}
+const money = computed(() => cost(seedCost.value) > 0 || cost(cellCost.value) > 0);
+const options = computed(() =>
+  props.advice.options
+    .filter((o) => o.seedsPerCell <= 5 || o.seedsPerCell === props.advice.clumpSeeds)
+    .map((o) => ({ ...o, cost: sowingCost(o, cost(seedCost.value), cost(cellCost.value)), picture: cellPicture(o, COLUMNS, SIZE) })),
+);
+const cheapest = computed(() => {
+  const known = options.value.filter((o) => o.cost !== null && !tooMany(o.seeds));
+  return known.reduce<number | null>(
+    (best, o) =>
+      best === null || (o.cost ?? Infinity) < (known.find((k) => k.seedsPerCell === best)?.cost ?? Infinity) ? o.seedsPerCell : best,
+    null,
+  );
+});
+const shown = computed(() => options.value.find((o) => o.seedsPerCell === props.chosen) ?? options.value[0]);
 const tooMany = (seeds: number | null): boolean => seeds === null || seeds > props.advice.available;
 const sentence = computed(() => {
-  const { recommended, options, available, plants, clumpSeeds } = props.advice;
+  const { recommended, options: all, available, plants, clumpSeeds, how } = props.advice;
   const chance = 'nine times in ten';
+  if (available === 0) return 'No seed is left for it.';
   if (recommended === null)
-    return `There are ${String(available)} seeds, too few to be sure of ${String(plants)} plants. Sow all of it in one pot, or want fewer plants.`;
-  const o = options.find((x) => x.seedsPerCell === recommended);
+    return `There are ${String(available)} seeds, too few to be sure of ${String(plants)} plants. Sow all ${String(available)} in one pot, and prick out what comes.`;
+  if (how.style === 'clump') {
+    const o = all.find((x) => x.seedsPerCell === clumpSeeds);
+    return `Put ${String(clumpSeeds)} in each cell: it is ${how.why}. ${String(o?.cells ?? 0)} clumps are enough ${chance}.`;
+  }
+  const o = all.find((x) => x.seedsPerCell === recommended);
+  const pinch = how.style === 'pinch' ? ` It is ${how.why}.` : '';
   const words = `Put ${String(recommended)} in each cell: ${String(o?.cells ?? 0)} cells give ${String(plants)} plants ${chance}, from ${String(o?.seeds ?? 0)} of ${String(available)} seeds.`;
   const empty = o && o.emptyShare > TOLERATED_EMPTY ? ` ${percent(o.emptyShare)} of the cells will stay empty.` : '';
-  const clump = clumpSeeds > 1 ? ` It is usually grown in clumps of ${String(clumpSeeds)} and not thinned.` : '';
-  return words + empty + clump;
+  return words + empty + pinch;
 });
+const from = computed(() => {
+  const { learned, emergence } = props.advice;
+  return learned.sowings === 0
+    ? `Of live seed, ${percent(emergence)} usually comes up this way; nothing of your own is counted yet.`
+    : `Of live seed, ${percent(emergence)} comes up this way here, learned from ${String(learned.sowings)} sowings with ${String(learned.seeds)} seeds (usual: ${percent(learned.usual)}).`;
+});
+const price = (x: number): string => x.toFixed(2);
 </script>
 
 <template>
@@ -31,23 +74,25 @@ const sentence = computed(() => {
           <th scope="col" class="right">cells</th>
           <th scope="col" class="right">seeds</th>
           <th scope="col" class="right">to thin</th>
+          <th v-if="money" scope="col" class="right">costs</th>
           <th scope="col"><span class="unseen">choose</span></th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="o in advice.options" :key="o.seedsPerCell" :class="{ chosen: o.seedsPerCell === chosen }">
+        <tr v-for="o in options" :key="o.seedsPerCell" :class="{ chosen: o.seedsPerCell === chosen }">
           <td>
-            <span class="seeds" aria-hidden="true"><i v-for="n in o.seedsPerCell" :key="n" /></span>{{ o.seedsPerCell
-            }}<span v-if="o.seedsPerCell === advice.recommended" class="best"> advised</span>
+            {{ o.seedsPerCell }}<span v-if="o.seedsPerCell === advice.clumpSeeds && advice.clumpSeeds > 1" class="best"> a clump</span
+            ><span v-else-if="o.seedsPerCell === advice.recommended && advice.clumpSeeds === 1" class="best"> advised</span>
           </td>
-          <td class="right">
-            <span class="bar" aria-hidden="true" :style="{ width: `${Math.round(o.emptyShare * 60)}px` }" />{{ percent(o.emptyShare) }}
-          </td>
+          <td class="right">{{ percent(o.emptyShare) }}</td>
           <td class="right">{{ o.cells ?? 'never enough' }}</td>
           <td class="right" :class="{ over: tooMany(o.seeds) }">
             {{ o.seeds ?? '' }}<span v-if="tooMany(o.seeds)" class="unseen"> more than there are</span>
           </td>
-          <td class="right">{{ o.thinned === null ? '' : Math.round(o.thinned) }}</td>
+          <td class="right">{{ o.thinned === null || o.seedsPerCell === advice.clumpSeeds ? '' : Math.round(o.thinned) }}</td>
+          <td v-if="money" class="right">
+            {{ o.cost === null ? '' : price(o.cost) }}<span v-if="o.seedsPerCell === cheapest" class="best"> least</span>
+          </td>
           <td class="right">
             <button
               type="button"
@@ -62,6 +107,36 @@ const sentence = computed(() => {
       </tbody>
     </table>
     <p>{{ sentence }}</p>
+    <div class="below">
+      <figure v-if="shown?.picture">
+        <svg :width="shown.picture.width" :height="shown.picture.height" aria-hidden="true">
+          <g v-for="(q, i) in shown.picture.squares" :key="i" :transform="`translate(${q.x} ${q.y})`">
+            <rect width="9" height="9" :class="q.up > 0 ? 'full' : 'bare'" />
+            <circle v-if="q.up > 0" cx="4.500" cy="4.500" r="2.400" class="keep" />
+            <circle
+              v-for="n in Math.max(0, q.up - 1)"
+              :key="n"
+              :cx="n % 2 === 1 ? 1.8 : 7.2"
+              :cy="n < 3 ? 1.8 : 7.2"
+              r="1.300"
+              class="extra"
+            />
+          </g>
+        </svg>
+        <figcaption class="quiet small">
+          {{ shown.seedsPerCell }} in each: as it is likely to look{{
+            shown.picture.each > 1 ? `, a square for ${shown.picture.each} cells` : ''
+          }}; small dots are thinned
+        </figcaption>
+      </figure>
+      <p class="money small">
+        <label>a seed costs <input v-model="seedCost" inputmode="decimal" size="5" /></label>
+        <label>a cell costs <input v-model="cellCost" inputmode="decimal" size="5" /></label>
+      </p>
+    </div>
+    <p class="quiet small">
+      {{ from }}{{ advice.reserve > 0 ? ` ${advice.reserve} of the ${advice.there} seeds are kept for a second sowing.` : '' }}
+    </p>
   </section>
 </template>
 
@@ -85,27 +160,10 @@ th {
 td:first-child {
   padding-left: 10px;
 }
-.seeds {
-  display: inline-flex;
-  gap: 3px;
-  width: 62px;
-}
-.seeds i {
-  width: 8px;
-  height: 10px;
-  border-radius: 50%;
-  background: #8a6a2c;
-}
 .best {
   color: var(--good);
   font-weight: 600;
   font-size: 14px;
-}
-.bar {
-  display: inline-block;
-  height: 8px;
-  background: #d3c7b0;
-  margin-right: 8px;
 }
 .over {
   color: var(--act);
@@ -118,9 +176,44 @@ button {
   border-radius: 3px;
   cursor: pointer;
 }
-@media (max-width: 1100px) {
-  .bar {
-    display: none;
-  }
+.below {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 18px;
+  align-items: flex-end;
+  justify-content: space-between;
+}
+figure {
+  margin: 0;
+  display: grid;
+  gap: 4px;
+}
+.full {
+  fill: #e6eedf;
+  stroke: #8d9a7c;
+}
+.bare {
+  fill: none;
+  stroke: #b8ad98;
+  stroke-dasharray: 2 2;
+}
+.keep {
+  fill: var(--good);
+}
+.extra {
+  fill: #a67c2e;
+}
+.money {
+  display: flex;
+  gap: 12px;
+  flex-wrap: wrap;
+}
+.money input {
+  min-height: 34px;
+  width: 62px;
+  border: 1px solid #8d8778;
+  border-radius: 3px;
+  background: var(--sheet);
+  padding: 0 6px;
 }
 </style>

@@ -2,7 +2,6 @@
 import { SOWING_METHOD_FACTS, SOWING_METHODS, sowingForm, type SowingMethod } from '@esprel/core';
 import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { percent } from '../app/format.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { gather, numberOf, useForm } from '../app/useForm.ts';
 import { useFormat } from '../app/useFormat.ts';
@@ -17,6 +16,9 @@ import CautionNote from '../lots/CautionNote.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
 import type { LotSheetData } from '../lots/types.ts';
 import SeedsPerCell from './SeedsPerCell.vue';
+import { get } from '../app/api.ts';
+import type { BenchData, PlannedSheetData } from '../season/types.ts';
+import { sowingCautions } from './sowingCautions.ts';
 import type { SowingAdvice } from './types.ts';
 
 const props = defineProps<{ code: string }>();
@@ -28,8 +30,11 @@ const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURICompo
 const loanId = computed(() => (typeof route.query.loan === 'string' && /^\d+$/.test(route.query.loan) ? Number(route.query.loan) : null));
 const loan = computed(() => data.value?.loans.find((l) => l.id === loanId.value) ?? null);
 
+const planId = computed(() => (typeof route.query.plan === 'string' && /^\d+$/.test(route.query.plan) ? Number(route.query.plan) : null));
+const { data: bench } = useFetched<BenchData>(() => '/bench');
+
 const form = useForm({
-  name: `sow.${props.code}.${String(loanId.value ?? 'own')}`,
+  name: `sow.${props.code}.${planId.value === null ? String(loanId.value ?? 'own') : `plan${String(planId.value)}`}`,
   initial: () => ({
     method: 'cells' as SowingMethod,
     plants: '10',
@@ -38,6 +43,9 @@ const form = useForm({
     seeds: '',
     sownOn: session.today,
     whereSown: '',
+    benchId: null as number | null,
+    depth: '',
+    covered: '',
     toIdentify: route.query.identify === '1',
     note: '',
   }),
@@ -47,6 +55,7 @@ const form = useForm({
       cells: () => numberOf('cells', v.cells),
       seedsPerCell: () => numberOf('seedsPerCell', v.perCell),
       seeds: () => numberOf('seeds', v.seeds),
+      depthMm: () => numberOf('depthMm', v.depth),
     });
     return {
       lotCode: props.code,
@@ -57,6 +66,10 @@ const form = useForm({
       seeds: n.seeds ?? undefined,
       sownOn: v.sownOn,
       whereSown: v.whereSown.trim() || null,
+      plannedId: planId.value,
+      benchId: v.method === 'open-ground' || loanId.value !== null ? null : v.benchId,
+      depthMm: n.depthMm === null ? null : inch.value ? Math.round(n.depthMm * 254) / 10 : n.depthMm,
+      coveredWith: v.covered.trim() || null,
       toIdentify: v.toIdentify,
       note: v.note.trim() || null,
     };
@@ -64,7 +77,33 @@ const form = useForm({
   path: () => '/sowings',
 });
 const { values } = form;
+const inch = computed(() => session.settings?.lengthUnit === 'inch');
 useTodayWhenEmpty(values, 'sownOn');
+/** A plan fills what it says; what is really done is what is stored. */
+async function fromPlan(id: number): Promise<void> {
+  const { planned: p } = await get<PlannedSheetData>(`/planned/${String(id)}`);
+  if (values.perCell !== '') return;
+  Object.assign(values, {
+    method: p.method,
+    plants: String(p.plants),
+    perCell: String(p.seedsPerCell),
+    cells: String(p.cells),
+    seeds: String(Math.min(p.seeds, p.balance)),
+    benchId: p.benchId,
+  });
+}
+if (planId.value !== null) void fromPlan(planId.value).catch(() => undefined);
+watch(data, (d) => {
+  if (d && values.depth === '' && loanId.value === null)
+    values.depth = String(inch.value ? Math.round((d.crop.sowDepthMm / 25.4) * 100) / 100 : d.crop.sowDepthMm);
+});
+const cautions = computed(() => {
+  const d = data.value;
+  if (!d) return [];
+  const kind = bench.value?.places.find((b) => b.id === values.benchId)?.kind ?? null;
+  const [seed, work] = [d.cautions, sowingCautions([{ letter: '', cautions: [], figures: d.crop }], kind)];
+  return loan.value || values.method === 'open-ground' ? seed : [...seed, ...work];
+});
 
 const plants = computed(() =>
   /^\d{1,5}$/.test(values.plants.trim()) && Number(values.plants) >= 1 && Number(values.plants) <= 10_000 ? Number(values.plants) : null,
@@ -72,7 +111,7 @@ const plants = computed(() =>
 const { data: advice, problem: adviceProblem } = useFetched<SowingAdvice>(() =>
   plants.value === null
     ? null
-    : `/lots/${encodeURIComponent(props.code)}/sowing-advice?plants=${String(plants.value)}&method=${values.method}${loanId.value === null ? '' : `&loan=${String(loanId.value)}`}`,
+    : `/lots/${encodeURIComponent(props.code)}/sowing-advice?plants=${String(plants.value)}&method=${values.method}${loanId.value === null ? '' : `&loan=${String(loanId.value)}`}${planId.value === null ? '' : `&plan=${String(planId.value)}`}${values.benchId === null ? '' : `&bench=${String(values.benchId)}`}`,
 );
 
 function take(perCell: number): void {
@@ -88,7 +127,11 @@ function take(perCell: number): void {
 }
 // The advice fills the fields until somebody types in them.
 watch(advice, (a) => {
-  if (a && values.perCell === '') take(a.recommended ?? 1);
+  // Old seed of which there is too little goes into one pot, all of it.
+  if (!a || values.perCell !== '' || planId.value !== null) return;
+  if (a.recommended === null && a.available > 0)
+    Object.assign(values, { method: 'pot', perCell: String(a.available), cells: '1', seeds: String(a.available) });
+  else take(a.clumpSeeds > 1 && a.options.some((o) => o.seedsPerCell === a.clumpSeeds) ? a.clumpSeeds : (a.recommended ?? 1));
 });
 function recount(): void {
   const n = Number(values.cells) * Number(values.perCell);
@@ -127,7 +170,7 @@ async function save(): Promise<void> {
     @leave="back"
   >
     <p v-if="how" class="how">{{ how }}</p>
-    <CautionNote :cautions="data?.cautions ?? []" />
+    <CautionNote :cautions="cautions" />
     <FieldText
       id="plants"
       v-model="values.plants"
@@ -142,7 +185,6 @@ async function save(): Promise<void> {
       class="two-thirds"
       label="Sown in"
       :options="SOWING_METHODS.map((m) => ({ value: m, label: SOWING_METHOD_FACTS[m].words }))"
-      :hint="`of live seed, ${percent(SOWING_METHOD_FACTS[values.method].emergence)} usually comes up this way`"
       :error="form.errors.method"
     />
     <SeedsPerCell v-if="advice" :advice="advice" :chosen="Number(values.perCell) || null" @choose="take" />
@@ -175,6 +217,38 @@ async function save(): Promise<void> {
       :hint="advice ? `${advice.available} there; what was really sown` : undefined"
     />
     <FieldDay id="sown" v-model="values.sownOn" class="half" label="Sown on" :max="session.today" :error="form.errors.sownOn" />
+    <template v-if="!loan && values.method !== 'open-ground'">
+      <FieldSelect
+        id="bench"
+        v-model="values.benchId"
+        class="half"
+        label="Stands on"
+        optional
+        :options="(bench?.places ?? []).map((b) => ({ value: b.id, label: b.name }))"
+        :error="form.errors.benchId"
+      />
+    </template>
+    <template v-if="!loan">
+      <FieldText
+        id="depth"
+        v-model="values.depth"
+        class="third"
+        label="Depth"
+        optional
+        numeric
+        :unit="inch ? 'in' : 'mm'"
+        :error="form.errors.depthMm"
+      />
+      <FieldText
+        id="covered"
+        v-model="values.covered"
+        class="two-thirds"
+        label="Covered with"
+        optional
+        placeholder="sifted mix, glass, nothing"
+        :error="form.errors.coveredWith"
+      />
+    </template>
     <FieldText
       id="where"
       v-model="values.whereSown"
@@ -188,6 +262,7 @@ async function save(): Promise<void> {
       <input v-model="values.toIdentify" type="checkbox" /> Sown to find out what it is
     </label>
     <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
+    <p v-if="!loan" class="quiet">What is left goes back with dry hands, into its sealed bag.</p>
   </FormFrame>
 </template>
 

@@ -6,6 +6,8 @@ import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
 import ListAndSheet from '../app/ListAndSheet.vue';
+import SowingNav from './SowingNav.vue';
+import type { ListedTray } from './trayTypes.ts';
 import type { ListedSowing } from './types.ts';
 
 const route = useRoute();
@@ -15,8 +17,17 @@ const { data: open, problem } = useFetched<{ sowings: ListedSowing[] }>(() => '/
 const showFinished = ref(false);
 const { data: finished } = useFetched<{ sowings: ListedSowing[] }>(() => '/sowings?state=finished');
 
-const due = computed(() => (open.value?.sowings ?? []).filter((s) => s.next !== null && s.next.due <= session.today));
-const waiting = computed(() => (open.value?.sowings ?? []).filter((s) => s.next === null || s.next.due > session.today));
+const { data: trays } = useFetched<{ trays: ListedTray[] }>(() => '/trays?state=growing');
+/** What stands on a tray is looked at with its tray. */
+const alone = computed(() => (open.value?.sowings ?? []).filter((s) => s.trayId === null));
+const dueOf = (id: number): string | null => {
+  const own = (open.value?.sowings ?? [])
+    .filter((s) => s.trayId === id)
+    .flatMap((s) => [...(s.next ? [s.next.due] : []), ...(s.care ? [s.care.due] : [])]);
+  return own.sort()[0] ?? null;
+};
+const due = computed(() => alone.value.filter((s) => s.next !== null && s.next.due <= session.today));
+const waiting = computed(() => alone.value.filter((s) => s.next === null || s.next.due > session.today));
 const groups = computed(() => [
   { name: 'To look at', rows: due.value, empty: 'Nothing has to be looked at today.' },
   { name: 'In the ground', rows: waiting.value, empty: 'Nothing is waiting to come up.' },
@@ -27,8 +38,26 @@ const done = computed(() => (showFinished.value ? (finished.value?.sowings ?? []
 <template>
   <ListAndSheet :opened="route.path !== '/sowing'" label="Sowings">
     <div class="body">
-      <h1>Sowing</h1>
+      <SowingNav here="/sowing" />
+      <h1>Growing</h1>
       <p v-if="problem" role="alert">{{ problem.message }}</p>
+      <section v-if="(trays?.trays.length ?? 0) > 0" aria-label="On trays">
+        <h2>
+          On trays <span class="quiet small">{{ trays?.trays.length }}</span>
+        </h2>
+        <ul class="plain">
+          <li v-for="t in trays?.trays ?? []" :key="t.id">
+            <RouterLink :to="`/sowing/trays/${t.id}`" class="line">
+              <strong>{{ t.name }}</strong>
+              <span class="name quiet">{{ t.names }}</span>
+              <span class="numbers">{{ t.cellsUp ?? 0 }} of {{ t.cellsSown }} up</span>
+              <span :class="(dueOf(t.id) ?? session.today) < session.today ? 'late' : 'quiet'">{{
+                dueOf(t.id) ? format.due(dueOf(t.id) ?? '') : ''
+              }}</span>
+            </RouterLink>
+          </li>
+        </ul>
+      </section>
       <section v-for="g in groups" :key="g.name" :aria-label="g.name">
         <h2>
           {{ g.name }} <span class="quiet small">{{ g.rows.length }}</span>

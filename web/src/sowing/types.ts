@@ -1,4 +1,4 @@
-import type { Fate, LibraryCrop, LookDue, SeedsPerCellOption, SowingMethod } from '@esprel/core';
+import type { CareKind, Fate, HowToSow, LibraryCrop, LookDue, SeedsPerCellOption, SowingMethod, StepDue, Timing } from '@esprel/core';
 import type { LotEstimateShort } from '../germination/types.ts';
 import type { HistoryStep } from '../lots/types.ts';
 
@@ -6,8 +6,14 @@ import type { HistoryStep } from '../lots/types.ts';
 export interface SowingAdvice {
   readonly plants: number;
   readonly method: SowingMethod;
+  /** Seeds that may be used now, all that are there, and those kept back. */
   readonly available: number;
+  readonly there: number;
+  readonly reserve: number;
   readonly emergence: number;
+  /** Where the emergence comes from. */
+  readonly learned: { readonly usual: number; readonly sowings: number; readonly seeds: number };
+  readonly how: HowToSow;
   readonly certainty: number;
   readonly clumpSeeds: number;
   readonly options: readonly SeedsPerCellOption[];
@@ -36,7 +42,16 @@ export interface SowingSheetData {
     readonly fate: Fate | null;
     readonly fateOn: string | null;
     readonly note: string | null;
+    readonly trayId: number | null;
+    readonly tray: string | null;
+    readonly letter: string | null;
+    readonly depthMm: number | null;
+    readonly coveredWith: string | null;
+    readonly warmthC: number | null;
   };
+  readonly care: readonly StepDue[];
+  readonly timing: { readonly id: number; readonly timing: Timing; readonly offsetDays: number } | null;
+  readonly lost: readonly { readonly fate: Fate; readonly cells: number; readonly seeds: number }[];
   readonly counts: readonly { readonly id: number; readonly countedOn: string; readonly emerged: number }[];
   readonly next: LookDue | null;
   readonly crop: LibraryCrop;
@@ -54,5 +69,9 @@ export interface ListedSowing {
   readonly member: string | null;
   readonly fate: Fate | null;
   readonly emerged: number | null;
+  readonly trayId: number | null;
+  readonly tray: string | null;
+  readonly bench: string | null;
   readonly next: LookDue | null;
+  readonly care: { readonly kind: CareKind; readonly due: string; readonly movedDays: number } | null;
 }

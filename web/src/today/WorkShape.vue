@@ -28,6 +28,30 @@ defineProps<{ kind: WorkItem['kind'] }>();
       stroke="currentColor"
       stroke-width="1.800"
     />
+    <path
+      v-else-if="kind === 'sow'"
+      d="M2 15h16M5 15c0-3 2-5 5-5s5 2 5 5M10 3v4M6 5l2 3M14 5l-2 3"
+      fill="none"
+      stroke="currentColor"
+      stroke-width="1.800"
+    />
+    <g v-else-if="kind === 'cold'" stroke="currentColor" stroke-width="1.800" fill="none">
+      <path d="M4 2h12v16H4zM4 8h12M7 4.500v1.500M7 10.500v3" />
+    </g>
+    <path
+      v-else-if="kind === 'tray'"
+      d="M2 4h16v12H2zM7.300 4v12M12.600 4v12M2 10h16"
+      fill="none"
+      stroke="currentColor"
+      stroke-width="1.800"
+    />
+    <path
+      v-else-if="kind === 'care'"
+      d="M5 8h10l-1.500 9h-7zM10 8V3m0 2C8 5 7 4 6.500 2.500M10 5c2 0 3-1 3.500-2.500"
+      fill="none"
+      stroke="currentColor"
+      stroke-width="1.800"
+    />
     <path v-else-if="kind === 'fate'" d="M4 5h12l-2 11H6zM4 5l2 11h8l2-11" fill="none" stroke="currentColor" stroke-width="1.800" />
     <path v-else-if="kind === 'promise'" d="m10 2 7 8-7 8-7-8z" fill="currentColor" />
     <path v-else-if="kind === 'reprint'" d="M2 5h11l5 5-5 5H2zM5.500 10h.1" fill="none" stroke="currentColor" stroke-width="1.800" />
@@ -46,6 +70,8 @@ svg {
 .lay,
 .count,
 .look,
+.tray,
+.care,
 .fate {
   color: var(--good);
 }
@@ -55,6 +81,7 @@ svg {
   color: var(--watch-fill);
 }
 .quarantine,
+.cold,
 .warm {
   color: var(--asleep);
 }

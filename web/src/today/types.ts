@@ -1,13 +1,15 @@
 import type { Verdict } from '@esprel/core';
 
 export interface WorkItem {
-  readonly kind: 'lay' | 'count' | 'warm' | 'look' | 'fate' | 'promise' | 'quarantine' | 'reprint' | 'tell';
+  readonly kind:
+    'lay' | 'count' | 'warm' | 'sow' | 'cold' | 'tray' | 'care' | 'look' | 'fate' | 'promise' | 'quarantine' | 'reprint' | 'tell';
   readonly due: string;
   readonly title: string;
   readonly detail: string;
   readonly at: string;
   readonly lotCode: string;
   readonly minutes: number;
+  readonly urgent?: boolean;
 }
 
 export interface LosingLot {

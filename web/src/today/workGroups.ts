@@ -5,6 +5,10 @@ export const WORK_VERB: Readonly<Record<WorkItem['kind'], string>> = {
   lay: 'Lay',
   count: 'Count',
   warm: 'Open',
+  sow: 'Sow',
+  cold: 'Open',
+  tray: 'Look',
+  care: 'Start',
   look: 'Look',
   fate: 'Say',
   promise: 'Ask',
@@ -15,7 +19,8 @@ export const WORK_VERB: Readonly<Record<WorkItem['kind'], string>> = {
 
 const GROUPS = [
   { name: 'At the tests', kinds: ['lay', 'count', 'warm'] },
-  { name: 'At the trays', kinds: ['look', 'fate'] },
+  { name: 'To sow', kinds: ['sow', 'cold'] },
+  { name: 'At the trays', kinds: ['tray', 'care', 'look', 'fate'] },
   { name: 'In quarantine', kinds: ['quarantine'] },
   { name: 'With members', kinds: ['promise', 'tell'] },
   { name: 'At the labels', kinds: ['reprint'] },

@@ -1,0 +1,183 @@
+<script setup lang="ts">
+import { gardenEditForm, gardenForm } from '@esprel/core';
+import { computed, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { get } from '../app/api.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { gather, numberOf, useForm } from '../app/useForm.ts';
+import FieldChoice from '../fields/FieldChoice.vue';
+import FieldFind from '../fields/FieldFind.vue';
+import FieldNote from '../fields/FieldNote.vue';
+import FieldText from '../fields/FieldText.vue';
+import FormFrame from '../fields/FormFrame.vue';
+import type { Garden } from './types.ts';
+
+/** A garden of the library or of a member: some days off the library, or with frosts of its own. */
+const props = defineProps<{ id?: string }>();
+const router = useRouter();
+const { data } = useFetched<{ gardens: Garden[] }>(() => '/gardens');
+const garden = computed(() => data.value?.gardens.find((g) => String(g.id) === props.id) ?? null);
+
+interface Found {
+  readonly id: number;
+  readonly name: string;
+  readonly place?: string | null;
+}
+const findMembers = async (q: string): Promise<readonly Found[]> =>
+  (await get<{ members: Found[] }>(`/members?q=${encodeURIComponent(q.slice(0, 60))}`)).members;
+
+const form = useForm({
+  name: null,
+  initial: () => ({
+    name: '',
+    member: null as Found | string | null,
+    hemisphere: 'north' as 'north' | 'south',
+    how: 'shift' as 'shift' | 'own',
+    shift: '0',
+    last: '',
+    lastSd: '10',
+    first: '',
+    firstSd: '12',
+    note: '',
+  }),
+  schema: gardenForm,
+  schemaOf: () => (props.id === undefined ? gardenForm : (gardenEditForm as unknown as typeof gardenForm)),
+  body: (v) => {
+    const own = v.how === 'own';
+    const n = gather({
+      shiftDays: () => (own ? null : numberOf('shiftDays', v.shift)),
+      lastFrostSdDays: () => (own ? numberOf('lastFrostSdDays', v.lastSd) : null),
+      firstFrostSdDays: () => (own ? numberOf('firstFrostSdDays', v.firstSd) : null),
+    });
+    return {
+      name: v.name,
+      memberId: typeof v.member === 'object' && v.member !== null ? v.member.id : null,
+      hemisphere: v.hemisphere,
+      ...n,
+      lastFrost: own ? v.last.trim() : null,
+      firstFrost: own ? v.first.trim() : null,
+      note: v.note.trim() || null,
+      ...(garden.value ? { version: garden.value.version } : {}),
+    };
+  },
+  method: props.id === undefined ? 'POST' : 'PUT',
+  path: () => (props.id === undefined ? '/gardens' : `/gardens/${props.id}`),
+});
+watch(garden, (g) => {
+  if (!g) return;
+  form.reset({
+    name: g.name,
+    member: g.memberId === null ? null : { id: g.memberId, name: g.member ?? '' },
+    hemisphere: g.hemisphere,
+    how: g.shiftDays === null ? 'own' : 'shift',
+    shift: String(g.shiftDays ?? 0),
+    last: g.frost.last,
+    lastSd: String(g.frost.lastSdDays),
+    first: g.frost.first,
+    firstSd: String(g.frost.firstSdDays),
+    note: g.note ?? '',
+  });
+});
+const back = (): void => void router.push(`/sowing/frost/${props.id ?? 'library'}`);
+async function save(): Promise<void> {
+  const answer = await form.send<{ id: number }>();
+  if (answer) await router.push(`/sowing/frost/${String(answer.id)}`);
+}
+</script>
+
+<template>
+  <section class="form-page" aria-label="Garden">
+    <FormFrame
+      :title="id === undefined ? 'A garden' : 'Change the garden'"
+      about="Windows of sowing count from its last frost. A coarse place is enough: no address is asked."
+      :action="id === undefined ? 'Add the garden' : 'Write it down'"
+      :sending="form.sending"
+      :problem="form.problem"
+      @submit="save"
+      @leave="back"
+    >
+      <FieldText id="name" v-model="form.values.name" class="half" label="Name" :error="form.errors.name" />
+      <FieldFind
+        id="member"
+        v-model="form.values.member"
+        class="half"
+        label="Whose"
+        optional
+        placeholder="the library’s own"
+        nothing="No member is called that."
+        :search="findMembers"
+        :words="(m: Found) => m.name"
+        :detail="(m: Found) => m.place ?? ''"
+        :error="form.errors.memberId"
+      />
+      <FieldChoice
+        id="how"
+        v-model="form.values.how"
+        label="Its frosts"
+        :options="[
+          { value: 'shift', label: 'some days off the library' },
+          { value: 'own', label: 'of its own' },
+        ]"
+      />
+      <FieldText
+        v-if="form.values.how === 'shift'"
+        id="shift"
+        v-model="form.values.shift"
+        class="half"
+        label="Days later than the library"
+        numeric
+        hint="below zero: earlier"
+        :error="form.errors.shiftDays"
+      />
+      <template v-else>
+        <FieldText
+          id="last"
+          v-model="form.values.last"
+          class="third"
+          label="Usual last frost"
+          placeholder="04-27"
+          hint="month and day"
+          :error="form.errors.lastFrost"
+        />
+        <FieldText
+          id="last-sd"
+          v-model="form.values.lastSd"
+          class="third"
+          label="Spread"
+          numeric
+          unit="days"
+          :error="form.errors.lastFrostSdDays"
+        />
+        <FieldChoice
+          id="hemisphere"
+          v-model="form.values.hemisphere"
+          class="third"
+          label="Half of the world"
+          :options="[
+            { value: 'north', label: 'north' },
+            { value: 'south', label: 'south' },
+          ]"
+        />
+        <FieldText
+          id="first"
+          v-model="form.values.first"
+          class="third"
+          label="Usual first frost"
+          placeholder="10-12"
+          hint="month and day"
+          :error="form.errors.firstFrost"
+        />
+        <FieldText
+          id="first-sd"
+          v-model="form.values.firstSd"
+          class="third"
+          label="Spread"
+          numeric
+          unit="days"
+          :error="form.errors.firstFrostSdDays"
+        />
+      </template>
+      <FieldNote id="note" v-model="form.values.note" label="Note" optional :error="form.errors.note" />
+    </FormFrame>
+  </section>
+</template>

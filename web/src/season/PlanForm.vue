@@ -1,0 +1,331 @@
+<script setup lang="ts">
+import {
+  BENCH_KIND_WORDS,
+  laneOf,
+  plannedEditForm,
+  plannedForm,
+  SOWING_METHOD_FACTS,
+  SOWING_METHODS,
+  SOWING_PURPOSE_WORDS,
+  type SowingMethod,
+  type SowingPurpose,
+  WAY_WORDS,
+  type Way,
+} from '@esprel/core';
+import { computed, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { get } from '../app/api.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { gather, numberOf, useForm } from '../app/useForm.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { useSession } from '../app/session.ts';
+import FieldChoice from '../fields/FieldChoice.vue';
+import FieldDay from '../fields/FieldDay.vue';
+import FieldFind from '../fields/FieldFind.vue';
+import FieldNote from '../fields/FieldNote.vue';
+import FieldSelect from '../fields/FieldSelect.vue';
+import FieldText from '../fields/FieldText.vue';
+import FormFrame from '../fields/FormFrame.vue';
+import SeedsPerCell from '../sowing/SeedsPerCell.vue';
+import type { SowingAdvice } from '../sowing/types.ts';
+import type { BenchData, Garden, PlannedSheetData } from './types.ts';
+
+/** A planned sowing: of a lot (`code`), or one that is planned already (`id`). What is usual stands there to be changed. */
+const props = defineProps<{ code?: string; id?: string }>();
+const route = useRoute();
+const router = useRouter();
+const session = useSession();
+const format = useFormat();
+const { data: bench } = useFetched<BenchData>(() => '/bench');
+const { data: gardens } = useFetched<{ gardens: Garden[] }>(() => '/gardens');
+const { data: planned } = useFetched<PlannedSheetData>(() => (props.id === undefined ? null : `/planned/${props.id}`));
+const { data: usual, problem } = useFetched<{ plan: UsualPlan; there: number; others: number }>(() =>
+  props.code === undefined ? null : `/lots/${encodeURIComponent(props.code)}/usual-plan`,
+);
+interface UsualPlan {
+  readonly variety: string;
+  readonly crop: string;
+  readonly lotCode: string;
+  readonly way: Way;
+  readonly method: SowingMethod;
+  readonly trayKindId: number | null;
+  readonly benchId: number | null;
+  readonly plants: number;
+  readonly seedsPerCell: number;
+  readonly cells: number;
+  readonly sowOn: string;
+  readonly plantOutOn: string | null;
+}
+interface Found {
+  readonly id: number;
+  readonly name: string;
+}
+const findMembers = async (q: string): Promise<readonly Found[]> =>
+  (await get<{ members: Found[] }>(`/members?limit=12&q=${encodeURIComponent(q.slice(0, 60))}`)).members;
+
+const lotCode = computed(() => planned.value?.planned.lotCode ?? props.code ?? '');
+const form = useForm({
+  name: props.id === undefined ? `plan.${props.code ?? ''}` : null,
+  initial: () => ({
+    filled: false,
+    plants: '',
+    purpose: 'beds' as SowingPurpose,
+    member: null as Found | string | null,
+    way: 'start' as Way,
+    method: 'cells' as SowingMethod,
+    trayKindId: null as number | null,
+    benchId: null as number | null,
+    growBenchId: null as number | null,
+    gardenId: 0,
+    personId: null as number | null,
+    perCell: '',
+    cells: '',
+    reserve: '0',
+    sowOn: '',
+    plantOutOn: '',
+    note: '',
+  }),
+  schema: plannedForm,
+  schemaOf: () => (props.id === undefined ? plannedForm : (plannedEditForm as unknown as typeof plannedForm)),
+  body: (v) => {
+    const n = gather({
+      plants: () => numberOf('plants', v.plants) ?? undefined,
+      seedsPerCell: () => numberOf('seedsPerCell', v.perCell) ?? undefined,
+      cells: () => numberOf('cells', v.cells) ?? undefined,
+      reserve: () => numberOf('reserve', v.reserve) ?? 0,
+    });
+    return {
+      ...n,
+      purpose: v.purpose,
+      memberId: v.purpose === 'order' && typeof v.member === 'object' && v.member !== null ? v.member.id : null,
+      way: v.way,
+      method: v.method,
+      trayKindId: v.method === 'open-ground' ? null : v.trayKindId,
+      benchId: v.method === 'open-ground' ? null : v.benchId,
+      growBenchId: v.method === 'open-ground' ? null : v.growBenchId,
+      gardenId: v.gardenId === 0 ? null : v.gardenId,
+      personId: v.personId,
+      sowOn: v.sowOn,
+      plantOutOn: v.method === 'open-ground' || v.plantOutOn === '' ? null : v.plantOutOn,
+      note: v.note.trim() || null,
+      ...(planned.value ? { version: planned.value.planned.version } : { lotCode: lotCode.value }),
+    };
+  },
+  method: props.id === undefined ? 'POST' : 'PUT',
+  path: () => (props.id === undefined ? '/planned' : `/planned/${props.id}`),
+});
+const { values } = form;
+watch(usual, (u) => {
+  if (!u || values.filled) return;
+  const p = u.plan;
+  Object.assign(values, {
+    filled: true,
+    plants: String(p.plants),
+    way: p.way,
+    method: p.method,
+    trayKindId: p.trayKindId,
+    benchId: p.benchId,
+    perCell: String(p.seedsPerCell),
+    cells: String(p.cells),
+    sowOn: p.sowOn,
+    plantOutOn: p.plantOutOn ?? '',
+  });
+});
+watch(planned, (d) => {
+  if (!d || values.filled) return;
+  const p = d.planned;
+  Object.assign(values, {
+    filled: true,
+    plants: String(p.plants),
+    purpose: p.purpose,
+    member: p.memberId === null ? null : { id: p.memberId, name: p.member ?? '' },
+    way: p.way,
+    method: p.method,
+    trayKindId: p.trayKindId,
+    benchId: p.benchId,
+    growBenchId: p.growBenchId,
+    gardenId: p.gardenId ?? 0,
+    personId: p.personId,
+    perCell: String(p.seedsPerCell),
+    cells: String(p.cells),
+    reserve: String(p.reserve),
+    sowOn: p.sowOn,
+    plantOutOn: p.plantOutOn ?? '',
+    note: p.note ?? '',
+  });
+});
+// What is sown outdoors goes into open ground, and nothing else does.
+watch(
+  () => values.way,
+  (way) => {
+    if (way === 'direct') values.method = 'open-ground';
+    else if (way === 'start' && values.method === 'open-ground') values.method = 'cells';
+  },
+);
+
+const whole = (text: string, most: number): number | null =>
+  /^\d{1,5}$/.test(text.trim()) && Number(text) >= 1 && Number(text) <= most ? Number(text) : null;
+const plants = computed(() => whole(values.plants, 10_000));
+const { data: advice } = useFetched<SowingAdvice>(() =>
+  plants.value === null || lotCode.value === ''
+    ? null
+    : `/lots/${encodeURIComponent(lotCode.value)}/sowing-advice?plants=${String(plants.value)}&method=${values.method}&reserve=${String(/^\d{1,7}$/.test(values.reserve.trim()) ? Number(values.reserve) : 0)}${
+        values.benchId === null ? '' : `&bench=${String(values.benchId)}`
+      }${props.id === undefined ? '' : `&plan=${props.id}`}`,
+);
+function take(perCell: number): void {
+  const o = advice.value?.options.find((x) => x.seedsPerCell === perCell);
+  if (!o || !advice.value) return;
+  values.perCell = String(perCell);
+  values.cells = String(Math.min(o.cells ?? Infinity, Math.max(1, Math.floor(advice.value.available / perCell))));
+}
+/** What the day risks, while it is typed. */
+const risks = computed(() => {
+  const d = planned.value;
+  if (!d || !/^\d{4}-\d\d-\d\d$/.test(values.sowOn)) return [];
+  return laneOf({ ...d.input, sowOn: values.sowOn, plantOutOn: values.plantOutOn === '' ? null : values.plantOutOn }).risks;
+});
+const options = <T extends string>(words: Readonly<Record<T, string>>): { value: T; label: string }[] =>
+  (Object.keys(words) as T[]).map((value) => ({ value, label: words[value] }));
+const benchOptions = computed(() =>
+  (bench.value?.places ?? []).map((b) => ({
+    value: b.id,
+    label: `${b.name}, ${BENCH_KIND_WORDS[b.kind]}${b.warmthC === null ? '' : ` at ${format.warmth(b.warmthC)}`}`,
+  })),
+);
+const about = computed(() => {
+  const named = planned.value?.planned ?? usual.value?.plan;
+  return named ? `${lotCode.value} ${named.variety}, ${named.crop}` : lotCode.value;
+});
+const back = (): void =>
+  void router.push(props.id === undefined ? `/lots/${lotCode.value}` : { path: `/sowing/planned/${props.id}`, query: route.query });
+async function save(): Promise<void> {
+  const answer = await form.send<{ id: number }>();
+  if (answer) await router.push({ path: `/sowing/planned/${String(answer.id)}`, query: route.query });
+}
+</script>
+
+<template>
+  <FormFrame
+    :title="id === undefined ? 'Plan a sowing' : 'Change the plan'"
+    :about="problem ? problem.message : about"
+    :action="id === undefined ? 'Plan it' : 'Write it down'"
+    :sending="form.sending"
+    :problem="form.problem"
+    @submit="save"
+    @leave="back"
+  >
+    <FieldText id="plants" v-model="values.plants" class="third" label="Plants wanted" numeric :error="form.errors.plants" />
+    <FieldChoice
+      id="purpose"
+      v-model="values.purpose"
+      class="two-thirds"
+      label="For"
+      :options="options(SOWING_PURPOSE_WORDS)"
+      :error="form.errors.purpose"
+    />
+    <FieldFind
+      v-if="values.purpose === 'order'"
+      id="member"
+      v-model="values.member"
+      label="Whose order"
+      nothing="No member is called that."
+      :search="findMembers"
+      :words="(m: Found) => m.name"
+      :error="form.errors.memberId"
+    />
+    <FieldChoice id="way" v-model="values.way" label="When" :options="options(WAY_WORDS)" :error="form.errors.way" />
+    <FieldSelect
+      id="method"
+      v-model="values.method"
+      class="half"
+      label="Sown in"
+      :options="SOWING_METHODS.map((m) => ({ value: m, label: SOWING_METHOD_FACTS[m].words }))"
+      :error="form.errors.method"
+    />
+    <FieldText
+      id="reserve"
+      v-model="values.reserve"
+      class="half"
+      label="Seeds kept back"
+      numeric
+      hint="for a second sowing"
+      :error="form.errors.reserve"
+    />
+    <SeedsPerCell v-if="advice" :advice="advice" :chosen="Number(values.perCell) || null" @choose="take" />
+    <FieldText id="per-cell" v-model="values.perCell" class="third" label="Seeds in each" numeric :error="form.errors.seedsPerCell" />
+    <FieldText
+      id="cells"
+      v-model="values.cells"
+      class="third"
+      :label="values.method === 'open-ground' ? 'Stations' : 'Cells'"
+      numeric
+      :error="form.errors.cells"
+    />
+    <FieldSelect
+      v-if="values.method !== 'open-ground'"
+      id="tray-kind"
+      v-model="values.trayKindId"
+      class="third"
+      label="Tray"
+      optional
+      :options="(bench?.trayKinds ?? []).map((k) => ({ value: k.id, label: k.name }))"
+      :error="form.errors.trayKindId"
+    />
+    <FieldDay id="sow-on" v-model="values.sowOn" class="half" label="Sow on" :error="form.errors.sowOn" />
+    <FieldDay
+      v-if="values.method !== 'open-ground'"
+      id="out-on"
+      v-model="values.plantOutOn"
+      class="half"
+      label="Plant out"
+      :error="form.errors.plantOutOn"
+    />
+    <p v-for="r in risks" :key="r" class="risk">{{ r }}</p>
+    <template v-if="values.method !== 'open-ground'">
+      <FieldSelect
+        id="bench"
+        v-model="values.benchId"
+        class="half"
+        label="Comes up on"
+        optional
+        :options="benchOptions"
+        :error="form.errors.benchId"
+      />
+      <FieldSelect
+        id="grow-bench"
+        v-model="values.growBenchId"
+        class="half"
+        label="Then grows on"
+        optional
+        :options="benchOptions"
+        :error="form.errors.growBenchId"
+      />
+    </template>
+    <FieldSelect
+      id="garden"
+      v-model="values.gardenId"
+      class="half"
+      label="Garden"
+      :options="(gardens?.gardens ?? []).map((g) => ({ value: g.id ?? 0, label: g.name }))"
+      :error="form.errors.gardenId"
+    />
+    <FieldSelect
+      id="person"
+      v-model="values.personId"
+      class="half"
+      label="Who does it"
+      optional
+      :options="(session.session?.people ?? []).map((x) => ({ value: x.id, label: x.name }))"
+      :error="form.errors.personId"
+    />
+    <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
+  </FormFrame>
+</template>
+
+<style scoped>
+.risk {
+  color: var(--act);
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,276 @@
+<script setup lang="ts">
+import { laneOf, plural, soilWords, SOWING_METHOD_FACTS, SOWING_PURPOSE_WORDS, TIMING_WORDS, WAY_WORDS, type Way } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { useChanges } from '../app/changes.ts';
+import { aliveWords } from '../app/format.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { useSession } from '../app/session.ts';
+import LotHistory from '../lots/LotHistory.vue';
+import SheetProblem from '../lots/SheetProblem.vue';
+import type { PlannedSheetData } from './types.ts';
+
+/** One planned sowing: its days and why, what speaks against them, what is to be done with it now. */
+const props = defineProps<{ id: string }>();
+const route = useRoute();
+const router = useRouter();
+const session = useSession();
+const changes = useChanges();
+const format = useFormat();
+const { data, problem } = useFetched<PlannedSheetData>(() => `/planned/${props.id}`);
+const p = computed(() => data.value?.planned ?? null);
+const lane = computed(() => (data.value ? laneOf(data.value.input) : null));
+const shift = computed(() => (data.value && p.value ? data.value.season.shifts[p.value.way] : null));
+const verdicts = computed(() => (data.value?.verdicts ?? []).filter((v) => v.way === p.value?.way));
+const window = computed(() => data.value?.input.window ?? null);
+const tableWindow = computed(() => tableOf(p.value?.way ?? 'start'));
+function tableOf(way: Way): { from: string; to: string } | null {
+  const s = data.value?.season;
+  if (!s) return null;
+  return way === 'start' ? s.table.sow : way === 'direct' ? s.table.direct : (s.late?.window ?? null);
+}
+const between = (w: { from: string; to: string }): string => `${format.day(w.from)} to ${format.day(w.to)}`;
+const days = computed(() => {
+  const l = lane.value;
+  if (!l) return [];
+  const rows: [string, string | null, string?][] = [
+    ['Soak', l.soakFrom],
+    ['Into the cold', p.value?.chilledOn ?? l.chillFrom],
+    [p.value?.sownOn ? 'Sown' : 'Sow', l.sowOn],
+    ['Comes up', l.emerge.from, `to ${format.day(l.emerge.to)}`],
+    ['Pot on', l.potOn],
+    ['Harden off', l.hardenFrom],
+    ['Plant out', l.plantOutOn, `a frost still follows in ${String(Math.round(l.frostRisk * 100))} springs of 100`],
+  ];
+  return rows.filter((r): r is [string, string, string?] => r[1] !== null);
+});
+const wrong = ref<string | null>(null);
+async function send(method: 'POST' | 'DELETE' | 'PUT', path: string, body: unknown): Promise<boolean> {
+  wrong.value = null;
+  try {
+    await changes.send(method, path, body);
+    return true;
+  } catch (error) {
+    wrong.value = (error as Error).message;
+    return false;
+  }
+}
+const cold = (what: 'into-the-cold' | 'looked' | 'sprouted'): Promise<boolean> =>
+  send('POST', `/planned/${props.id}/cold`, { version: p.value?.version ?? 0, what, on: session.today });
+async function drop(): Promise<void> {
+  if (await send('DELETE', `/planned/${props.id}`, {})) await router.push({ path: '/sowing/season', query: route.query });
+}
+function takeOffer(): void {
+  const day = data.value?.offer?.day;
+  if (day && p.value && lane.value) {
+    const by = (Date.parse(day) - Date.parse(lane.value.sowOn)) / 86_400_000;
+    const out = p.value.plantOutOn === null ? null : new Date(Date.parse(p.value.plantOutOn) + by * 86_400_000).toISOString().slice(0, 10);
+    void send('POST', `/planned/${props.id}/move`, { version: p.value.version, sowOn: day, plantOutOn: out });
+  }
+}
+const inCold = computed(() => p.value !== null && p.value.chilledOn !== null && p.value.sproutedOn === null && p.value.sowingId === null);
+const wantsCold = computed(
+  () => p.value !== null && p.value.chilledOn === null && lane.value !== null && lane.value.chillFrom !== null && p.value.sowingId === null,
+);
+const short = computed(() =>
+  data.value && p.value && p.value.sowingId === null ? p.value.seeds + p.value.reserve + data.value.others - p.value.balance : 0,
+);
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="planned sowing" />
+  <article v-else-if="data && p && lane" class="sheet scrolls" tabindex="-1">
+    <header>
+      <p class="code">
+        <RouterLink :to="`/lots/${p.lotCode}`">{{ p.lotCode }}</RouterLink>
+      </p>
+      <h1>{{ p.variety }}</h1>
+      <p class="quiet">
+        {{ p.crop }}, {{ plural(p.plants, 'plant') }} for {{ p.member ?? SOWING_PURPOSE_WORDS[p.purpose] }}, {{ WAY_WORDS[p.way] }}:
+        {{ p.cells }} × {{ p.seedsPerCell }} in {{ SOWING_METHOD_FACTS[p.method].words }}{{ p.bench ? `, ${p.bench}` : ''
+        }}{{ data.garden.id === null ? '' : `, ${data.garden.name}` }}{{ p.person ? `; ${p.person} does it` : '' }}.
+      </p>
+    </header>
+    <p v-if="p.sproutedOn && p.sowingId === null" class="caution">
+      <strong>It sprouts in the cold.</strong> Sow it now; handle the roots as little as may be.
+    </p>
+    <dl class="days">
+      <template v-for="[what, day, more] in days" :key="what">
+        <dt>{{ what }}</dt>
+        <dd>
+          <strong>{{ format.day(day) }}</strong> <span v-if="more" class="quiet">{{ more }}</span>
+        </dd>
+      </template>
+    </dl>
+    <p v-for="r in p.sowingId === null ? lane.risks : []" :key="r" class="risk">{{ r }}</p>
+    <p v-if="data.soil" :class="data.soil.state === 'wait' || data.soil.state === 'too-hot' ? 'risk' : 'quiet'">
+      Soil: {{ soilWords(data.soil, format.warmth) }}.
+    </p>
+    <p v-if="data.season.fresh" class="risk">This seed does not keep: sow it the day it comes, whatever the season.</p>
+    <p v-if="short > 0" class="risk">
+      {{ plural(short, 'seed') }} short: {{ p.balance }} there{{ data.others > 0 ? `, other plans take ${data.others}` : ''
+      }}{{ p.reserve > 0 ? `, ${p.reserve} kept back` : '' }}.
+    </p>
+    <div v-if="data.offer" class="notice">
+      <p>There is {{ data.offer.words }}.</p>
+      <p v-if="data.offer.day" class="row-of-buttons">
+        <Button severity="secondary" :label="`Sow it ${format.day(data.offer.day)}`" @click="takeOffer" />
+      </p>
+    </div>
+    <p v-if="wrong" role="alert" class="caution">{{ wrong }}</p>
+    <div v-if="p.sowingId === null" class="row-of-buttons">
+      <template v-if="wantsCold"><Button label="Put into the cold today" @click="cold('into-the-cold')" /></template>
+      <template v-else-if="inCold">
+        <Button label="Looked, nothing yet" @click="cold('looked')" /><Button
+          severity="secondary"
+          label="It sprouts"
+          @click="cold('sprouted')"
+        />
+      </template>
+      <Button
+        v-if="p.trayId"
+        :severity="wantsCold || inCold ? 'secondary' : undefined"
+        :label="`Open ${p.tray}`"
+        @click="router.push(`/sowing/trays/${p.trayId}`)"
+      />
+      <template v-else>
+        <Button
+          :severity="wantsCold || inCold ? 'secondary' : undefined"
+          label="Sow it now"
+          @click="router.push(`/lots/${p.lotCode}/sow?plan=${p.id}`)"
+        />
+        <Button
+          v-if="p.method !== 'open-ground'"
+          severity="secondary"
+          label="Lay it on a tray"
+          @click="router.push(`/sowing/trays/new?plans=${p.id}`)"
+        />
+      </template>
+      <Button severity="secondary" label="Change" @click="router.push({ path: `/sowing/planned/${p.id}/edit`, query: route.query })" />
+      <Button severity="secondary" label="Drop" @click="drop" />
+    </div>
+    <p v-else class="row-of-buttons">
+      <Button label="Open the sowing" @click="router.push(`/sowing/${p.sowingId}`)" />
+      <span class="quiet">{{ p.emerged ?? 0 }} of {{ p.sownSeeds }} up</span>
+    </p>
+
+    <section aria-label="Why this window">
+      <h2>Why then</h2>
+      <p v-if="window">
+        Window <strong>{{ between(window) }}</strong>, middle {{ format.day(window.target) }}, from the last frost about
+        {{ format.day(data.season.lastFrost) }}.
+      </p>
+      <p v-else class="quiet">{{ p.crop }} has no window for this way of sowing; the day is yours.</p>
+      <p v-if="data.season.late && p.way === 'late'" class="quiet">
+        {{ data.season.late.why.charAt(0).toUpperCase() + data.season.late.why.slice(1) }}.
+      </p>
+      <p v-if="data.season.packet && p.way === 'start'" class="quiet">
+        The packet of <RouterLink :to="`/lots/${data.season.packet.lotCode}`">{{ data.season.packet.lotCode }}</RouterLink> says
+        {{ data.season.packet.weeks.min }} to {{ data.season.packet.weeks.max }} weeks before
+        {{ data.season.packet.anchor === 'last-frost' ? 'the last frost' : 'planting out'
+        }}<template v-if="data.season.packet.window">, {{ between(data.season.packet.window) }}</template
+        >; the crop table {{ tableWindow ? between(tableWindow) : 'nothing' }}.
+        <strong>{{ data.season.packet.used ? 'The packet is followed.' : 'The table is followed' }}</strong><template
+          v-if="!data.season.packet.used"
+          >; the packet is chosen on <RouterLink :to="`/lots/${p.lotCode}`">the variety’s page</RouterLink>.</template
+        >
+      </p>
+      <template v-if="shift && shift.verdicts > 0">
+        <p>
+          Moved by
+          <strong>{{
+            shift.days === 0 ? 'nothing' : `${plural(Math.abs(shift.days), 'day')} ${shift.days > 0 ? 'later' : 'earlier'}`
+          }}</strong>
+          from what was said of {{ plural(shift.verdicts, 'sowing') }}. <span class="quiet">{{ data.rule }}</span>
+        </p>
+        <ul class="plain">
+          <li v-for="v in verdicts" :key="v.id" class="said">
+            <RouterLink :to="`/sowing/${v.sowingId}`">{{ v.variety }}, {{ format.day(v.sownOn) }}</RouterLink>
+            <span>{{ TIMING_WORDS[v.timing] }}</span>
+            <button
+              type="button"
+              :aria-label="`Take back what was said of ${v.variety}, ${format.day(v.sownOn)}`"
+              @click="send('DELETE', `/timings/${v.id}`, {})"
+            >
+              take back
+            </button>
+          </li>
+        </ul>
+      </template>
+    </section>
+    <section v-if="data.notes.length > 0" aria-label="Noted before">
+      <h2>Noted before</h2>
+      <ul class="plain notes">
+        <li v-for="n in data.notes" :key="n.id">
+          <RouterLink :to="`/sowing/${n.id}`">{{ n.variety }}, {{ format.day(n.sownOn) }}</RouterLink>
+          <span class="quiet">{{ n.emerged ?? 0 }} of {{ n.seeds }} up{{ n.timing ? `; ${TIMING_WORDS[n.timing]}` : '' }}</span>
+          <span v-if="n.note" class="note">{{ n.note }}</span>
+        </li>
+      </ul>
+    </section>
+    <p v-if="data.estimate" class="quiet">Of the lot, {{ aliveWords(data.estimate) }} today.</p>
+    <p v-if="p.note" class="note">{{ p.note }}</p>
+    <LotHistory :steps="data.history" />
+  </article>
+  <p v-else class="empty">Opening the plan …</p>
+</template>
+
+<style scoped>
+.sheet {
+  height: 100%;
+  padding: 20px 24px 28px;
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+header h1 {
+  margin: 2px 0;
+}
+.days {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 4px 16px;
+  margin: 0;
+}
+.days dt {
+  color: var(--quiet);
+}
+.days dd {
+  margin: 0;
+}
+.risk {
+  color: var(--act);
+  font-weight: 600;
+}
+section {
+  display: grid;
+  gap: 8px;
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+}
+.said {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  min-height: 36px;
+}
+.said button {
+  border: 0;
+  background: none;
+  color: var(--action);
+  text-decoration: underline;
+  cursor: pointer;
+  min-height: 36px;
+  margin-left: auto;
+}
+.notes li {
+  display: grid;
+  padding: 6px 0;
+  border-bottom: 1px solid #ece6d9;
+}
+.note {
+  font-style: italic;
+}
+</style>

@@ -1,0 +1,202 @@
+<script setup lang="ts">
+import { BENCH_KIND_WORDS, plural, SOWING_METHOD_FACTS, SOWING_PURPOSE_WORDS } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import TwoPanes from '../app/TwoPanes.vue';
+import { useFetched } from '../app/useFetched.ts';
+import { useFormat } from '../app/useFormat.ts';
+import SowingNav from '../sowing/SowingNav.vue';
+import BenchWeeks from './BenchWeeks.vue';
+import type { SeasonListData, SeasonListRow } from './types.ts';
+
+/** What is wanted this season: plants, seeds needed against seeds there, and room on the bench week by week. */
+const route = useRoute();
+const router = useRouter();
+const format = useFormat();
+const year = computed(() => (typeof route.query.year === 'string' && /^\d{4}$/.test(route.query.year) ? `?year=${route.query.year}` : ''));
+const { data, problem } = useFetched<SeasonListData>(() => `/season/list${year.value}`);
+const open = computed(() => (data.value?.rows ?? []).filter((r) => r.sowingId === null));
+const groups = computed(() =>
+  (['beds', 'sale', 'order'] as const)
+    .map((purpose) => ({ purpose, rows: (data.value?.rows ?? []).filter((r) => r.purpose === purpose) }))
+    .filter((g) => g.rows.length > 0),
+);
+const sum = (rows: readonly SeasonListRow[], of: (r: SeasonListRow) => number): number => rows.reduce((n, r) => n + of(r), 0);
+const forTray = computed(() => open.value.filter((r) => r.method !== 'open-ground' && r.trayId === null));
+const picked = ref<number[]>([]);
+function pick(row: SeasonListRow): void {
+  picked.value = picked.value.includes(row.id) ? picked.value.filter((i) => i !== row.id) : [...picked.value, row.id].slice(0, 26);
+}
+const canPick = (row: SeasonListRow): boolean => forTray.value.includes(row);
+const clashes = computed(() =>
+  (data.value?.bench.places ?? []).flatMap((b) => b.load.filter((w) => w.clash).map((w) => ({ place: b.name, ...w }))),
+);
+</script>
+
+<template>
+  <TwoPanes left="Wanted this season" right="Room on the bench">
+    <SowingNav here="/sowing/list" />
+    <header class="top">
+      <h1>Wanted in {{ data?.year ?? '' }}</h1>
+      <span v-if="data" class="quiet"
+        >{{
+          plural(
+            sum(data.rows, (r) => r.plants),
+            'plant',
+          )
+        }},
+        {{
+          plural(
+            sum(open, (r) => r.seeds),
+            'seed',
+          )
+        }}
+        still to sow</span
+      >
+    </header>
+    <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
+    <p v-if="data && data.rows.length === 0" class="empty">
+      <strong>Nothing is wanted yet.</strong> Plan sowings from the table, or from a lot; members’ orders are planned the same way.
+    </p>
+    <section v-for="g in groups" :key="g.purpose" :aria-label="SOWING_PURPOSE_WORDS[g.purpose]">
+      <h2>
+        {{ SOWING_PURPOSE_WORDS[g.purpose].charAt(0).toUpperCase() + SOWING_PURPOSE_WORDS[g.purpose].slice(1) }}
+        <span class="quiet small">{{
+          plural(
+            sum(g.rows, (r) => r.plants),
+            'plant',
+          )
+        }}</span>
+      </h2>
+      <table class="plain-table numbers">
+        <thead>
+          <tr>
+            <th scope="col"><span class="unseen">For a tray</span></th>
+            <th scope="col">Sow</th>
+            <th scope="col">Variety</th>
+            <th scope="col" class="right">plants</th>
+            <th scope="col" class="right">cells</th>
+            <th scope="col" class="right">seeds</th>
+            <th scope="col">Where</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="r in g.rows" :key="r.id" :class="{ done: r.sowingId !== null }">
+            <td>
+              <input
+                v-if="canPick(r)"
+                type="checkbox"
+                :checked="picked.includes(r.id)"
+                :aria-label="`Lay ${r.variety} on a tray`"
+                @change="pick(r)"
+              />
+            </td>
+            <td class="day">{{ format.day(r.sowOn) }}</td>
+            <td>
+              <RouterLink :to="r.sowingId === null ? `/sowing/planned/${r.id}` : `/sowing/${r.sowingId}`">{{ r.variety }}</RouterLink>
+              <span class="quiet block">{{ r.crop }}{{ r.member ? `, ${r.member}` : '' }}</span>
+            </td>
+            <td class="right">{{ r.plants }}</td>
+            <td class="right">{{ r.cells }} × {{ r.seedsPerCell }}</td>
+            <td class="right" :class="{ over: r.short > 0 }">
+              {{ r.sownSeeds ?? r.seeds }}<span class="quiet"> of {{ r.balance }}</span>
+              <span v-if="r.short > 0" class="block">{{ r.short }} short</span>
+            </td>
+            <td>
+              {{ r.sowingId !== null ? `${r.emerged ?? 0} up` : (r.tray ?? r.bench ?? SOWING_METHOD_FACTS[r.method].words) }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <p v-if="forTray.length > 0" class="row-of-buttons last">
+      <Button
+        :disabled="picked.length === 0"
+        :label="picked.length === 0 ? 'Tick what goes on one tray' : `Lay ${picked.length} on a tray`"
+        @click="router.push(`/sowing/trays/new?plans=${picked.join(',')}`)"
+      />
+      <Button severity="secondary" label="See them as lanes" @click="router.push('/sowing/season')" />
+    </p>
+    <template #right>
+      <h2>Room on the bench</h2>
+      <p v-if="data && data.bench.places.length === 0" class="quiet">
+        No place is written down yet. <RouterLink to="/sowing/bench">Say which mats, lamps and sills there are</RouterLink>, and clashes
+        show here.
+      </p>
+      <BenchWeeks v-if="data && data.bench.places.length > 0" :weeks="data.bench.weeks" :places="data.bench.places" />
+      <p v-if="data && data.bench.places.length > 0 && clashes.length === 0" class="good">Everything finds its place.</p>
+      <section v-if="data && data.bench.offers.length > 0" aria-label="What does not fit">
+        <h2>What does not fit</h2>
+        <ul class="plain">
+          <li v-for="o in data.bench.offers" :key="o.planId" class="offer">
+            <RouterLink :to="`/sowing/planned/${o.planId}`">{{ o.variety }}</RouterLink>
+            <span>{{ o.words }}{{ o.day ? `: ${format.day(o.day)}` : '' }}</span>
+          </li>
+        </ul>
+      </section>
+      <section v-if="data && data.orders.length > 0" aria-label="Orders">
+        <h2>Orders</h2>
+        <ul class="plain">
+          <li v-for="m in data.orders" :key="m.id" class="order">
+            <RouterLink :to="`/members/${m.id}`">{{ m.name }}</RouterLink>
+            <span class="quiet">{{ plural(m.plants, 'plant') }} of {{ plural(m.sowings, 'sowing') }}</span>
+          </li>
+        </ul>
+      </section>
+      <p class="quiet small">
+        {{ BENCH_KIND_WORDS.mat.charAt(0).toUpperCase() + BENCH_KIND_WORDS.mat.slice(1) }}s are free again when the last is usually up;
+        lamps and sills when it is planted out.
+      </p>
+    </template>
+  </TwoPanes>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+}
+td {
+  vertical-align: middle !important;
+}
+td input {
+  width: 20px;
+  height: 20px;
+  accent-color: var(--action);
+}
+.block {
+  display: block;
+}
+.day {
+  white-space: nowrap;
+}
+.over {
+  color: var(--act);
+  font-weight: 600;
+}
+.done td {
+  color: var(--quiet);
+}
+.good {
+  color: var(--good);
+  font-weight: 600;
+}
+.offer,
+.order {
+  display: grid;
+  padding: 7px 0;
+  border-bottom: 1px solid #ece6d9;
+}
+.order {
+  grid-template-columns: 1fr auto;
+}
+.last {
+  position: sticky;
+  bottom: -22px;
+  background: var(--paper);
+  padding: 10px 0 14px;
+  border-top: 1px solid var(--rule);
+}
+</style>

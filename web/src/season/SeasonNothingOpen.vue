@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import Button from 'primevue/button';
+import { useRouter } from 'vue-router';
+import { useTable } from '../app/table.ts';
+
+const router = useRouter();
+const table = useTable();
+</script>
+
+<template>
+  <div class="empty">
+    <h2>When to sow what</h2>
+    <p>
+      Each lane is one planned sowing: its window by the last frost, the day it is sown, when it comes up, is hardened and planted out. Drag
+      a lane to another week to see what moves and what it risks; open one to see why its window is where it is.
+    </p>
+    <p>To plan, pull lots onto the table and plan them all at once, or open a lot and press Plan.</p>
+    <p class="row-of-buttons">
+      <Button v-if="table.count > 0" :label="`Plan the ${table.count} on the table`" @click="router.push('/sowing/plan')" />
+      <Button severity="secondary" label="Find a lot" @click="router.push('/lots')" />
+    </p>
+    <p>
+      <a href="/api/calendar.ics" download="esprel.ics">The calendar as a file</a>, for any calendar program. The same address can be
+      followed as a feed on the library’s own network.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.empty {
+  display: grid;
+  gap: 12px;
+  padding: 30px 26px;
+  max-width: 46ch;
+}
+</style>

@@ -1,0 +1,107 @@
+import { addDays, type Day, daysBetween, type Lane, laneOf } from '@esprel/core';
+import { MONTHS } from '../app/format.ts';
+import type { LaneBase, SeasonLane, SeasonPage } from './types.ts';
+
+export const LANE_HEIGHT = 44;
+
+/** Days shown, and how wide one is. */
+export interface LaneScale {
+  readonly from: Day;
+  readonly to: Day;
+  readonly dayWidth: number;
+  readonly width: number;
+}
+
+/** Where a lane's parts lie, in pixels from the left of the lanes. */
+export interface LanePicture {
+  readonly window: { readonly x: number; readonly width: number; readonly middle: number } | null;
+  /** The bar that is dragged: from sowing to planting out, or to the end of coming up. */
+  readonly bar: { readonly x: number; readonly width: number };
+  readonly cold: { readonly x: number; readonly width: number } | null;
+  readonly soak: number | null;
+  readonly emerge: { readonly x: number; readonly width: number };
+  readonly potOn: number | null;
+  readonly harden: { readonly x: number; readonly width: number } | null;
+  readonly plantOut: number | null;
+}
+
+const MARGIN_DAYS = 10;
+const WINDOWS_BACK_DAYS = 35;
+/** Fewer days than these are never shown: a lone lane would fill the page. */
+const LEAST_DAYS = 120;
+
+/** A lane of a season with its shared base, on another day if one is given. */
+export function drawnLane(
+  lane: SeasonLane,
+  bases: readonly LaneBase[],
+  move: { readonly sow: number; readonly out: number } = { sow: 0, out: 0 },
+): Lane {
+  const base = bases[lane.base] as LaneBase;
+  return laneOf({
+    ...base,
+    way: lane.way,
+    method: lane.method,
+    seedsPerCell: lane.seedsPerCell,
+    sowOn: addDays(lane.sowOn, move.sow),
+    plantOutOn: lane.plantOutOn === null ? null : addDays(lane.plantOutOn, move.out),
+  });
+}
+
+/** The scale that holds all lanes, today and the windows that are not long past, with room to drag. */
+export function laneScale(page: SeasonPage, lanes: readonly Lane[], width: number): LaneScale {
+  const now = page.today >= page.from && page.today <= page.to ? [page.today] : [];
+  const past = addDays(page.today, -WINDOWS_BACK_DAYS);
+  const windows = page.bases.flatMap((b) => (b.window !== null && b.window.from >= past ? [b.window.from] : []));
+  const first = [...lanes.map((l) => l.from), ...now, ...windows].reduce((a, d) => (d < a ? d : a), lanes[0]?.from ?? page.from);
+  const last = lanes.reduce((a, l) => (l.to > a ? l.to : a), addDays(first, LEAST_DAYS));
+  const from = addDays(first, -MARGIN_DAYS);
+  const to = addDays(last, MARGIN_DAYS);
+  return { from, to, dayWidth: width / Math.max(1, daysBetween(from, to)), width };
+}
+
+export const xOf = (scale: LaneScale, day: Day): number => daysBetween(scale.from, day) * scale.dayWidth;
+
+export function lanePicture(scale: LaneScale, lane: Lane, window: LaneBase['window']): LanePicture {
+  const x = (day: Day): number => xOf(scale, day);
+  const span = (from: Day, to: Day): { x: number; width: number } => ({ x: x(from), width: Math.max(3, x(to) - x(from)) });
+  return {
+    window: window === null ? null : { ...span(window.from, addDays(window.to, 1)), middle: x(window.target) },
+    bar: span(lane.sowOn, lane.plantOutOn ?? addDays(lane.emerge.to, 1)),
+    cold: lane.chillFrom === null ? null : span(lane.chillFrom, lane.sowOn),
+    soak: lane.soakFrom === null ? null : x(lane.soakFrom),
+    emerge: span(lane.emerge.from, addDays(lane.emerge.to, 1)),
+    potOn: lane.potOn === null ? null : x(lane.potOn),
+    harden: lane.hardenFrom === null || lane.plantOutOn === null ? null : span(lane.hardenFrom, lane.plantOutOn),
+    plantOut: lane.plantOutOn === null ? null : x(lane.plantOutOn),
+  };
+}
+
+/** First days of months on the scale, with their names. */
+export function monthsOn(scale: LaneScale): { readonly x: number; readonly label: string }[] {
+  const out: { x: number; label: string }[] = [];
+  for (let day = `${scale.from.slice(0, 7)}-01`; day <= scale.to; day = `${addDays(day, 31).slice(0, 7)}-01`) {
+    // A name that the edge would cut is left out.
+    if (day >= scale.from && xOf(scale, day) < scale.width - 34)
+      out.push({ x: xOf(scale, day), label: MONTHS[Number(day.slice(5, 7)) - 1] ?? '' });
+  }
+  return out;
+}
+
+/** The frost behind the lanes: columns a few days wide, darker where a frost still follows or has come. */
+export function frostColumns(
+  scale: LaneScale,
+  risk: SeasonPage['risk'],
+): { readonly x: number; readonly width: number; readonly risk: number }[] {
+  return risk.flatMap((r, i) => {
+    const next = risk[i + 1]?.day ?? addDays(r.day, 3);
+    const from = Math.max(0, xOf(scale, r.day));
+    const to = Math.min(scale.width, xOf(scale, next));
+    return to > from && r.risk > 0.005 ? [{ x: from, width: to - from, risk: r.risk }] : [];
+  });
+}
+
+/** Rows that are in view, with a few above and below. */
+export function rowsInView(scrolled: number, height: number, rows: number): { readonly from: number; readonly to: number } {
+  const from = Math.max(0, Math.floor(scrolled / LANE_HEIGHT) - 4);
+  return { from, to: Math.min(rows, Math.ceil((scrolled + height) / LANE_HEIGHT) + 4) };
+}

@@ -1,0 +1,251 @@
+import type {
+  FrostDates,
+  Lane,
+  LaneInput,
+  SoilSays,
+  SowingMethod,
+  SowingPurpose,
+  SpringOfRecord,
+  Timing,
+  Way,
+  Weeks,
+  Window,
+} from '@esprel/core';
+import type { LotEstimateShort } from '../germination/types.ts';
+import type { HistoryStep } from '../lots/types.ts';
+
+export interface Garden {
+  readonly id: number | null;
+  readonly name: string;
+  readonly memberId: number | null;
+  readonly member: string | null;
+  readonly hemisphere: 'north' | 'south';
+  readonly shiftDays: number | null;
+  readonly frost: FrostDates;
+  readonly note: string | null;
+  readonly version: number;
+}
+
+export interface FrostRecordShown {
+  readonly fileName: string;
+  readonly from: string;
+  readonly to: string;
+  readonly belowC: number;
+  readonly readOn: string;
+  readonly yearsUsed: number;
+  readonly typical: string | null;
+  readonly risk10: string | null;
+  readonly sdDays: number | null;
+  readonly curve: readonly { readonly day: string; readonly risk: number }[];
+  readonly years: readonly SpringOfRecord[];
+}
+
+export interface FrostPage {
+  readonly garden: Garden;
+  readonly year: number;
+  readonly lastFrost: string;
+  readonly fitted: readonly { readonly day: string; readonly risk: number }[];
+  readonly record: FrostRecordShown | null;
+  readonly soil: readonly { readonly id: number; readonly readOn: string; readonly temperatureC: number }[];
+}
+
+/** What rows and lanes name of a plan. */
+export interface NamedPlan {
+  readonly id: number;
+  readonly version: number;
+  readonly lotCode: string;
+  readonly variety: string;
+  readonly cropKey: string;
+  readonly crop: string;
+  readonly person: string | null;
+  readonly personId: number | null;
+  readonly member: string | null;
+  readonly bench: string | null;
+  readonly benchId: number | null;
+  readonly growBench: string | null;
+  readonly gardenId: number | null;
+  readonly purpose: SowingPurpose;
+  readonly plants: number;
+  readonly cells: number;
+  readonly seeds: number;
+  readonly seedsPerCell: number;
+  readonly reserve: number;
+  readonly balance: number;
+  readonly trayKindId: number | null;
+  readonly trayId: number | null;
+  readonly tray: string | null;
+  readonly sowingId: number | null;
+  readonly sownOn: string | null;
+  readonly upOn: string | null;
+  readonly emerged: number | null;
+  readonly sownSeeds: number | null;
+  readonly chilledOn: string | null;
+  readonly sproutedOn: string | null;
+}
+
+export interface SeasonLane extends NamedPlan {
+  readonly sowOn: string;
+  readonly plantOutOn: string | null;
+  readonly way: Way;
+  readonly method: SowingMethod;
+  /** Which of the shared bases it is drawn from. */
+  readonly base: number;
+}
+
+export type LaneBase = Pick<LaneInput, 'crop' | 'window' | 'lastFrost' | 'sdDays'> & { readonly id: number };
+
+export interface SeasonPage {
+  readonly year: number;
+  readonly from: string;
+  readonly to: string;
+  readonly today: string;
+  readonly garden: Garden;
+  readonly risk: readonly { readonly day: string; readonly risk: number }[];
+  readonly bases: readonly LaneBase[];
+  readonly lanes: readonly SeasonLane[];
+}
+
+interface SeasonWindows {
+  readonly plantOut: { readonly from: string | null; readonly target: string; readonly to: string | null } | null;
+  readonly sow: Window | null;
+  readonly direct: Window | null;
+  readonly hardenFrom: string | null;
+  readonly frostRiskAtPlantOut: number | null;
+}
+
+export interface LotSeason {
+  readonly year: number;
+  readonly lastFrost: string;
+  readonly season: SeasonWindows;
+  readonly table: SeasonWindows;
+  readonly packet: {
+    readonly lotCode: string;
+    readonly weeks: Weeks;
+    readonly anchor: 'last-frost' | 'plant-out';
+    readonly window: Window | null;
+    readonly used: boolean;
+  } | null;
+  readonly late: { readonly window: Window; readonly why: string } | null;
+  readonly fresh: boolean;
+  readonly shifts: Readonly<Record<Way, { readonly days: number; readonly verdicts: number }>>;
+}
+
+export interface TimingSaid {
+  readonly id: number;
+  readonly way: Way;
+  readonly offsetDays: number;
+  readonly timing: Timing;
+  readonly madeOn: string;
+  readonly sowingId: number;
+  readonly sownOn: string;
+  readonly variety: string;
+}
+
+export interface EarlierNote {
+  readonly id: number;
+  readonly sownOn: string;
+  readonly note: string | null;
+  readonly variety: string;
+  readonly seeds: number;
+  readonly emerged: number | null;
+  readonly timing: Timing | null;
+}
+
+export interface BenchOffer {
+  readonly planId: number;
+  readonly variety: string;
+  readonly place: string;
+  readonly day: string | null;
+  readonly trayKind: { readonly id: number; readonly name: string } | null;
+  readonly words: string;
+}
+
+export interface PlannedSheetData {
+  readonly planned: NamedPlan & {
+    readonly memberId: number | null;
+    readonly way: Way;
+    readonly method: SowingMethod;
+    readonly growBenchId: number | null;
+    readonly sowOn: string;
+    readonly plantOutOn: string | null;
+    readonly chillLookedOn: string | null;
+    readonly note: string | null;
+  };
+  readonly garden: Garden;
+  readonly input: LaneInput;
+  readonly season: LotSeason;
+  readonly rule: string;
+  readonly verdicts: readonly TimingSaid[];
+  readonly others: number;
+  readonly soil: SoilSays | null;
+  readonly notes: readonly EarlierNote[];
+  readonly offer: BenchOffer | null;
+  readonly estimate: LotEstimateShort | null;
+  readonly history: readonly HistoryStep[];
+}
+
+export interface BenchPlaceShown {
+  readonly id: number;
+  readonly name: string;
+  readonly kind: 'mat' | 'lamp' | 'sill' | 'dark' | 'fridge' | 'outdoors';
+  readonly holds: number;
+  readonly warmthC: number | null;
+  readonly lampHours: number | null;
+  readonly lampCm: number | null;
+  readonly note: string | null;
+  readonly version: number;
+}
+
+export interface TrayKindShown {
+  readonly id: number;
+  readonly name: string;
+  readonly rows: number;
+  readonly columns: number;
+  readonly gaps: readonly number[];
+}
+
+interface Learned {
+  readonly emergence: number;
+  readonly usual: number;
+  readonly sowings: number;
+  readonly seeds: number;
+}
+
+export interface BenchData {
+  readonly places: readonly BenchPlaceShown[];
+  readonly trayKinds: readonly TrayKindShown[];
+  readonly learned: {
+    readonly methods: readonly (Learned & { readonly method: SowingMethod })[];
+    readonly benches: readonly (Learned & { readonly benchId: number; readonly method: SowingMethod })[];
+  };
+}
+
+export interface SeasonListRow extends NamedPlan {
+  readonly way: Way;
+  readonly method: SowingMethod;
+  readonly sowOn: string;
+  readonly plantOutOn: string | null;
+  readonly chillFrom: string | null;
+  readonly risks: readonly string[];
+  readonly short: number;
+}
+
+export interface SeasonListData {
+  readonly year: number;
+  readonly rows: readonly SeasonListRow[];
+  readonly bench: {
+    readonly weeks: readonly string[];
+    readonly places: readonly (BenchPlaceShown & {
+      readonly load: readonly {
+        readonly monday: string;
+        readonly trays: number;
+        readonly clash: boolean;
+        readonly keys: readonly string[];
+      }[];
+    })[];
+    readonly offers: readonly BenchOffer[];
+  };
+  readonly orders: readonly { readonly id: number; readonly name: string; readonly sowings: number; readonly plants: number }[];
+}
+
+export type { Lane };

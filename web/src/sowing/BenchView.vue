@@ -1,0 +1,251 @@
+<script setup lang="ts">
+import {
+  BENCH_KIND_WORDS,
+  BENCH_KINDS,
+  benchEditForm,
+  benchForm,
+  type BenchKind,
+  cellsOf,
+  plural,
+  SOWING_METHOD_FACTS,
+  trayKindForm,
+} from '@esprel/core';
+import Button from 'primevue/button';
+import { computed, ref } from 'vue';
+import { useChanges } from '../app/changes.ts';
+import { fromCelsius, percent, toCelsius } from '../app/format.ts';
+import { useSession } from '../app/session.ts';
+import TwoPanes from '../app/TwoPanes.vue';
+import { useFetched } from '../app/useFetched.ts';
+import { gather, numberOf, useForm } from '../app/useForm.ts';
+import { useFormat } from '../app/useFormat.ts';
+import FieldSelect from '../fields/FieldSelect.vue';
+import FieldText from '../fields/FieldText.vue';
+import BenchShape from './BenchShape.vue';
+import SowingNav from './SowingNav.vue';
+import type { BenchData, BenchPlaceShown } from '../season/types.ts';
+
+/** Where seed comes up and grows on: mats, lamps, sills, dark places, the fridge; and the trays there are. */
+const session = useSession();
+const changes = useChanges();
+const format = useFormat();
+const { data, problem } = useFetched<BenchData>(() => '/bench');
+const editing = ref<BenchPlaceShown | null>(null);
+const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
+const form = useForm({
+  name: null,
+  initial: () => ({ name: '', kind: 'mat' as BenchKind, holds: '1', warmth: '', hours: '', cm: '' }),
+  schema: benchForm,
+  schemaOf: () => (editing.value === null ? benchForm : (benchEditForm as unknown as typeof benchForm)),
+  body: (v) => {
+    const n = gather({
+      holds: () => numberOf('holds', v.holds) ?? undefined,
+      warmthC: () => numberOf('warmthC', v.warmth),
+      lampHours: () => (v.kind === 'lamp' ? numberOf('lampHours', v.hours) : null),
+      lampCm: () => (v.kind === 'lamp' ? numberOf('lampCm', v.cm) : null),
+    });
+    return {
+      name: v.name,
+      kind: v.kind,
+      ...n,
+      warmthC: n.warmthC === null ? null : toCelsius(n.warmthC, unit.value),
+      ...(editing.value === null ? {} : { version: editing.value.version }),
+    };
+  },
+  path: () => (editing.value === null ? '/bench' : `/bench/${String(editing.value.id)}`),
+});
+function edit(p: BenchPlaceShown | null): void {
+  editing.value = p;
+  form.reset(
+    p === null
+      ? {}
+      : {
+          name: p.name,
+          kind: p.kind,
+          holds: String(p.holds),
+          warmth: p.warmthC === null ? '' : String(fromCelsius(p.warmthC, unit.value)),
+          hours: p.lampHours === null ? '' : String(p.lampHours),
+          cm: p.lampCm === null ? '' : String(p.lampCm),
+        },
+  );
+}
+async function save(): Promise<void> {
+  if (await form.send()) edit(null);
+}
+const wrong = ref<string | null>(null);
+async function remove(p: BenchPlaceShown): Promise<void> {
+  wrong.value = null;
+  try {
+    await changes.send('DELETE', `/bench/${String(p.id)}`, {});
+  } catch (error) {
+    wrong.value = (error as Error).message;
+  }
+}
+const kind = useForm({
+  name: null,
+  initial: () => ({ name: '', rows: '', columns: '', gaps: '' }),
+  schema: trayKindForm,
+  body: (v) => {
+    const n = gather({ rows: () => numberOf('rows', v.rows) ?? undefined, columns: () => numberOf('columns', v.columns) ?? undefined });
+    const gaps = [...v.gaps.matchAll(/(\d+)\s*[.:]\s*(\d+)/g)].map((m) => (Number(m[1]) - 1) * (n.columns ?? 1) + Number(m[2]) - 1);
+    return { name: v.name, ...n, gaps };
+  },
+  path: () => '/tray-kinds',
+});
+async function saveKind(): Promise<void> {
+  if (await kind.send()) kind.reset();
+}
+const about = (p: BenchPlaceShown): string =>
+  [
+    BENCH_KIND_WORDS[p.kind],
+    `holds ${plural(p.holds, 'tray')}`,
+    p.warmthC === null ? null : format.warmth(p.warmthC),
+    p.lampHours === null ? null : `${String(p.lampHours)} hours a day`,
+    p.lampCm === null ? null : `${String(p.lampCm)} cm above`,
+  ]
+    .filter((x) => x !== null)
+    .join(', ');
+const learnedHere = (p: BenchPlaceShown): string | null => {
+  const l = data.value?.learned.benches.find((b) => b.benchId === p.id);
+  return l ? `${percent(l.emergence)} of live seed comes up here, from ${plural(l.sowings, 'sowing')}` : null;
+};
+</script>
+
+<template>
+  <TwoPanes left="The bench" right="Trays and what comes up">
+    <SowingNav here="/sowing/bench" />
+    <h1>The bench</h1>
+    <p v-if="problem ?? wrong" role="alert" class="caution">{{ wrong ?? problem?.message }}</p>
+    <p v-if="data && data.places.length === 0" class="empty">
+      <strong>No place is written down yet.</strong> Say which mats, lamps and sills there are, and how many trays each holds: the season’s
+      list then shows where it gets too full.
+    </p>
+    <ul class="plain">
+      <li v-for="p in data?.places ?? []" :key="p.id" class="place" :class="{ here: editing?.id === p.id }">
+        <BenchShape :kind="p.kind" />
+        <span>
+          <strong>{{ p.name }}</strong> <span class="quiet block">{{ about(p) }}</span>
+          <span v-if="learnedHere(p)" class="quiet small block">{{ learnedHere(p) }}</span>
+        </span>
+        <span class="row-of-buttons">
+          <Button severity="secondary" label="Change" :aria-label="`Change ${p.name}`" @click="edit(p)" />
+          <Button severity="secondary" label="Take off" :aria-label="`Take ${p.name} off the bench`" @click="remove(p)" />
+        </span>
+      </li>
+    </ul>
+    <form class="block" novalidate aria-label="A place on the bench" @submit.prevent="save">
+      <h2>{{ editing ? `Change ${editing.name}` : 'Another place' }}</h2>
+      <div class="fields">
+        <FieldText id="name" v-model="form.values.name" label="Name" placeholder="Mat 1, rack by the window" :error="form.errors.name" />
+        <FieldSelect
+          id="kind"
+          v-model="form.values.kind"
+          label="What it is"
+          :options="BENCH_KINDS.map((k) => ({ value: k, label: BENCH_KIND_WORDS[k] }))"
+          :error="form.errors.kind"
+        />
+        <FieldText id="holds" v-model="form.values.holds" label="Trays it holds" numeric :error="form.errors.holds" />
+        <FieldText
+          id="warmth"
+          v-model="form.values.warmth"
+          label="Warmth"
+          :optional="form.values.kind !== 'mat'"
+          numeric
+          :unit="`°${unit}`"
+          :error="form.errors.warmthC"
+        />
+        <template v-if="form.values.kind === 'lamp'">
+          <FieldText id="hours" v-model="form.values.hours" label="Hours a day" optional numeric :error="form.errors.lampHours" />
+          <FieldText id="cm" v-model="form.values.cm" label="Above the plants" optional numeric unit="cm" :error="form.errors.lampCm" />
+        </template>
+      </div>
+      <p v-if="form.problem" role="alert" class="caution">{{ form.problem.message }}</p>
+      <p class="row-of-buttons">
+        <Button type="submit" :disabled="form.sending" :label="editing ? 'Write it down' : 'Add it'" />
+        <Button v-if="editing" severity="secondary" type="button" label="Leave it" @click="edit(null)" />
+      </p>
+      <p class="caution small">
+        Mats and lamps near water: plugs above the trays, a breaker in the line. Heaters in closed houses need air; follow your local rules.
+      </p>
+    </form>
+    <template #right>
+      <h2>How much comes up</h2>
+      <p class="quiet">Of live seed, by method: the usual figure, moved by the library’s own finished sowings.</p>
+      <table class="plain-table numbers" aria-label="Emergence by method">
+        <tbody>
+          <tr v-for="m in data?.learned.methods ?? []" :key="m.method">
+            <td>{{ SOWING_METHOD_FACTS[m.method].words }}</td>
+            <td class="right">
+              <strong>{{ percent(m.emergence) }}</strong>
+            </td>
+            <td class="right quiet">
+              {{ m.sowings === 0 ? 'usual; nothing counted yet' : `usual ${percent(m.usual)}, ${plural(m.sowings, 'sowing')}` }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <h2>Trays</h2>
+      <ul class="plain">
+        <li v-for="k in data?.trayKinds ?? []" :key="k.id" class="kind">
+          <strong>{{ k.name }}</strong> <span class="quiet">{{ k.rows }} × {{ k.columns }}, {{ cellsOf(k) }} cells</span>
+        </li>
+      </ul>
+      <form class="block" novalidate aria-label="Another kind of tray" @submit.prevent="saveKind">
+        <h2>Another kind of tray</h2>
+        <div class="fields">
+          <FieldText id="kind-name" v-model="kind.values.name" label="Name" :error="kind.errors.name" />
+          <FieldText
+            id="kind-gaps"
+            v-model="kind.values.gaps"
+            label="Cells it lacks"
+            optional
+            hint="row.cell, as 1.1, 3.5"
+            :error="kind.errors.gaps"
+          />
+          <FieldText id="kind-rows" v-model="kind.values.rows" label="Rows" numeric :error="kind.errors.rows" />
+          <FieldText id="kind-columns" v-model="kind.values.columns" label="Cells in a row" numeric :error="kind.errors.columns" />
+        </div>
+        <p v-if="kind.problem" role="alert" class="caution">{{ kind.problem.message }}</p>
+        <p><Button type="submit" severity="secondary" :disabled="kind.sending" label="Add it" /></p>
+      </form>
+    </template>
+  </TwoPanes>
+</template>
+
+<style scoped>
+.place {
+  display: grid;
+  grid-template-columns: 28px minmax(0, 1fr) auto;
+  gap: 12px;
+  align-items: center;
+  padding: 8px 0 8px 8px;
+  border-bottom: 1px solid #e6dfd0;
+}
+.place.here {
+  background: var(--sheet);
+  box-shadow: inset 5px 0 0 var(--action);
+}
+.block {
+  display: block;
+}
+form.block {
+  display: grid;
+  gap: 10px;
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+}
+.fields {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px 16px;
+}
+.kind {
+  display: flex;
+  justify-content: space-between;
+  padding: 7px 0;
+  border-bottom: 1px solid #ece6d9;
+}
+strong {
+  font-weight: 600;
+}
+</style>

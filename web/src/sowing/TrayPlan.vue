@@ -1,0 +1,371 @@
+<script setup lang="ts">
+import { cellsOf, countFills, layOut, LETTERS, mapFromText, mapToText, plural, trayWarnings } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { useChanges } from '../app/changes.ts';
+import { percent } from '../app/format.ts';
+import TwoPanes from '../app/TwoPanes.vue';
+import { useFetched } from '../app/useFetched.ts';
+import { useFormat } from '../app/useFormat.ts';
+import FieldFind from '../fields/FieldFind.vue';
+import { findLots, type FoundLot } from '../fields/finders.ts';
+import { letterLook } from './letterLook.ts';
+import SeedsPerCell from './SeedsPerCell.vue';
+import TrayMap from './TrayMap.vue';
+import type { TrayFillShown, TraySheetData } from './trayTypes.ts';
+import type { SowingAdvice } from './types.ts';
+import { type Brush, paintOf, sentFill, useTrayPaint } from './useTrayPaint.ts';
+
+/** A tray before it is sown: paint varieties over its cells, and see what does not go together. */
+const props = defineProps<{ sheet: TraySheetData }>();
+const emit = defineEmits<{ reload: [] }>();
+const router = useRouter();
+const changes = useChanges();
+const format = useFormat();
+const tray = computed(() => props.sheet.tray);
+const shape = computed(() => ({ rows: tray.value.rows, columns: tray.value.columns, gaps: tray.value.gaps }));
+const { map, stroke, problem, paint, end, save } = useTrayPaint(
+  () => props.sheet,
+  () => {
+    emit('reload');
+  },
+);
+const brush = ref<Brush>({ letter: props.sheet.fills[0]?.letter ?? '', what: 'seed' });
+const chosen = computed(() => props.sheet.fills.find((f) => f.letter === brush.value.letter) ?? null);
+watch(
+  () => props.sheet.fills,
+  (fills) => {
+    if (!fills.some((f) => f.letter === brush.value.letter)) brush.value = { letter: fills[0]?.letter ?? '', what: 'seed' };
+  },
+);
+const fills = computed(() =>
+  props.sheet.fills.map((f) => ({
+    letter: f.letter,
+    variety: f.variety,
+    cropKey: f.cropKey,
+    seedsPerCell: f.seedsPerCell,
+    available: f.available,
+    crop: f.figures,
+  })),
+);
+const typed = computed(() => mapFromText(map.value, shape.value, LETTERS.split('')));
+const counts = computed(() => new Map(countFills(typed.value, fills.value).map((c) => [c.letter, c])));
+const warnings = computed(() => trayWarnings(typed.value, shape.value, fills.value));
+const sownCells = computed(() => [...counts.value.values()].reduce((n, c) => n + c.cells, 0));
+const markers = computed(() => [...counts.value.values()].reduce((n, c) => n + c.markers, 0));
+const seeds = computed(() => Object.fromEntries(props.sheet.fills.map((f) => [f.letter, f.seedsPerCell])));
+
+function act(cell: number): void {
+  paint(cell, paintOf(brush.value));
+}
+/** A letter paints itself, with Shift its marker; Space clears. Others are keys of the desk. */
+function key(cell: number, pressed: string): void {
+  const letter = pressed.toUpperCase();
+  if (pressed === ' ') paint(cell, '');
+  else if (props.sheet.fills.some((f) => f.letter === letter)) {
+    brush.value = { letter, what: pressed === letter && /[A-Z]/.test(pressed) ? 'marker' : 'seed' };
+    act(cell);
+  } else if (pressed === 'u') void changes.undo();
+  else if (pressed === 'p') print();
+  end();
+}
+
+const { data: advice } = useFetched<SowingAdvice>(() =>
+  chosen.value === null
+    ? null
+    : `/lots/${chosen.value.lotCode}/sowing-advice?plants=${String(chosen.value.wanted?.plants ?? 10)}&method=${tray.value.bench?.kind === 'mat' ? 'heated-cells' : 'cells'}${
+        tray.value.benchId === null ? '' : `&bench=${String(tray.value.benchId)}`
+      }${chosen.value.plannedId === null ? '' : `&plan=${String(chosen.value.plannedId)}`}`,
+);
+function setFill(letter: string, patch: Partial<TrayFillShown>): void {
+  void save(props.sheet.fills.map((f) => sentFill(f.letter === letter ? { ...f, ...patch } : f)));
+}
+function dropFill(letter: string): void {
+  map.value = map.value.map((c) => (c.startsWith(letter) ? '' : c));
+  void save(props.sheet.fills.filter((f) => f.letter !== letter).map(sentFill));
+}
+const adding = ref<FoundLot | string | null>(null);
+function add(lot: FoundLot): void {
+  adding.value = null;
+  const letter = LETTERS.split('').find((l) => !props.sheet.fills.some((f) => f.letter === l));
+  if (letter === undefined || lot.code === undefined) return;
+  void save([...props.sheet.fills.map(sentFill), { letter, lotCode: lot.code, plannedId: null, seedsPerCell: 1 }]).then(() => {
+    brush.value = { letter, what: 'seed' };
+  });
+}
+/** Everything once more by itself, as many cells of each as there are now, or as are wanted. */
+function again(): void {
+  const wishes = props.sheet.fills.map((f) => ({
+    letter: f.letter,
+    cropKey: f.cropKey,
+    cells: counts.value.get(f.letter)?.cells || f.wanted?.cells || 0,
+  }));
+  map.value = mapToText(layOut(wishes, shape.value).map);
+  void save();
+}
+const print = (): void => {
+  window.print();
+};
+async function drop(): Promise<void> {
+  if (await changes.attempt('DELETE', `/trays/${String(tray.value.id)}`)) await router.push('/sowing/trays');
+}
+const BRUSHES = [
+  { what: 'seed', label: 'Seed' },
+  { what: 'marker', label: 'Marker' },
+  { what: 'clear', label: 'Clear' },
+] as const;
+</script>
+
+<template>
+  <TwoPanes left="Map of the tray" right="On this tray">
+    <header class="top">
+      <div>
+        <p class="small"><RouterLink to="/sowing/trays">Trays</RouterLink></p>
+        <h1>{{ tray.name }}</h1>
+        <p class="quiet">
+          {{ cellsOf(shape) }} cells{{
+            tray.bench ? `, ${tray.bench.name}${tray.bench.warmthC === null ? '' : ` at ${format.warmth(tray.bench.warmthC)}`}` : ''
+          }}, sow {{ format.day(tray.sowOn) }}
+        </p>
+      </div>
+      <span class="row-of-buttons noprint">
+        <Button severity="secondary" @click="changes.undo()">Undo <kbd>U</kbd></Button>
+        <Button severity="secondary" @click="print">Print the map <kbd>P</kbd></Button>
+        <Button severity="secondary" label="Labels" @click="router.push(`/labels?tray=${tray.id}&each=marker`)" />
+      </span>
+    </header>
+    <div class="brushes noprint" role="radiogroup" aria-label="The brush">
+      <label v-for="b in BRUSHES" :key="b.what" class="brush" :class="{ chosen: brush.what === b.what }">
+        <input type="radio" name="brush" :value="b.what" :checked="brush.what === b.what" @change="brush = { ...brush, what: b.what }" />{{
+          b.label
+        }}<strong v-if="b.what !== 'clear' && brush.letter">{{ brush.letter }}</strong>
+      </label>
+      <Button v-if="sheet.fills.length > 0" severity="secondary" label="Lay out by itself" @click="again" />
+    </div>
+    <TrayMap
+      v-bind="shape"
+      :map="map"
+      :seeds="seeds"
+      :cells="[]"
+      :changed="stroke"
+      :busy="`Map of ${tray.name}`"
+      paints
+      :highest="338"
+      @stroke="act"
+      @end="end"
+      @key="key"
+    />
+    <p class="hint">
+      <span class="quiet noprint">Paint with the mouse or a finger; a letter paints it, Shift its marker, Space clears</span>
+      <span
+        >{{ plural(sownCells, 'cell') }} sown, {{ plural(markers, 'marker') }}, {{ cellsOf(shape) - sownCells - markers }} left empty</span
+      >
+    </p>
+    <p v-if="problem" role="alert" class="caution">{{ problem }}</p>
+    <div v-for="w in warnings" :key="w.kind + w.letters.join('')" class="warning" :class="w.kind">
+      <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true"><path d="M9 2 17 16H1z" fill="currentColor" /></svg>
+      <p>
+        <strong>{{ w.title }}.</strong> {{ w.text }}
+      </p>
+    </div>
+    <template #right>
+      <h2>On this tray</h2>
+      <p v-if="sheet.fills.length === 0" class="quiet">
+        Nothing yet. Add a lot below, or pick plans from <RouterLink to="/sowing/list">what is wanted</RouterLink>.
+      </p>
+      <ul class="plain fills">
+        <li
+          v-for="f in sheet.fills"
+          :key="f.letter"
+          :class="{ chosen: f.letter === brush.letter }"
+          :style="{ '--ink': letterLook(f.letter).ink }"
+        >
+          <button
+            type="button"
+            class="fill"
+            :aria-pressed="f.letter === brush.letter"
+            @click="brush = { letter: f.letter, what: brush.what === 'clear' ? 'seed' : brush.what }"
+          >
+            <span class="chip">{{ f.letter }}</span>
+            <span class="code">{{ f.lotCode }}</span>
+            <span class="name"
+              ><strong>{{ f.variety }}</strong> <span class="quiet">{{ f.crop }}</span></span
+            >
+            <span class="numbers" :class="{ over: (counts.get(f.letter)?.short ?? 0) > 0 }"
+              >{{ counts.get(f.letter)?.cells ?? 0 }} × {{ f.seedsPerCell
+              }}<span v-if="f.wanted" class="quiet"> of {{ f.wanted.cells }}</span></span
+            >
+          </button>
+          <button type="button" class="drop noprint" :aria-label="`Take ${f.variety} off the tray`" @click="dropFill(f.letter)">×</button>
+        </li>
+      </ul>
+      <FieldFind
+        id="add"
+        v-model="adding"
+        class="noprint"
+        label="Add a lot"
+        placeholder="code or name"
+        nothing="No lot is called that."
+        :search="findLots"
+        :words="(l: FoundLot) => `${l.code ?? ''} ${l.title}`"
+        :detail="(l: FoundLot) => l.detail"
+        @choose="add"
+      />
+      <section v-if="chosen" class="many noprint" :aria-label="`How many of ${chosen.variety} in a cell`">
+        <h2>{{ chosen.letter }}, {{ chosen.variety }}: how many in a cell</h2>
+        <p class="quiet small">
+          {{ plural(chosen.wanted?.plants ?? 10, 'plant') }} wanted, nine times in ten; {{ chosen.available }} seeds there<template
+            v-if="chosen.estimate"
+            >, {{ percent(chosen.estimate.median) }} alive</template
+          >
+        </p>
+        <SeedsPerCell
+          v-if="advice"
+          :advice="advice"
+          :chosen="chosen.seedsPerCell"
+          @choose="setFill(chosen.letter, { seedsPerCell: $event })"
+        />
+      </section>
+      <p class="row-of-buttons noprint">
+        <Button label="Sow this tray" :disabled="sownCells === 0" @click="router.push(`/sowing/trays/${tray.id}/sow`)" />
+        <Button severity="secondary" label="Change" @click="router.push(`/sowing/trays/${tray.id}/edit`)" />
+        <Button severity="secondary" label="Drop it" @click="drop" />
+      </p>
+    </template>
+  </TwoPanes>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: flex-end;
+  justify-content: space-between;
+}
+.brushes {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+.brush {
+  position: relative;
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 40px;
+  padding: 0 14px;
+  border: 1px solid #b8ad98;
+  border-radius: 3px;
+  background: var(--sheet);
+  cursor: pointer;
+}
+.brush input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  cursor: pointer;
+}
+.brush.chosen {
+  border-color: var(--action);
+  background: var(--action-soft);
+  font-weight: 600;
+  box-shadow: inset 0 -3px 0 var(--action);
+}
+.brush:has(:focus-visible) {
+  outline: 3px solid var(--focus);
+}
+.hint {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
+  justify-content: space-between;
+}
+.warning {
+  display: flex;
+  gap: 12px;
+  align-items: flex-start;
+  padding: 8px 12px;
+  border-left: 4px solid var(--watch-fill);
+  background: var(--watch-soft);
+  color: var(--watch);
+}
+.warning p {
+  color: var(--ink);
+}
+.warning.short,
+.warning.warmth,
+.warning.light {
+  border-color: var(--act);
+  background: var(--act-soft);
+  color: var(--act);
+}
+.warning svg {
+  flex: none;
+  margin-top: 2px;
+}
+.fills li {
+  display: flex;
+  align-items: stretch;
+  border-bottom: 1px solid #ece6d9;
+}
+.fills li.chosen {
+  background: var(--watch-soft);
+  box-shadow: inset 5px 0 0 var(--ink);
+}
+.fill {
+  flex: 1;
+  min-width: 0;
+  display: grid;
+  grid-template-columns: 26px 80px minmax(0, 1fr) auto;
+  gap: 10px;
+  align-items: center;
+  min-height: 42px;
+  padding: 0 6px 0 10px;
+  border: 0;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+.chip {
+  width: 26px;
+  height: 26px;
+  display: grid;
+  place-items: center;
+  border-radius: 4px;
+  background: var(--ink);
+  color: #fff;
+  font-family: var(--mono);
+  font-weight: 600;
+}
+.name {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.name strong {
+  font-weight: 600;
+}
+.over {
+  color: var(--act);
+  font-weight: 600;
+}
+.drop {
+  min-width: 38px;
+  border: 0;
+  background: none;
+  cursor: pointer;
+  color: var(--quiet);
+}
+.many {
+  display: grid;
+  gap: 6px;
+}
+@media print {
+  .noprint {
+    display: none !important;
+  }
+}
+</style>

@@ -1,0 +1,256 @@
+<script setup lang="ts">
+import { sowTrayForm } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed, reactive, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { fromCelsius, toCelsius } from '../app/format.ts';
+import { useSession } from '../app/session.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { gather, numberOf, useForm } from '../app/useForm.ts';
+import { useFormat } from '../app/useFormat.ts';
+import FieldDay from '../fields/FieldDay.vue';
+import FieldNote from '../fields/FieldNote.vue';
+import FieldText from '../fields/FieldText.vue';
+import FormFrame from '../fields/FormFrame.vue';
+import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
+import CautionNote from '../lots/CautionNote.vue';
+import SheetProblem from '../lots/SheetProblem.vue';
+import { letterLook } from './letterLook.ts';
+import { sowingCautions } from './sowingCautions.ts';
+import type { TrayFillShown, TraySheetData } from './trayTypes.ts';
+
+/** Sowing a tray on one page: what to wet, how deep, covered with what; and what was really done. */
+const props = defineProps<{ id: string }>();
+const router = useRouter();
+const session = useSession();
+const format = useFormat();
+const { data, problem } = useFetched<TraySheetData>(() => `/trays/${props.id}`);
+const tray = computed(() => data.value?.tray ?? null);
+
+interface Row {
+  seeds: string;
+  depth: string;
+  covered: string;
+}
+const rows = reactive<Record<string, Row>>({});
+const cellsOfLetter = (letter: string): number => (tray.value?.map ?? []).filter((c) => c === letter).length;
+/** Depth as it is typed in the unit of the library: mm, or inches. */
+const inch = computed(() => session.settings?.lengthUnit === 'inch');
+const depthText = (mm: number): string => (inch.value ? String(Math.round((mm / 25.4) * 100) / 100) : String(mm));
+watch(data, (d) => {
+  for (const f of d?.fills ?? []) {
+    rows[f.letter] ??= {
+      seeds: String(Math.min(cellsOfLetter(f.letter) * f.seedsPerCell, f.available)),
+      depth: depthText(f.figures.sowDepthMm),
+      covered: f.figures.sowDepthMm === 0 || f.figures.lightNeed === 'light' ? '' : 'sifted mix',
+    };
+  }
+});
+const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
+const form = useForm({
+  name: null,
+  initial: () => ({ sownOn: session.today, warmth: '', covered: true, note: '' }),
+  schema: sowTrayForm,
+  body: (v) => {
+    const fills = data.value?.fills ?? [];
+    const n = gather({
+      warmthC: () => numberOf('warmthC', v.warmth),
+      ...Object.fromEntries(
+        fills.map((f, i) => [`seeds${f.letter}`, () => numberOf(`rows[${String(i)}].seeds`, rows[f.letter]?.seeds) ?? undefined]),
+      ),
+      ...Object.fromEntries(fills.map((f, i) => [`depth${f.letter}`, () => numberOf(`rows[${String(i)}].depthMm`, rows[f.letter]?.depth)])),
+    }) as Record<string, number | null | undefined>;
+    return {
+      version: tray.value?.version ?? 0,
+      sownOn: v.sownOn,
+      warmthC: n.warmthC == null ? null : toCelsius(n.warmthC, unit.value),
+      covered: v.covered,
+      note: v.note.trim() || null,
+      rows: fills.map((f) => {
+        const depth = n[`depth${f.letter}`];
+        return {
+          letter: f.letter,
+          seedsPerCell: f.seedsPerCell,
+          seeds: n[`seeds${f.letter}`] ?? undefined,
+          depthMm: depth == null ? null : inch.value ? Math.round(depth * 25.4 * 10) / 10 : depth,
+          coveredWith: rows[f.letter]?.covered.trim() || null,
+        };
+      }),
+    };
+  },
+  path: () => `/trays/${props.id}/sow`,
+});
+useTodayWhenEmpty(form.values, 'sownOn');
+watch(tray, (t) => {
+  if (!t) return;
+  form.values.covered = t.covered;
+  if (form.values.warmth === '' && t.bench?.warmthC != null) form.values.warmth = String(fromCelsius(t.bench.warmthC, unit.value));
+});
+function how(f: TrayFillShown): string {
+  const c = f.figures;
+  const parts = [
+    c.sowDepthMm === 0 ? 'on the surface, not covered' : `${format.depth(c.sowDepthMm)} deep`,
+    c.lightNeed === 'either' ? null : c.lightNeed === 'dark' ? 'keep it dark' : 'it needs light',
+    `${format.warmth(c.soilOptLowC)} to ${format.warmth(c.soilOptHighC)}`,
+    c.soakHours > 0 ? `soaked ${String(c.soakHours)} hours` : null,
+  ];
+  return parts.filter((p) => p !== null).join(', ');
+}
+const cautions = computed(() => sowingCautions(data.value?.fills ?? [], tray.value?.bench?.kind ?? null));
+const done = ref<readonly string[] | null>(null);
+async function save(): Promise<void> {
+  const codes = (data.value?.fills ?? []).map((f) => `${f.lotCode} ${f.variety}`);
+  if (await form.send()) done.value = codes;
+}
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="tray" />
+  <section v-else-if="done" class="done" aria-label="Sown">
+    <h1>{{ tray?.name }} is sown</h1>
+    <p>Put the envelopes back: dry hands, sealed bag. {{ done.join(', ') }}.</p>
+    <p class="row-of-buttons">
+      <Button label="Open the tray" @click="router.push(`/sowing/trays/${id}`)" />
+      <Button severity="secondary" label="Print its markers" @click="router.push(`/labels?tray=${id}&each=marker`)" />
+      <Button severity="secondary" label="Back to the trays" @click="router.push('/sowing/trays')" />
+    </p>
+  </section>
+  <section v-else-if="tray && data" class="form-page wide" aria-label="Sow the tray">
+    <FormFrame
+      :title="`Sow ${tray.name}`"
+      :about="`${tray.bench ? `${tray.bench.name}. ` : ''}Labels first, while the hands are dry; then wet the mix, let it drain, and sow letter by letter.`"
+      action="It is sown"
+      :sending="form.sending"
+      :problem="form.problem"
+      @submit="save"
+      @leave="router.push(`/sowing/trays/${id}`)"
+    >
+      <p v-if="tray.sownOn" class="notice">
+        It was sown {{ format.day(tray.sownOn) }}. <RouterLink :to="`/sowing/trays/${id}`">Open it.</RouterLink>
+      </p>
+      <CautionNote :cautions="cautions" />
+      <ol class="plain letters">
+        <li v-for="(f, i) in data.fills" :key="f.letter" class="letter" :style="{ '--ink': letterLook(f.letter).ink }">
+          <span class="chip">{{ f.letter }}</span>
+          <div class="what">
+            <p>
+              <strong>{{ f.variety }}</strong>
+              <span class="quiet"
+                >{{ f.crop }}, <span class="code">{{ f.lotCode }}</span></span
+              >
+            </p>
+            <p class="how">{{ cellsOfLetter(f.letter) }} cells, {{ f.seedsPerCell }} in each: {{ how(f) }}</p>
+          </div>
+          <div v-if="rows[f.letter]" class="really">
+            <FieldText
+              :id="`seeds-${f.letter}`"
+              v-model="rows[f.letter]!.seeds"
+              label="Seeds sown"
+              numeric
+              :unit="`of ${f.available}`"
+              :error="form.errors[`rows[${i}].seeds`]"
+            />
+            <FieldText
+              :id="`depth-${f.letter}`"
+              v-model="rows[f.letter]!.depth"
+              label="Depth"
+              numeric
+              :unit="inch ? 'in' : 'mm'"
+              :error="form.errors[`rows[${i}].depthMm`]"
+            />
+            <FieldText
+              :id="`cover-${f.letter}`"
+              v-model="rows[f.letter]!.covered"
+              label="Covered with"
+              placeholder="nothing"
+              :error="form.errors[`rows[${i}].coveredWith`]"
+            />
+          </div>
+        </li>
+      </ol>
+      <p v-if="form.errors.rows" role="alert" class="error">{{ form.errors.rows }}</p>
+      <FieldDay id="sown-on" v-model="form.values.sownOn" class="third" label="Sown on" :max="session.today" :error="form.errors.sownOn" />
+      <FieldText
+        id="warmth"
+        v-model="form.values.warmth"
+        class="third"
+        label="Warmth"
+        numeric
+        :unit="`°${unit}`"
+        :error="form.errors.warmthC"
+      />
+      <label class="pick third"><input v-model="form.values.covered" type="checkbox" /> A cover is on</label>
+      <FieldNote id="note" v-model="form.values.note" label="Note" optional :error="form.errors.note" />
+      <template #actions>
+        <Button severity="secondary" type="button" label="Markers first" @click="router.push(`/labels?tray=${id}&each=marker`)" />
+      </template>
+    </FormFrame>
+  </section>
+  <p v-else class="empty">Opening the tray …</p>
+</template>
+
+<style scoped>
+.wide {
+  max-width: 1180px;
+}
+.done {
+  padding: 30px 26px;
+  display: grid;
+  gap: 14px;
+  align-content: start;
+  max-width: 60ch;
+}
+.letters {
+  display: grid;
+}
+.letter {
+  display: grid;
+  grid-template-columns: 30px minmax(0, 1fr) minmax(0, 440px);
+  gap: 8px 14px;
+  align-items: center;
+  padding: 10px 0;
+  border-bottom: 1px solid #e6dfd0;
+}
+.chip {
+  width: 30px;
+  height: 30px;
+  display: grid;
+  place-items: center;
+  border-radius: 4px;
+  background: var(--ink);
+  color: #fff;
+  font-family: var(--mono);
+  font-weight: 600;
+}
+.really {
+  display: grid;
+  grid-template-columns: 130px 100px minmax(0, 1fr);
+  gap: 12px;
+}
+strong {
+  font-weight: 600;
+}
+.error {
+  color: var(--act);
+  font-weight: 600;
+}
+.pick {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 40px;
+  align-self: end;
+}
+.pick input {
+  width: 20px;
+  height: 20px;
+}
+@media (max-width: 860px) {
+  .letter {
+    grid-template-columns: 30px minmax(0, 1fr);
+  }
+  .really {
+    grid-column: 1 / -1;
+  }
+}
+</style>

@@ -1,0 +1,222 @@
+<script setup lang="ts">
+import { plural, SOWING_METHOD_FACTS, type SowingMethod, type Timing, TIMING_WORDS, type Way, WAY_WORDS } from '@esprel/core';
+import { computed } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { useChanges } from '../app/changes.ts';
+import { percent } from '../app/format.ts';
+import TwoPanes from '../app/TwoPanes.vue';
+import { useFetched } from '../app/useFetched.ts';
+import { useFormat } from '../app/useFormat.ts';
+import type { TimingSaid } from '../season/types.ts';
+import SowingNav from './SowingNav.vue';
+
+/** What worked: by crop and method, season against season, and what it moved. */
+interface WorkedSeason {
+  readonly year: number;
+  readonly sowings: number;
+  readonly seeds: number;
+  readonly emerged: number;
+  readonly lost: number;
+  readonly daysUp: number | null;
+  readonly from: string;
+  readonly to: string;
+  readonly timings: Readonly<Partial<Record<Timing, number>>>;
+  readonly notes: readonly { readonly id: number; readonly sownOn: string; readonly variety: string; readonly note: string }[];
+}
+interface WorkedData {
+  readonly rows: readonly {
+    readonly cropKey: string;
+    readonly crop: string;
+    readonly method: SowingMethod;
+    readonly seasons: readonly WorkedSeason[];
+  }[];
+  readonly rule: string;
+  readonly shifts: Readonly<Record<Way, { readonly days: number; readonly verdicts: number }>> | null;
+  readonly verdicts: readonly TimingSaid[];
+}
+const route = useRoute();
+const router = useRouter();
+const changes = useChanges();
+const format = useFormat();
+const crop = computed(() => (typeof route.query.crop === 'string' ? route.query.crop : ''));
+const { data, problem } = useFetched<WorkedData>(() => '/sowing/worked');
+const { data: one } = useFetched<WorkedData>(() => (crop.value === '' ? null : `/sowing/worked?crop=${encodeURIComponent(crop.value)}`));
+const years = computed(() =>
+  [...new Set((data.value?.rows ?? []).flatMap((r) => r.seasons.map((s) => s.year)))].sort((a, b) => b - a).slice(0, 3),
+);
+/** Crops with the most sowings first, a row a method. */
+const rows = computed(() => {
+  const many = new Map<string, number>();
+  for (const r of data.value?.rows ?? []) many.set(r.cropKey, (many.get(r.cropKey) ?? 0) + r.seasons.reduce((n, s) => n + s.sowings, 0));
+  return [...(data.value?.rows ?? [])].sort(
+    (a, b) => (many.get(b.cropKey) ?? 0) - (many.get(a.cropKey) ?? 0) || a.crop.localeCompare(b.crop),
+  );
+});
+const share = (s: WorkedSeason): number | null => (s.seeds > 0 ? s.emerged / s.seeds : null);
+const opened = computed(() => (one.value?.rows ?? []).map((r) => ({ ...r, seasons: r.seasons })));
+const name = computed(() => opened.value[0]?.crop ?? '');
+const moved = computed(() => {
+  const shifts = one.value?.shifts;
+  return shifts ? (Object.keys(shifts) as Way[]).filter((w) => shifts[w].verdicts > 0).map((way) => ({ way, ...shifts[way] })) : [];
+});
+const between = (s: WorkedSeason): string => (s.from === s.to ? format.day(s.from) : `${format.day(s.from)} to ${format.day(s.to)}`);
+const said = (s: WorkedSeason): string =>
+  (Object.keys(s.timings) as Timing[]).map((t) => `${String(s.timings[t] ?? 0)} ${TIMING_WORDS[t]}`).join(', ');
+const takeBack = (id: number): void => void changes.attempt('DELETE', `/timings/${String(id)}`);
+const choose = (key: string): void => void router.replace({ path: '/sowing/worked', query: { crop: key } });
+</script>
+
+<template>
+  <TwoPanes left="What worked" right="One crop">
+    <SowingNav here="/sowing/worked" />
+    <h1>What worked</h1>
+    <p class="quiet">
+      How much of the seed came up, by crop and method, this season against those before. Only sowings that say something of the seed count.
+    </p>
+    <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
+    <p v-if="data && data.rows.length === 0" class="empty">
+      <strong>Nothing is sown yet.</strong> Counts and causes of the first sowings will stand here.
+    </p>
+    <div v-if="data && data.rows.length > 0" class="wide" tabindex="0" role="region" aria-label="Shares by season">
+      <table class="plain-table numbers">
+        <thead>
+          <tr>
+            <th scope="col">Crop</th>
+            <th scope="col">Sown in</th>
+            <th v-for="y in years" :key="y" scope="col">{{ y }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(r, i) in rows" :key="r.cropKey + r.method" :class="{ here: r.cropKey === crop }">
+            <td>
+              <button v-if="rows[i - 1]?.cropKey !== r.cropKey" type="button" class="link" @click="choose(r.cropKey)">{{ r.crop }}</button>
+            </td>
+            <td class="quiet">{{ SOWING_METHOD_FACTS[r.method].words }}</td>
+            <td v-for="y in years" :key="y">
+              <template v-for="s in r.seasons.filter((x) => x.year === y)" :key="s.year">
+                <template v-if="share(s) !== null">
+                  <span class="bar" aria-hidden="true"><i :style="{ width: `${Math.round(34 * (share(s) ?? 0))}px` }" /></span
+                  >{{ percent(share(s) ?? 0) }}
+                  <span class="quiet small">of {{ s.seeds }}</span>
+                </template>
+                <span v-else class="quiet small">{{ s.sowings }} sown, nothing said</span>
+              </template>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <template #right>
+      <p v-if="crop === ''" class="quiet">Choose a crop to see its days, its causes, its notes, and what moved its window.</p>
+      <template v-else-if="one">
+        <h2>{{ name }}</h2>
+        <section v-for="r in opened" :key="r.method" :aria-label="SOWING_METHOD_FACTS[r.method].words">
+          <h3>In {{ SOWING_METHOD_FACTS[r.method].words }}</h3>
+          <div v-for="s in r.seasons" :key="s.year" class="season">
+            <strong>{{ s.year }}</strong>
+            <div>
+              <p>
+                <template v-if="share(s) !== null"
+                  ><strong>{{ percent(share(s) ?? 0) }}</strong> of {{ s.seeds }} came up</template
+                ><template v-else>nothing that speaks of the seed</template>, {{ plural(s.sowings, 'sowing') }}, {{ between(s) }}
+              </p>
+              <p class="quiet small">
+                {{ s.daysUp === null ? 'nobody saw the first come up' : `first up after ${s.daysUp} days`
+                }}{{ s.lost > 0 ? `; ${plural(s.lost, 'seed')} lost to other causes` : '' }}{{ said(s) === '' ? '' : `; ${said(s)}` }}
+              </p>
+              <p v-for="n in s.notes" :key="n.id" class="note">
+                <RouterLink :to="`/sowing/${n.id}`">{{ n.variety }}, {{ format.day(n.sownOn) }}</RouterLink
+                >: {{ n.note }}
+              </p>
+            </div>
+          </div>
+        </section>
+        <section v-if="moved.length > 0" aria-label="What moved its window">
+          <h3>Its window</h3>
+          <p v-for="m in moved" :key="m.way">
+            {{ WAY_WORDS[m.way].charAt(0).toUpperCase() + WAY_WORDS[m.way].slice(1) }}:
+            <strong>{{ m.days === 0 ? 'not moved' : `${plural(Math.abs(m.days), 'day')} ${m.days > 0 ? 'later' : 'earlier'}` }}</strong>,
+            from {{ plural(m.verdicts, 'verdict') }}.
+          </p>
+          <p class="quiet small">{{ one.rule }}</p>
+          <ul class="plain">
+            <li v-for="v in one.verdicts" :key="v.id" class="said">
+              <RouterLink :to="`/sowing/${v.sowingId}`">{{ v.variety }}, {{ format.day(v.sownOn) }}</RouterLink>
+              <span>{{ TIMING_WORDS[v.timing] }}</span>
+              <button
+                type="button"
+                class="link"
+                :aria-label="`Take back what was said of ${v.variety}, ${format.day(v.sownOn)}`"
+                @click="takeBack(v.id)"
+              >
+                take back
+              </button>
+            </li>
+          </ul>
+        </section>
+        <p v-else class="quiet">Nobody has said yet whether it was too early, right or too late; one tap on a sowing does.</p>
+      </template>
+    </template>
+  </TwoPanes>
+</template>
+
+<style scoped>
+td {
+  vertical-align: middle !important;
+}
+td + td {
+  white-space: nowrap;
+}
+.wide {
+  overflow-x: auto;
+}
+tr.here td {
+  background: var(--sheet);
+}
+.link {
+  border: 0;
+  background: none;
+  color: var(--action);
+  text-decoration: underline;
+  cursor: pointer;
+  min-height: 34px;
+  padding: 0;
+  text-align: left;
+}
+.bar {
+  display: inline-block;
+  width: 34px;
+  height: 8px;
+  background: #e8dfcd;
+  margin-right: 8px;
+}
+.bar i {
+  display: block;
+  height: 100%;
+  background: var(--good-mid);
+}
+.season {
+  display: grid;
+  grid-template-columns: 52px minmax(0, 1fr);
+  padding: 7px 0;
+  border-bottom: 1px solid #ece6d9;
+}
+strong {
+  font-weight: 600;
+}
+.note {
+  font-style: italic;
+}
+.said {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+.said .link {
+  margin-left: auto;
+}
+section {
+  display: grid;
+  gap: 6px;
+}
+</style>
