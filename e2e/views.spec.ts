@@ -1,7 +1,7 @@
 import { expect, inaccessible, press, test } from './desk.ts';
 
-for (const part of [0, 1, 2])
-  test(`every view can be used by everybody, is deep linked, and fits four sizes (part ${String(part + 1)} of 3)`, async ({
+for (const part of [0, 1, 2, 3])
+  test(`every view can be used by everybody, is deep linked, and fits four sizes (part ${String(part + 1)} of 4)`, async ({
     page,
     desk,
   }) => {
@@ -11,6 +11,9 @@ for (const part of [0, 1, 2])
     const { tests } = (await (await page.request.get(`${desk.base}/api/tests?state=open`)).json()) as { tests: { id: number }[] };
     const closed = (await (await page.request.get(`${desk.base}/api/tests?state=closed`)).json()) as { tests: { id: number }[] };
     const { sowings } = (await (await page.request.get(`${desk.base}/api/sowings?state=open`)).json()) as { sowings: { id: number }[] };
+    const trays = async (state: string): Promise<{ trays: { id: number }[] }> =>
+      (await (await page.request.get(`${desk.base}/api/trays?state=${state}`)).json()) as { trays: { id: number }[] };
+    const [planned, growing] = [await trays('planned'), await trays('growing')];
     const { members } = (await (await page.request.get(`${desk.base}/api/members`)).json()) as {
       members: { id: number; promises: number }[];
     };
@@ -47,6 +50,23 @@ for (const part of [0, 1, 2])
       [`/lots/${code}/verdict`, 'Overrule the verdict'],
       ['/sowing', 'To look at'],
       [`/sowing/${String(sowings[0]!.id)}`, 'What became of it'],
+      ['/sowing/season', 'When to sow what'],
+      ['/sowing/planned/1', 'Why then'],
+      ['/sowing/planned/1/edit', 'Comes up on'],
+      [`/lots/${code}/plan`, 'Plants wanted'],
+      ['/sowing/plan', 'Plants of each'],
+      ['/sowing/list', 'Room on the bench'],
+      ['/sowing/frost', 'Read daily minima'],
+      ['/sowing/frost/1', 'Read daily minima'],
+      ['/sowing/frost/gardens/new', 'Its frosts'],
+      ['/sowing/trays', 'Laid out, to be sown'],
+      ['/sowing/trays/new', 'Stands on'],
+      [`/sowing/trays/${String(planned.trays[0]!.id)}`, 'Paint with the mouse'],
+      [`/sowing/trays/${String(planned.trays[0]!.id)}/sow`, 'Seeds sown'],
+      [`/sowing/trays/${String(planned.trays[0]!.id)}/edit`, 'Cells in a row'],
+      [`/sowing/trays/${String(growing.trays[0]!.id)}`, 'Tap a cell'],
+      ['/sowing/bench', 'Another place'],
+      ['/sowing/worked?crop=tomato', 'Sown in'],
       ['/members', 'New member'],
       [`/members/${String(promising.id)}`, 'Promised back'],
       [`/members/${String(promising.id)}/return/${String(sheet.loans[0]!.id)}`, 'Seed came back'],
@@ -79,7 +99,7 @@ for (const part of [0, 1, 2])
       ['/lots/TM-999Z', 'no such lot'],
     ] as const;
     const wrong: string[] = [];
-    for (const [path, words] of views.filter((_v, i) => i % 3 === part)) {
+    for (const [path, words] of views.filter((_v, i) => i % 4 === part)) {
       await page.goto(desk.base + path);
       await expect(page.locator('main').getByText(words, { exact: false }).first(), path).toBeVisible();
       wrong.push(...(await inaccessible(page, path)));

@@ -101,8 +101,8 @@ const WANTED: readonly (readonly [crop: string, plants: number, purpose: 'beds' 
   ['cucumber', 5, 'order'],
   ['calendula', 12, 'sale'],
   ['zinnia', 12, 'sale'],
-  ['rose', 8, 'sale'],
-  ['chilli-pepper', 24, 'sale'],
+  ['rose', 3, 'sale'],
+  ['chilli-pepper', 44, 'sale'],
   ['bush-bean', 20, 'beds'],
   ['carrot', 40, 'beds'],
   ['pea', 30, 'beds'],
@@ -120,7 +120,7 @@ interface Planned {
 function planSeason(story: Story, bench: Bench): Planned[] {
   const used = new Set<number>();
   return WANTED.flatMap(([cropKey, plants, purpose], i): Planned[] => {
-    const lot = lotsOf(story, cropKey, cropKey === 'rose' ? 8 : 20).find((l) => !used.has(l.varietyId));
+    const lot = lotsOf(story, cropKey, cropKey === 'rose' ? 4 : 20).find((l) => !used.has(l.varietyId));
     if (!lot) return [];
     used.add(lot.varietyId);
     const usual = usualPlan(story.db, lot.code, plants, DEMO_TODAY);

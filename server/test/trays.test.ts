@@ -219,10 +219,12 @@ describe('looks at a tray', () => {
     const care = async () => (await library.get('/api/today')).body.items.filter((i: any) => i.kind === 'care');
     expect(await care()).toEqual([expect.objectContaining({ title: 'Take the cover off: Tray 1', due: '2027-03-22' })]);
     library.today = '2027-04-02';
-    for (const s of sowings) {
-      const { version } = (await library.get(`/api/sowings/${String(s.id)}`)).body.sowing;
-      await library.done(`/api/sowings/${String(s.id)}/care`, { version, kind: 'cover-off', doneOn: '2027-04-02' });
-    }
+    const done = (kind: string, version: number) =>
+      library.post(`/api/trays/${String(t.id)}/care`, { version, kind, doneOn: '2027-04-02' });
+    const { version } = (await sheet(t.id)).tray;
+    expect((await done('pot-on', version)).body.errors[0].path).toBe('kind');
+    expect((await done('cover-off', version)).body.action.summary).toBe('Take the cover off: Tray 1, Tollgate Red, Lantern');
+    expect((await done('thin', version)).status).toBe(409);
     const steps = (await library.get(`/api/sowings/${String(sowings[0].id)}`)).body.care;
     expect(steps[1]).toMatchObject({ kind: 'thin', due: '2027-04-09', movedDays: 11 });
   });

@@ -79,28 +79,49 @@ export function nextCareOf(db: Db, s: CaredSowing, today: string): StepDue | nul
   return s.upOn === null ? null : nextCare(careOf(db, s, today));
 }
 
-/** A step of care was done; those that wait for it move by themselves. Steps before it that were left out are left out for good. */
-export function doCare(change: Change, sowingId: number, body: yup.InferType<typeof careForm>): { kind: CareKind; variety: string } {
-  const { db, today } = change;
-  const sowing = one<{ id: number; lot_id: number; sown_on: string; version: number; variety: string; fate: string | null }>(
-    db,
-    `SELECT s.id, s.lot_id, s.sown_on, s.version, v.name AS variety, s.fate FROM sowings s JOIN lots l ON l.id = s.lot_id
-     JOIN varieties v ON v.id = l.variety_id WHERE s.id = ?`,
-    sowingId,
-  );
-  if (!sowing) throw notFound('That sowing');
-  const steps = stepsOf(db, sowingId);
-  const step = steps.find((s) => s.kind === body.kind);
+interface CaredRow extends CaredSowing {
+  readonly lotId: number;
+  readonly version: number;
+  readonly variety: string;
+}
+
+const CARED = `SELECT s.id, s.lot_id AS lotId, s.sown_on AS sownOn, s.version, v.name AS variety, v.crop_key AS cropKey,
+    (SELECT min(counted_on) FROM emergence_counts WHERE sowing_id = s.id AND emerged > 0) AS upOn
+  FROM sowings s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id`;
+
+/** Marks a step, and those before it that were left out, as done. */
+function markDone(change: Change, s: CaredRow, kind: CareKind, doneOn: string): void {
+  const steps = stepsOf(change.db, s.id);
+  const step = steps.find((x) => x.kind === kind);
   if (!step) throw wrong('kind', 'is not a step of this sowing');
   if (step.doneOn !== null) throw wrong('kind', `was done on ${step.doneOn}; undo that first`);
-  if (body.doneOn > today) throw wrong('doneOn', `must not be after today, ${today}`);
-  if (body.doneOn < sowing.sown_on) throw wrong('doneOn', `must not be before it was sown, ${sowing.sown_on}`);
+  if (doneOn > change.today) throw wrong('doneOn', `must not be after today, ${change.today}`);
+  if (doneOn < s.sownOn) throw wrong('doneOn', `must not be before it was sown, ${s.sownOn}`);
+  for (const x of steps) if (x.doneOn === null && x.number <= step.number) change.update('sowing_steps', x.id, { done_on: doneOn });
+  change.touch('sowing', s.id);
+  change.touch('lot', s.lotId);
+}
+
+/** A step of care was done; those that wait for it move by themselves. */
+export function doCare(change: Change, sowingId: number, body: yup.InferType<typeof careForm>): void {
+  const s = one<CaredRow>(change.db, `${CARED} WHERE s.id = ?`, sowingId);
+  if (!s) throw notFound('That sowing');
+  markDone(change, s, body.kind, body.doneOn);
   change.update('sowings', sowingId, {}, body.version);
-  for (const s of steps) {
-    if (s.doneOn === null && s.number <= step.number) change.update('sowing_steps', s.id, { done_on: body.doneOn });
-  }
-  change.touch('sowing', sowingId);
-  change.touch('lot', sowing.lot_id);
-  change.describe(`${CARE_WORDS[body.kind].words}: ${sowing.variety}`);
-  return { kind: body.kind, variety: sowing.variety };
+  change.describe(`${CARE_WORDS[body.kind].words}: ${s.variety}`);
+}
+
+/** The same step for everything on a tray that it is due for, as one step of the history. */
+export function doTrayCare(
+  change: Change,
+  tray: { readonly id: number; readonly name: string },
+  body: yup.InferType<typeof careForm>,
+): void {
+  const { db, today } = change;
+  const due = all<CaredRow>(db, `${CARED} WHERE s.tray_id = ?`, tray.id).filter((s) => nextCareOf(db, s, today)?.kind === body.kind);
+  if (due.length === 0) throw wrong('kind', 'is not what is to be done next for anything on this tray');
+  for (const s of due) markDone(change, s, body.kind, body.doneOn);
+  change.update('trays', tray.id, {}, body.version);
+  change.touch('tray', tray.id);
+  change.describe(`${CARE_WORDS[body.kind].words}: ${tray.name}, ${due.map((s) => s.variety).join(', ')}`);
 }

@@ -80,7 +80,7 @@ export function sowTray(change: Change, id: number, body: yup.InferType<typeof s
   );
   change.touch('tray', id);
   change.describe(`Sowed ${tray.name}: ${plural(seeds, 'seed')} of ${plural(kinds, 'variety', 'varieties')}`);
-  return traySheet(db, id);
+  return traySheet(db, id, today);
 }
 
 function writeSown(
@@ -185,7 +185,7 @@ export function lookAtTray(change: Change, id: number, body: yup.InferType<typeo
   change.describe(
     `Looked at ${tray.name}: ${String(total.up)} of ${plural(total.seeds, 'seed')} up${failures > 0 ? `, ${plural(failures, 'cell')} lost` : ''}`,
   );
-  return traySheet(db, id);
+  return traySheet(db, id, today);
 }
 
 /** Writes the counts of a day from the cells, for every sowing of the tray whose fate is open. */
@@ -248,5 +248,5 @@ export function clearTray(change: Change, id: number, body: yup.InferType<typeof
   change.update('trays', id, { cleared_on: body.clearedOn }, body.version);
   change.touch('tray', id);
   change.describe(`Cleared ${tray.name}`);
-  return traySheet(db, id);
+  return traySheet(db, id, today);
 }

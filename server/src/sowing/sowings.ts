@@ -1,6 +1,5 @@
 import {
   careForm,
-  CARE_WORDS,
   emergenceForm,
   FATE_FACTS,
   fateForm,
@@ -298,8 +297,8 @@ export function sowingRoutes(): Route[] {
     ),
     changes('post', '/sowings/:id/care', 'care', careForm, (change, { params, body }) => {
       const id = pathId(params.id, 'id');
-      const { kind } = doCare(change, id, body);
-      return { ...sowingSheet(change.db, id, change.today), did: CARE_WORDS[kind].words };
+      doCare(change, id, body);
+      return sowingSheet(change.db, id, change.today);
     }),
     changes('post', '/sowings/:id/timing', 'timing', timingForm, (change, { params, body }) =>
       sayTiming(change, pathId(params.id, 'id'), body.timing),

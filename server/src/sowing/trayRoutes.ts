@@ -1,8 +1,9 @@
-import { photoForm, sowTrayForm, trayClearForm, trayEditForm, trayForm, trayLookForm, trayMapForm, undoForm } from '@esprel/core';
+import { careForm, photoForm, sowTrayForm, trayClearForm, trayEditForm, trayForm, trayLookForm, trayMapForm, undoForm } from '@esprel/core';
 import { keepPhoto } from '../files/photos.ts';
 import { pathId, queryOneOf, queryText } from '../http/query.ts';
 import { changes, read, type Route } from '../http/route.ts';
 import { SHIFT_RULE } from '../season/windows.ts';
+import { doTrayCare } from './care.ts';
 import { clearTray, lookAtTray, sowTray } from './sowTray.ts';
 import { timingsOf } from './timing.ts';
 import { changeTray, dropTray, listTrays, makeTray, paintTray, trayRow, traySheet } from './trays.ts';
@@ -13,7 +14,7 @@ export function trayRoutes(): Route[] {
     read('/trays', ({ db }, { query }) => ({
       trays: listTrays(db, queryOneOf(query, 'state', ['planned', 'growing', 'cleared'] as const) ?? 'growing'),
     })),
-    read('/trays/:id', ({ db }, { params }) => traySheet(db, pathId(params.id, 'id'))),
+    read('/trays/:id', ({ db, today }, { params }) => traySheet(db, pathId(params.id, 'id'), today)),
     changes('post', '/trays', 'lay out tray', trayForm, (change, { body }) => makeTray(change, body)),
     changes('put', '/trays/:id', 'change tray', trayEditForm, (change, { params, body }) =>
       changeTray(change, pathId(params.id, 'id'), body),
@@ -27,6 +28,11 @@ export function trayRoutes(): Route[] {
     changes('post', '/trays/:id/looks', 'look at tray', trayLookForm, (change, { params, body }) =>
       lookAtTray(change, pathId(params.id, 'id'), body),
     ),
+    changes('post', '/trays/:id/care', 'care', careForm, (change, { params, body }) => {
+      const tray = trayRow(change.db, pathId(params.id, 'id'));
+      doTrayCare(change, tray, body);
+      return traySheet(change.db, tray.id, change.today);
+    }),
     changes('post', '/trays/:id/clear', 'clear tray', trayClearForm, (change, { params, body }) =>
       clearTray(change, pathId(params.id, 'id'), body),
     ),

@@ -23,6 +23,7 @@ import { lotByCode, lotNames } from '../lots/queries.ts';
 import { cautionsOfLot } from '../restricted/restricted.ts';
 import { plannedRow } from '../season/planned.ts';
 import { checkedShape } from './bench.ts';
+import { nextCareOf } from './care.ts';
 
 export interface TrayRow {
   readonly id: number;
@@ -182,7 +183,7 @@ export function paintTray(change: Change, id: number, body: yup.InferType<typeof
   for (const { fill, lot } of fills) if (!have.has(fill.letter)) insertFill(change, id, fill, lot);
   change.touch('tray', id);
   change.describe(painted === 0 ? `Changed what lies on ${tray.name}` : `Painted ${plural(painted, 'cell')} of ${tray.name}`);
-  return traySheet(db, id);
+  return traySheet(db, id, change.today);
 }
 
 /** Name, place, day and shape. A smaller tray must still hold what is painted on it. */
@@ -225,7 +226,7 @@ export function changeTray(change: Change, id: number, body: yup.InferType<typeo
   );
   change.touch('tray', id);
   change.describe(`Changed ${body.name.trim()}`);
-  return traySheet(db, id);
+  return traySheet(db, id, change.today);
 }
 
 export function dropTray(change: Change, id: number): object {
@@ -287,7 +288,7 @@ function cropFigures(db: Db, key: string): TrayCropFigures {
 }
 
 /** A tray as its pages show it: shape, map, letters with what is known of their lots, and what came up in each cell. */
-export function traySheet(db: Db, id: number): object {
+export function traySheet(db: Db, id: number, today: string): object {
   const t = trayRow(db, id);
   const bench =
     t.bench_id === null ? null : one<object>(db, 'SELECT id, name, kind, warmth_c AS warmthC FROM bench_places WHERE id = ?', t.bench_id);
@@ -301,14 +302,21 @@ export function traySheet(db: Db, id: number): object {
     fateOn: string | null;
     emerged: number | null;
     lastLook: string | null;
+    upOn: string | null;
+    cropKey: string;
+    sownOn: string;
   }>(
     db,
     `SELECT s.id, s.letter, s.seeds, s.cells, s.version, s.fate, s.fate_on AS fateOn,
        (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged,
-       (SELECT max(counted_on) FROM emergence_counts WHERE sowing_id = s.id) AS lastLook
-     FROM sowings s WHERE s.tray_id = ? ORDER BY s.letter`,
+       (SELECT max(counted_on) FROM emergence_counts WHERE sowing_id = s.id) AS lastLook,
+       (SELECT min(counted_on) FROM emergence_counts WHERE sowing_id = s.id AND emerged > 0) AS upOn, s.sown_on AS sownOn, v.crop_key AS cropKey
+     FROM sowings s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id WHERE s.tray_id = ? ORDER BY s.letter`,
     id,
-  );
+  ).map(({ upOn, cropKey, sownOn, ...s }) => ({
+    ...s,
+    care: s.fate === null || s.fate === 'came-up' ? nextCareOf(db, { id: s.id, sownOn, cropKey, upOn }, today) : null,
+  }));
   return {
     tray: {
       id: t.id,

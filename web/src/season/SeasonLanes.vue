@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { addDays, daysBetween, type Lane } from '@esprel/core';
 import { useElementSize, useScroll } from '@vueuse/core';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { useFormat } from '../app/useFormat.ts';
 import { drawnLane, frostColumns, lanePicture, LANE_HEIGHT, laneScale, monthsOn, rowsInView, xOf } from './lanesLayout.ts';
 import type { SeasonLane, SeasonPage } from './types.ts';
@@ -20,7 +20,14 @@ const { width, height } = useElementSize(view);
 const { y } = useScroll(view);
 const laneWidth = computed(() => Math.max(200, width.value - LABEL - 8));
 
-const still = computed(() => props.lanes.map((l) => drawnLane(l, props.page.bases)));
+/** What is being moved, and by how many days; committed on release, on Enter, or when the lane is left. */
+const moving = ref<{ readonly id: number; readonly days: number; readonly out: boolean } | null>(null);
+/** Lanes do not change their order under the hand that holds one. */
+const held = shallowRef(props.lanes);
+watch([() => props.lanes, moving], () => {
+  if (moving.value === null) held.value = props.lanes;
+});
+const still = computed(() => held.value.map((l) => drawnLane(l, props.page.bases)));
 const scale = computed(() => laneScale(props.page, still.value, laneWidth.value));
 const months = computed(() => monthsOn(scale.value));
 const frost = computed(() => frostColumns(scale.value, props.page.risk));
@@ -30,24 +37,22 @@ const lastFrostX = computed(() => {
   return base ? xOf(scale.value, base.lastFrost) : -1;
 });
 
-/** What is being moved, and by how many days; committed on release, on Enter, or when the lane is left. */
-const moving = ref<{ readonly id: number; readonly days: number; readonly out: boolean } | null>(null);
 const shiftOf = (id: number): { sow: number; out: number } => {
   const m = moving.value;
   if (m?.id !== id) return { sow: 0, out: 0 };
   return m.out ? { sow: 0, out: m.days } : { sow: m.days, out: m.days };
 };
-const rows = computed(() => rowsInView(y.value, height.value, props.lanes.length));
+const rows = computed(() => rowsInView(y.value, height.value, held.value.length));
 const shown = computed(() =>
-  props.lanes.slice(rows.value.from, rows.value.to).map((lane, i) => {
+  held.value.slice(rows.value.from, rows.value.to).map((lane, i) => {
     const row = rows.value.from + i;
     const moved = moving.value?.id === lane.id ? drawnLane(lane, props.page.bases, shiftOf(lane.id)) : (still.value[row] as Lane);
     return { lane, row, drawn: moved, picture: lanePicture(scale.value, moved, props.page.bases[lane.base]?.window ?? null) };
   }),
 );
 watch(moving, (m) => {
-  const i = m === null ? -1 : props.lanes.findIndex((l) => l.id === m.id);
-  const lane = props.lanes[i];
+  const i = m === null ? -1 : held.value.findIndex((l) => l.id === m.id);
+  const lane = held.value[i];
   emit(
     'preview',
     lane && m && m.days !== 0
@@ -58,7 +63,7 @@ watch(moving, (m) => {
 
 function keep(): void {
   const m = moving.value;
-  const lane = props.lanes.find((l) => l.id === m?.id);
+  const lane = held.value.find((l) => l.id === m?.id);
   moving.value = null;
   if (!m || !lane || m.days === 0) return;
   const by = m.out ? { sow: 0, out: m.days } : { sow: m.days, out: m.days };
@@ -122,8 +127,8 @@ const daysIn = (day: string): number => daysBetween(props.page.from, day);
         <text v-if="todayX >= 0 && todayX <= laneWidth - 40" :x="todayX + 5" y="18" class="todaytext">today</text>
       </svg>
     </div>
-    <div class="lanes" :style="{ height: `${lanes.length * LANE_HEIGHT}px`, '--label': `${LABEL}px` }">
-      <svg class="behind" :width="laneWidth" :height="Math.max(LANE_HEIGHT, lanes.length * LANE_HEIGHT)" aria-hidden="true">
+    <div class="lanes" :style="{ height: `${held.length * LANE_HEIGHT}px`, '--label': `${LABEL}px` }">
+      <svg class="behind" :width="laneWidth" :height="Math.max(LANE_HEIGHT, held.length * LANE_HEIGHT)" aria-hidden="true">
         <rect
           v-for="c in frost"
           :key="c.x"

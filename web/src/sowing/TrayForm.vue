@@ -19,7 +19,8 @@ const route = useRoute();
 const router = useRouter();
 const table = useTable();
 const { data: bench } = useFetched<BenchData>(() => '/bench');
-const { data: trays } = useFetched<{ trays: ListedTray[] }>(() => '/trays?state=growing');
+const { data: growing } = useFetched<{ trays: ListedTray[] }>(() => '/trays?state=growing');
+const { data: planned } = useFetched<{ trays: ListedTray[] }>(() => '/trays?state=planned');
 
 interface Wish {
   readonly lotCode: string;
@@ -72,9 +73,11 @@ useTodayWhenEmpty(values, 'sowOn');
 function gapsOf(text: string, columns: number): number[] {
   return [...text.matchAll(/(\d+)\s*[.:]\s*(\d+)/g)].map((m) => (Number(m[1]) - 1) * columns + Number(m[2]) - 1).filter((n) => n >= 0);
 }
-watch(trays, (t) => {
-  if (t && values.name === '')
-    values.name = `Tray ${String(Math.max(0, ...t.trays.map((x) => Number(/(\d+)$/.exec(x.name)?.[1] ?? 0))) + 1)}`;
+/** The next number that no tray on the bench has. */
+watch([growing, planned], ([g, p]) => {
+  if (!g || !p || values.name !== '') return;
+  const numbers = [...g.trays, ...p.trays].map((t) => Number(/(\d+)$/.exec(t.name)?.[1] ?? 0));
+  values.name = `Tray ${String(Math.max(0, ...numbers) + 1)}`;
 });
 watch(bench, (b) => {
   const first = b?.trayKinds[0];

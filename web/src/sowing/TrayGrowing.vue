@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { CARE_WORDS, cellsOf, FATE_FACTS, FATES, type Fate, plural } from '@esprel/core';
 import Button from 'primevue/button';
-import { computed, nextTick, reactive, ref } from 'vue';
+import { computed, nextTick, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { ApiProblem } from '../app/api.ts';
 import { useChanges } from '../app/changes.ts';
 import { useSession } from '../app/session.ts';
 import TwoPanes from '../app/TwoPanes.vue';
-import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import FileButton from '../fields/FileButton.vue';
@@ -17,7 +16,6 @@ import { letterLook } from './letterLook.ts';
 import TrayCounts from './TrayCounts.vue';
 import TrayMap from './TrayMap.vue';
 import type { TrayCellShown, TraySheetData } from './trayTypes.ts';
-import type { ListedSowing } from './types.ts';
 
 /** A tray that grows: tap what came up, say what was lost, do the work that is due. */
 const props = defineProps<{ sheet: TraySheetData }>();
@@ -26,7 +24,6 @@ const changes = useChanges();
 const session = useSession();
 const format = useFormat();
 const tray = computed(() => props.sheet.tray);
-const { data: open } = useFetched<{ sowings: ListedSowing[] }>(() => '/sowings?state=open');
 
 /** What this look changes, by cell; nothing is written before it is saved. */
 const look = reactive(new Map<number, { up: number; fate: Fate | null }>());
@@ -77,6 +74,15 @@ function key(cell: number, pressed: string): void {
   else if (pressed.toLowerCase() === 'x') void ask(cell);
   else if (pressed === 'u') void changes.undo();
 }
+/** What was tapped stays on the page until the tray itself says it. */
+let written = false;
+watch(
+  () => tray.value.version,
+  () => {
+    if (written) look.clear();
+    written = false;
+  },
+);
 const problem = ref<string | null>(null);
 const saving = ref(false);
 async function saveLook(): Promise<void> {
@@ -88,7 +94,7 @@ async function saveLook(): Promise<void> {
       lookedOn: form.lookedOn === '' ? session.today : form.lookedOn,
       cells: [...look].map(([cell, now]) => ({ cell, ...now })),
     });
-    look.clear();
+    written = true;
   } catch (error) {
     problem.value =
       error instanceof ApiProblem && error.errors.length > 0 ? error.errors.map((e) => e.message).join('; ') : (error as Error).message;
@@ -105,7 +111,6 @@ const kinds = computed(() =>
       up: own.reduce((n, c) => n + c.up, 0),
       seeds: own.reduce((n, c) => n + c.seeds, 0),
       lost: own.filter((c) => c.fate !== null).length,
-      listed: open.value?.sowings.find((s) => s.id === sowing?.id) ?? null,
     };
   }),
 );
@@ -113,7 +118,7 @@ const kinds = computed(() =>
 const care = computed(() => {
   const by = new Map<string, { kind: keyof typeof CARE_WORDS; due: string; moved: number; sowings: { id: number; letter: string }[] }>();
   for (const k of kinds.value) {
-    const next = k.listed?.care;
+    const next = k.sowing?.care;
     if (!next || !k.sowing) continue;
     const line = by.get(next.kind) ?? { kind: next.kind, due: next.due, moved: next.movedDays, sowings: [] };
     line.sowings.push({ id: k.sowing.id, letter: k.letter });
@@ -122,12 +127,13 @@ const care = computed(() => {
   }
   return [...by.values()].sort((a, b) => a.due.localeCompare(b.due));
 });
-async function done(line: { kind: keyof typeof CARE_WORDS; sowings: { id: number }[] }): Promise<void> {
-  for (const s of line.sowings) {
-    const version = props.sheet.sowings.find((x) => x.id === s.id)?.version ?? 0;
-    await changes.attempt('POST', `/sowings/${String(s.id)}/care`, { version, kind: line.kind, doneOn: session.today });
-  }
-  if (line.kind === 'pot-on') await router.push(`/labels?tray=${String(tray.value.id)}&each=plant`);
+async function done(kind: keyof typeof CARE_WORDS): Promise<void> {
+  const did = await changes.attempt('POST', `/trays/${String(tray.value.id)}/care`, {
+    version: tray.value.version,
+    kind,
+    doneOn: session.today,
+  });
+  if (did && kind === 'pot-on') await router.push(`/labels?tray=${String(tray.value.id)}&each=plant`);
 }
 const openFates = computed(() => props.sheet.sowings.filter((s) => s.fate === null).length);
 async function clear(): Promise<void> {
@@ -238,7 +244,7 @@ const print = (): void => {
               severity="secondary"
               :label="line.kind === 'pot-on' ? 'Done, print tags' : 'Done'"
               :aria-label="`${CARE_WORDS[line.kind].words} ${line.sowings.map((s) => s.letter).join(', ')}: done`"
-              @click="done(line)"
+              @click="done(line.kind)"
             />
           </li>
         </ul>

@@ -45,8 +45,9 @@ const size = computed(() =>
   ),
 );
 const at = ref(0);
+// By what the shape is, not by which answer of the server said it: the same tray keeps its place.
 watch(
-  () => [props.rows, props.columns, props.gaps] as const,
+  () => [props.rows, props.columns, ...props.gaps].join(),
   () => {
     at.value = Array.from({ length: props.rows * props.columns }, (_, i) => i).find((i) => !props.gaps.includes(i)) ?? 0;
   },

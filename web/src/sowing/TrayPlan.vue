@@ -25,7 +25,7 @@ const changes = useChanges();
 const format = useFormat();
 const tray = computed(() => props.sheet.tray);
 const shape = computed(() => ({ rows: tray.value.rows, columns: tray.value.columns, gaps: tray.value.gaps }));
-const { map, stroke, problem, paint, end, save } = useTrayPaint(
+const { map, stroke, problem, paint, end, save, undo } = useTrayPaint(
   () => props.sheet,
   () => {
     emit('reload');
@@ -66,7 +66,7 @@ function key(cell: number, pressed: string): void {
   else if (props.sheet.fills.some((f) => f.letter === letter)) {
     brush.value = { letter, what: pressed === letter && /[A-Z]/.test(pressed) ? 'marker' : 'seed' };
     act(cell);
-  } else if (pressed === 'u') void changes.undo();
+  } else if (pressed === 'u') void undo();
   else if (pressed === 'p') print();
   end();
 }
@@ -130,7 +130,7 @@ const BRUSHES = [
         </p>
       </div>
       <span class="row-of-buttons noprint">
-        <Button severity="secondary" @click="changes.undo()">Undo <kbd>U</kbd></Button>
+        <Button severity="secondary" @click="undo">Undo <kbd>U</kbd></Button>
         <Button severity="secondary" @click="print">Print the map <kbd>P</kbd></Button>
         <Button severity="secondary" label="Labels" @click="router.push(`/labels?tray=${tray.id}&each=marker`)" />
       </span>

@@ -1,4 +1,4 @@
-import type { Crop, Fate } from '@esprel/core';
+import type { CareKind, Crop, Fate } from '@esprel/core';
 import type { HistoryStep } from '../lots/types.ts';
 
 export interface TrayFillShown {
@@ -41,6 +41,8 @@ export interface TraySowing {
   readonly fateOn: string | null;
   readonly emerged: number | null;
   readonly lastLook: string | null;
+  /** What is to be done with it next; null before anything is up. */
+  readonly care: { readonly kind: CareKind; readonly due: string; readonly movedDays: number } | null;
 }
 
 export interface TrayCellShown {

@@ -79,7 +79,13 @@ export function useTrayPaint(sheet: () => TraySheetData, reload: () => void) {
   function end(): void {
     if (stroke.value.length > 0) void save();
   }
-  return { map, stroke, problem, paint, end, save };
+  /** Takes back the last stroke, once it is saved: a hand may be faster than its writing. */
+  async function undo(): Promise<void> {
+    end();
+    await busy;
+    await changes.undo();
+  }
+  return { map, stroke, problem, paint, end, save, undo };
 }
 
 function problemWords(error: unknown): string {
