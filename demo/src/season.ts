@@ -64,16 +64,16 @@ const SAID: readonly Timing[] = ['right', 'too-early', 'right', 'too-late', 'too
 
 /** What was said of last years' own sowings, where the day was not far off its window. */
 function sayTimings(story: Story): void {
-  const rows = all<{ id: number; lotId: number; cropKey: string; sownOn: string }>(
+  const rows = all<{ id: number; lotId: number; varietyId: number; cropKey: string; sownOn: string }>(
     story.db,
-    `SELECT s.id, s.lot_id AS lotId, v.crop_key AS cropKey, s.sown_on AS sownOn FROM sowings s JOIN lots l ON l.id = s.lot_id
+    `SELECT s.id, s.lot_id AS lotId, v.id AS varietyId, v.crop_key AS cropKey, s.sown_on AS sownOn FROM sowings s JOIN lots l ON l.id = s.lot_id
      JOIN varieties v ON v.id = l.variety_id
      WHERE s.loan_id IS NULL AND s.test_id IS NULL AND s.method <> 'open-ground' AND s.sown_on < '2027-01-01' ORDER BY s.id`,
   );
   const reader = new SeasonReader(story.db);
-  rows.forEach(({ id, lotId, cropKey, sownOn }, i) => {
+  rows.forEach(({ id, lotId, varietyId, cropKey, sownOn }, i) => {
     const year = seasonYearOf(sownOn, reader.garden(null).frost.last);
-    const target = tableTarget(reader.of({ id: lotId, crop_key: cropKey }, null, year), 'start');
+    const target = tableTarget(reader.of({ id: lotId, crop_key: cropKey, variety_id: varietyId }, null, year), 'start');
     if (target === null || Math.abs(daysBetween(target, sownOn)) > 16) return;
     story.desk.do(DEMO_TODAY, 'post', `/sowings/${String(id)}/timing`, { timing: SAID[i % SAID.length] });
   });

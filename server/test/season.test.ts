@@ -131,7 +131,7 @@ describe('a planned sowing', () => {
     const { id } = await library.done('/api/planned', plan(code));
     const page = (await library.get('/api/season')).body;
     expect(page).toMatchObject({ year: 2027, from: '2026-11-28' });
-    expect(page.lanes[0]).toMatchObject({ lotCode: code, sowOn: '2027-03-09', plantOutOn: '2027-05-11', seeds: 24 });
+    expect(page.lanes[0]).toMatchObject({ lotCode: code, sowOn: '2027-03-09', plantOutOn: '2027-05-11', seedsPerCell: 2 });
     expect(page.bases[page.lanes[0].base].window).toEqual({ from: '2027-03-02', target: '2027-03-09', to: '2027-03-16' });
     // Its day has come and gone.
     expect((await library.get('/api/today')).body.items).toEqual([
@@ -182,8 +182,8 @@ describe('a planned sowing', () => {
     ];
     await library.done('/api/bench', { name: 'Mat 1', kind: 'mat', holds: 2, warmthC: 25 });
     await library.done('/api/planned/many', { lotCodes: codes, plants: 12, purpose: 'sale' });
-    const { lanes } = (await library.get('/api/season')).body;
-    const of = (crop: string) => lanes.find((l: any) => l.cropKey === crop);
+    const { rows } = (await library.get('/api/season/list')).body;
+    const of = (crop: string) => rows.find((l: any) => l.cropKey === crop);
     expect(of('tomato')).toMatchObject({ method: 'heated-cells', bench: 'Mat 1', plants: 12, purpose: 'sale' });
     expect(of('carrot')).toMatchObject({ method: 'open-ground', way: 'direct' });
     // The middle of its window was the twenty-third of February; it is still open today.

@@ -189,7 +189,7 @@ describe('sowing a tray', () => {
         { letter: 'B', seedsPerCell: 2, seeds: 4 },
       ],
     });
-    expect((await library.get('/api/season')).body.lanes[0]).toMatchObject({ sownOn: '2027-03-14', sownSeeds: 4 });
+    expect((await library.get('/api/season/list')).body.rows[0]).toMatchObject({ sownOn: '2027-03-14', sownSeeds: 4, tray: 'Tray 1' });
     expect((await library.get('/api/today')).body.items).toEqual([]);
     // It is planted out when the plan says, not sooner.
     const { sowings } = await sheet(id);

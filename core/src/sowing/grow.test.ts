@@ -1,6 +1,8 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CROP_REFERENCE } from '../crops/reference.ts';
-import { type BenchUse, benchLoad, fits, nearestDayWithRoom } from './benchLoad.ts';
+import { addDays } from '../dates/day.ts';
+import { BenchCalendar, type BenchUse } from './benchLoad.ts';
 import { careSteps, dueCare, nextCare } from './care.ts';
 import { cellEvidence } from './cells.ts';
 import { learnedEmergence } from './emergence.ts';
@@ -77,17 +79,40 @@ describe('room on the bench', () => {
   ];
 
   it('adds parts of trays up before it rounds, week by week', () => {
-    const load = benchLoad(uses, mat, '2027-03-01', 4);
+    const load = new BenchCalendar(uses).weeks(mat, '2027-03-01', 4);
     expect(load.map((w) => w.trays)).toEqual([2, 3, 2, 1]);
     expect(load.map((w) => w.clash)).toEqual([false, true, false, false]);
-    expect(load[3]?.keys).toEqual(['c']);
+    expect(new BenchCalendar([]).weeks(mat, '2027-03-01', 1)).toEqual([{ monday: '2027-03-01', trays: 0, clash: false }]);
   });
 
   it('finds the nearest week with room inside the window', () => {
+    const calendar = new BenchCalendar(uses);
     const more = use('d', '2027-03-08', '2027-03-18', 1);
-    expect(fits(more, uses, mat)).toBe(false);
-    expect(nearestDayWithRoom(more, uses, mat, '2027-02-15', '2027-03-31')).toBe('2027-03-22');
-    expect(nearestDayWithRoom(more, uses, mat, '2027-03-01', '2027-03-14')).toBeNull();
-    expect(fits(use('e', '2027-03-08', '2027-03-18', 3), [], mat)).toBe(false);
+    expect(calendar.fits(more, mat, [])).toBe(false);
+    expect(calendar.nearestDayWithRoom(more, mat, [], '2027-02-15', '2027-03-31')).toBe('2027-03-22');
+    expect(calendar.nearestDayWithRoom(more, mat, [], '2027-03-01', '2027-03-14')).toBeNull();
+    // What it takes the place of makes room for it, on the days on which that stood there.
+    expect(calendar.fits(use('c', '2027-03-15', '2027-03-23', 0.7), mat, [uses[2] as BenchUse])).toBe(true);
+    expect(calendar.fits(use('c', '2027-03-08', '2027-03-12', 1.7), mat, [uses[2] as BenchUse])).toBe(false);
+    expect(new BenchCalendar([]).fits(use('e', '2027-03-08', '2027-03-18', 3), mat, [])).toBe(false);
+  });
+
+  it('agrees with adding up day by day, whatever stands there', () => {
+    const some = fc.array(
+      fc.record({
+        from: fc.integer({ min: 0, max: 40 }),
+        days: fc.integer({ min: 0, max: 20 }),
+        trays: fc.integer({ min: 1, max: 12 }).map((t) => t / 4),
+      }),
+      { maxLength: 12 },
+    );
+    fc.assert(
+      fc.property(some, fc.integer({ min: 0, max: 60 }), (list, at) => {
+        const all = list.map((u, i) => use(String(i), addDays('2027-03-01', u.from), addDays('2027-03-01', u.from + u.days), u.trays));
+        const day = addDays('2027-03-01', at);
+        const plain = all.filter((u) => u.from <= day && day < u.until).reduce((n, u) => n + u.trays, 0);
+        expect(new BenchCalendar(all).traysOn(1, day)).toBe(Math.ceil(plain));
+      }),
+    );
   });
 });

@@ -1,66 +1,54 @@
-import { addDays, benchLoad, type BenchUse, type BenchWeek, cellsOf, dayNumber, fits, nearestDayWithRoom } from '@esprel/core';
+import { addDays, BenchCalendar, type BenchUse, type BenchWeek, cellsOf, dayNumber } from '@esprel/core';
 import type { Db } from '../db/db.ts';
 import { type BenchRow, benchPlaces, type TrayKind, trayKinds } from '../sowing/bench.ts';
-import { laneInput, type NamedPlanned } from './planned.ts';
-import { type SeasonReader, windowOf, type LotSeason } from './windows.ts';
-import { type Lane, laneOf } from '@esprel/core';
-
-/** A plan with all that its place on the bench is reckoned from. */
-export interface LaidPlan {
-  readonly plan: NamedPlanned;
-  readonly season: LotSeason;
-  readonly lane: Lane;
-}
+import { type NamedPlanned, yearOfPlanned } from './planned.ts';
+import { type SeasonReader, windowOf } from './windows.ts';
 
 /** Plants stand on a lamp or a sill as long as this when no day of planting out is known. */
 const STANDS_DAYS = 42;
 /** Cells of a tray whose kind nobody chose. */
 const USUAL_CELLS = 60;
-/** Pots of several weeks' chilling lie together: this many sowings share a tray's room in the fridge. */
+/** Seed in the cold lies in bags: so many sowings share a tray's room. */
 const CHILLED_SHARE = 0.25;
 
-export function traysOf(cells: number, kind: TrayKind | undefined): number {
-  return cells / (kind ? cellsOf(kind) : USUAL_CELLS);
+interface Bench {
+  readonly places: ReadonlyMap<number, BenchRow>;
+  readonly kinds: ReadonlyMap<number, TrayKind>;
+  readonly fridge: BenchRow | undefined;
+}
+
+function benchOf(db: Db): Bench {
+  const places = benchPlaces(db);
+  return {
+    places: new Map(places.map((p) => [p.id, p])),
+    kinds: new Map(trayKinds(db).map((k) => [k.id, k])),
+    fridge: places.find((p) => p.kind === 'fridge'),
+  };
+}
+
+function cellsIn(kind: TrayKind | undefined): number {
+  return kind ? cellsOf(kind) : USUAL_CELLS;
 }
 
 /** What a plan takes up on the bench: the fridge while it chills, a mat until it is up, a lamp or sill until it is planted out. */
-export function usesOf(p: LaidPlan, places: readonly BenchRow[], kinds: readonly TrayKind[]): BenchUse[] {
-  const { plan, lane } = p;
-  const trays = traysOf(
-    plan.cells,
-    kinds.find((k) => k.id === plan.tray_kind_id),
-  );
+function usesOf(reader: SeasonReader, p: NamedPlanned, bench: Bench): BenchUse[] {
+  const crop = reader.crop(p.crop_key);
+  const sowOn = p.sown_on ?? p.sow_on;
+  const trays = p.cells / cellsIn(bench.kinds.get(p.tray_kind_id ?? 0));
   const uses: BenchUse[] = [];
-  const fridge = places.find((b) => b.kind === 'fridge');
-  if (lane.chillFrom !== null && fridge) {
-    uses.push({ key: `${String(plan.id)} chill`, placeId: fridge.id, from: lane.chillFrom, until: lane.sowOn, trays: CHILLED_SHARE });
+  if (crop.chillWeeks > 0 && p.way !== 'late' && bench.fridge) {
+    const from = p.chilled_on ?? addDays(sowOn, -7 * crop.chillWeeks);
+    if (from < sowOn) uses.push({ key: `${String(p.id)} chill`, placeId: bench.fridge.id, from, until: sowOn, trays: CHILLED_SHARE });
   }
-  const up = addDays(lane.emerge.to, 1);
-  const out = lane.plantOutOn !== null && lane.plantOutOn > up ? lane.plantOutOn : addDays(up, STANDS_DAYS);
-  if (plan.bench_id !== null) {
-    // What has no other place to go to stays where it was sown.
-    uses.push({
-      key: `${String(plan.id)} sow`,
-      placeId: plan.bench_id,
-      from: lane.sowOn,
-      until: plan.grow_bench_id === null && !isMat(plan.bench_id, places) ? out : up,
-      trays,
-    });
+  const up = addDays(sowOn, crop.emergeMaxD + 1);
+  const out = p.plant_out_on !== null && p.plant_out_on > up ? p.plant_out_on : addDays(up, STANDS_DAYS);
+  if (p.bench_id !== null) {
+    // What has no other place to go to stays where it was sown; a mat is only for coming up.
+    const stays = p.grow_bench_id === null && bench.places.get(p.bench_id)?.kind !== 'mat';
+    uses.push({ key: `${String(p.id)} sow`, placeId: p.bench_id, from: sowOn, until: stays ? out : up, trays });
   }
-  if (plan.grow_bench_id !== null) uses.push({ key: `${String(plan.id)} grow`, placeId: plan.grow_bench_id, from: up, until: out, trays });
+  if (p.grow_bench_id !== null) uses.push({ key: `${String(p.id)} grow`, placeId: p.grow_bench_id, from: up, until: out, trays });
   return uses;
-}
-
-function isMat(id: number, places: readonly BenchRow[]): boolean {
-  return places.find((b) => b.id === id)?.kind === 'mat';
-}
-
-export function layPlans(reader: SeasonReader, plans: readonly NamedPlanned[], yearOf: (p: NamedPlanned) => number): LaidPlan[] {
-  return plans.map((plan) => ({
-    plan,
-    season: reader.of({ id: plan.lot_id, crop_key: plan.crop_key }, plan.garden_id, yearOf(plan)),
-    lane: laneOf(laneInput(reader, plan)),
-  }));
 }
 
 /** Where something that finds no room could go instead. */
@@ -86,69 +74,76 @@ function mondayOf(day: string): string {
 }
 
 const WEEKS = 30;
-
-/** How full the bench is week by week, and what is offered to plans that find no room. */
-export function benchPicture(db: Db, plans: readonly LaidPlan[], from: string): BenchPicture {
-  const places = benchPlaces(db);
-  const kinds = trayKinds(db);
-  const open = plans.flatMap((p) => usesOf(p, places, kinds));
-  const monday = mondayOf(from);
-  return {
-    weeks: Array.from({ length: WEEKS }, (_, i) => addDays(monday, 7 * i)),
-    places: places.map((b) => ({ ...b, load: benchLoad(open, b, monday, WEEKS) })),
-    offers: offersFor(plans, open, places, kinds),
-  };
-}
-
 const MOST_OFFERS = 40;
 
-function offersFor(
-  plans: readonly LaidPlan[],
-  uses: readonly BenchUse[],
-  places: readonly BenchRow[],
-  kinds: readonly TrayKind[],
-): Offer[] {
-  const out: Offer[] = [];
-  for (const p of plans) {
-    if (p.plan.sowing_id !== null || out.length >= MOST_OFFERS) continue;
-    const own = usesOf(p, places, kinds);
-    const tight = own.find((u) => {
-      const place = places.find((b) => b.id === u.placeId);
-      return place && !fits(u, uses, place);
-    });
-    const place = places.find((b) => b.id === tight?.placeId);
-    if (!tight || !place) continue;
-    const others = uses.filter((u) => !own.includes(u) && !own.some((o) => o.key === u.key));
-    const window = windowOf(p.season, p.plan.way);
-    const shift =
-      window === null
-        ? null
-        : nearestDayWithRoom(
-            { ...tight },
-            others,
-            place,
-            addDays(tight.from, -dayGap(window.from, p.lane.sowOn)),
-            addDays(tight.from, dayGap(p.lane.sowOn, window.to)),
-          );
-    const day = shift === null || shift === tight.from ? null : addDays(p.lane.sowOn, dayGap(tight.from, shift));
-    const smaller = [...kinds]
-      .filter((k) => cellsOf(k) > cellsOf(kinds.find((o) => o.id === p.plan.tray_kind_id) ?? { rows: 1, columns: USUAL_CELLS, gaps: [] }))
+/** The bench of a season: everything that stands on it, and what is asked of that. */
+export class SeasonBench {
+  private readonly bench: Bench;
+  private readonly calendar: BenchCalendar;
+
+  constructor(
+    private readonly reader: SeasonReader,
+    private readonly plans: readonly NamedPlanned[],
+  ) {
+    this.bench = benchOf(reader.db);
+    this.calendar = new BenchCalendar(plans.flatMap((p) => usesOf(reader, p, this.bench)));
+  }
+
+  /** How full each place is week by week, and what is offered to plans that find no room. */
+  picture(from: string): BenchPicture {
+    const monday = mondayOf(from);
+    const offers: Offer[] = [];
+    for (const p of this.plans) {
+      if (offers.length >= MOST_OFFERS) break;
+      const offer = this.offerFor(p);
+      if (offer) offers.push(offer);
+    }
+    return {
+      weeks: Array.from({ length: WEEKS }, (_, i) => addDays(monday, 7 * i)),
+      places: [...this.bench.places.values()].map((b) => ({ ...b, load: this.calendar.weeks(b, monday, WEEKS) })),
+      offers,
+    };
+  }
+
+  /** Another day or container for a plan that finds no room; null when it does. */
+  offerFor(p: NamedPlanned): Offer | null {
+    if (p.sowing_id !== null) return null;
+    const own = usesOf(this.reader, p, this.bench);
+    const placeOf = (u: BenchUse): BenchRow => this.bench.places.get(u.placeId) as BenchRow;
+    const tight = own.find((u) => !this.calendar.fits(u, placeOf(u), own));
+    if (!tight) return null;
+    const place = placeOf(tight);
+    const { crop_key, lot_id: id, variety_id } = p;
+    const window = windowOf(this.reader.of({ id, crop_key, variety_id }, p.garden_id, yearOfPlanned(this.reader, p)), p.way);
+    const day = window === null ? null : this.dayFor(p, tight, place, own, window);
+    const now = cellsIn(this.bench.kinds.get(p.tray_kind_id ?? 0));
+    const smaller = [...this.bench.kinds.values()]
+      .filter((k) => cellsOf(k) > now)
       .sort((a, b) => cellsOf(a) - cellsOf(b))
-      .find((k) => fits({ ...tight, trays: traysOf(p.plan.cells, k) }, others, place));
+      .find((k) => this.calendar.fits({ ...tight, trays: p.cells / cellsOf(k) }, place, own));
     const trayKind = smaller ? { id: smaller.id, name: smaller.name } : null;
-    out.push({
-      planId: p.plan.id,
-      variety: p.plan.variety,
+    return {
+      planId: p.id,
+      variety: p.variety,
       place: place.name,
       day,
       trayKind,
       words: offerWords(place.name, day, trayKind?.name ?? null),
-    });
+    };
   }
-  return out;
-}
 
-const dayGap = (from: string, to: string): number => dayNumber(to) - dayNumber(from);
+  private dayFor(
+    p: NamedPlanned,
+    tight: BenchUse,
+    place: BenchRow,
+    own: readonly BenchUse[],
+    window: { from: string; to: string },
+  ): string | null {
+    const gap = dayNumber(tight.from) - dayNumber(p.sow_on);
+    const shifted = this.calendar.nearestDayWithRoom(tight, place, own, addDays(window.from, gap), addDays(window.to, gap));
+    return shifted === null || shifted === tight.from ? null : addDays(shifted, -gap);
+  }
+}
 
 function offerWords(place: string, day: string | null, kind: string | null): string {
   if (day !== null && kind !== null) return `no room on ${place}; there is on another day of its window, or in ${kind}`;

@@ -8,7 +8,8 @@ import { lane, plannedBetween, seedsOf } from './planned.ts';
 import { SeasonReader } from './windows.ts';
 
 interface CalendarItem {
-  readonly id: string;
+  /** What is done; all of it on one day is one event. */
+  readonly kind: string;
   readonly day: string;
   readonly title: string;
   readonly detail: string;
@@ -24,24 +25,49 @@ function planned(db: Db, today: string): CalendarItem[] {
     .flatMap((p) => {
       const l = lane(reader, p);
       const seeds = `${p.crop}, ${p.code}, ${String(seedsOf(p))} seeds for ${String(p.plants)} plants`;
-      const at = (kind: string, day: string | null, title: string): CalendarItem[] =>
-        day === null || day < today ? [] : [{ id: `planned-${String(p.id)}-${kind}`, day, title: `${title} ${p.variety}`, detail: seeds }];
+      const at = (kind: string, day: string | null): CalendarItem[] =>
+        day === null || day < today ? [] : [{ kind, day, title: `${kind} ${p.variety}`, detail: seeds }];
       return [
-        ...at('soak', l.soakFrom, 'Soak'),
-        ...at('chill', p.chilled_on === null ? l.chillFrom : null, 'Chill'),
-        ...at('sow', l.sowOn, 'Sow'),
-        ...at('harden', l.hardenFrom, 'Harden off'),
-        ...at('plant-out', l.plantOutOn, 'Plant out'),
+        ...at('Soak', l.soakFrom),
+        ...at('Chill', p.chilled_on === null ? l.chillFrom : null),
+        ...at('Sow', l.sowOn),
+        ...at('Harden off', l.hardenFrom),
+        ...at('Plant out', l.plantOutOn),
       ];
     });
 }
 
+/** Further ahead nothing is certain enough for a calendar. */
+const AHEAD_DAYS = 200;
+const NAMED_IN_TITLE = 2;
+
+interface DayOfWork {
+  readonly kind: string;
+  readonly day: string;
+  readonly titles: string[];
+  readonly details: string[];
+}
+
+/** All work of one kind on one day is one event, as a person would write it down. */
+function byDay(items: readonly CalendarItem[]): DayOfWork[] {
+  const days = new Map<string, DayOfWork>();
+  for (const item of items) {
+    const key = `${item.day} ${item.kind}`;
+    const day = days.get(key) ?? { kind: item.kind, day: item.day, titles: [], details: [] };
+    day.titles.push(item.title);
+    day.details.push(item.detail === '' ? item.title : `${item.title} (${item.detail})`);
+    days.set(key, day);
+  }
+  return [...days.values()].sort((a, b) => a.day.localeCompare(b.day) || a.kind.localeCompare(b.kind));
+}
+
 /**
- * The library's dated work as an iCalendar file (RFC 5545), whole days. Names of members are left out: a calendar lies on other
- * people's machines.
+ * The library's dated work as an iCalendar file (RFC 5545), whole days, one event a day and kind of work. Names of members are left
+ * out: a calendar lies on other people's machines.
  */
 export function calendar(db: Db, today: string, sowingOnly: boolean): string {
   const settings = readSettings(db);
+  const until = addDays(today, AHEAD_DAYS);
   const out = ical({
     name: sowingOnly ? `${settings.libraryName}: sowing` : settings.libraryName,
     prodId: { company: 'Esprel', product: 'Esprel', language: 'EN' },
@@ -50,23 +76,24 @@ export function calendar(db: Db, today: string, sowingOnly: boolean): string {
   });
   const sowing = new Set(['look', 'fate', 'tray', 'care']);
   // Plans that are ahead come from their lanes, with all their steps.
-  const work = allWork(db, today)
+  const work = allWork(db, today, until)
     .filter((w) => w.personal !== true && w.kind !== 'sow' && w.kind !== 'cold' && (!sowingOnly || sowing.has(w.kind)))
-    .map((w): CalendarItem => ({ id: `${w.kind}-${w.at}`, day: w.due < today ? today : w.due, title: w.title, detail: w.detail }));
-  for (const item of [...work, ...planned(db, today)]) {
-    const [year, month, day] = item.day.split('-').map(Number) as [number, number, number];
+    .map((w): CalendarItem => ({ kind: w.kind, day: w.due < today ? today : w.due, title: w.title, detail: w.detail }));
+  for (const item of byDay([...work, ...planned(db, today).filter((p) => p.day <= until)])) {
+    const more = item.titles.length - NAMED_IN_TITLE;
+    const start = new Date(`${item.day}T00:00:00Z`);
     const event = out.createEvent({
-      id: `${item.id.replace(/[^\w-]+/g, '-')}@esprel`,
-      start: new Date(year, month - 1, day),
-      end: new Date(year, month - 1, day + 1),
+      id: `${item.day}-${item.kind.toLowerCase().replace(/[^\w]+/g, '-')}@esprel`,
+      start,
+      end: new Date(start.getTime() + 86_400_000),
       allDay: true,
-      summary: item.title,
-      description: item.detail,
+      summary: more > 0 ? `${item.titles.slice(0, NAMED_IN_TITLE).join(', ')} and ${String(more)} more` : item.titles.join(', '),
+      description: item.details.join('\n'),
       class: ICalEventClass.PRIVATE,
       // It blocks nobody's day.
       transparency: ICalEventTransparency.TRANSPARENT,
     });
-    event.stamp(new Date(Date.UTC(Number(today.slice(0, 4)), Number(today.slice(5, 7)) - 1, Number(today.slice(8, 10)))));
+    event.stamp(new Date(`${today}T00:00:00Z`));
   }
   return out.toString();
 }

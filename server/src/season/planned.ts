@@ -45,6 +45,7 @@ export interface NamedPlanned extends PlannedRow {
   readonly balance: number;
   readonly floor: number;
   readonly variety: string;
+  readonly variety_id: number;
   readonly crop_key: string;
   readonly crop: string;
   readonly person: string | null;
@@ -60,16 +61,14 @@ export interface NamedPlanned extends PlannedRow {
   readonly emerged: number | null;
 }
 
-const NAMED = `SELECT p.*, l.code, l.balance, l.floor, v.name AS variety, v.crop_key, c.name AS crop, pe.name AS person, m.name AS member,
-    b.name AS bench, g.name AS grow_bench,
-    (SELECT t.id FROM tray_fills f JOIN trays t ON t.id = f.tray_id WHERE f.planned_id = p.id ORDER BY t.id DESC LIMIT 1) AS tray_id,
-    (SELECT t.name FROM tray_fills f JOIN trays t ON t.id = f.tray_id WHERE f.planned_id = p.id ORDER BY t.id DESC LIMIT 1) AS tray,
-    s.id AS sowing_id, s.sown_on, s.seeds AS sown_seeds,
+const NAMED = `SELECT p.*, l.code, l.balance, l.floor, v.name AS variety, v.id AS variety_id, v.crop_key, c.name AS crop, pe.name AS person,
+    m.name AS member, b.name AS bench, g.name AS grow_bench, t.id AS tray_id, t.name AS tray, s.id AS sowing_id, s.sown_on, s.seeds AS sown_seeds,
     (SELECT min(counted_on) FROM emergence_counts e WHERE e.sowing_id = s.id AND e.emerged > 0) AS up_on,
     (SELECT max(emerged) FROM emergence_counts e WHERE e.sowing_id = s.id) AS emerged
   FROM planned_sowings p JOIN lots l ON l.id = p.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
   LEFT JOIN people pe ON pe.id = p.person_id LEFT JOIN members m ON m.id = p.member_id
   LEFT JOIN bench_places b ON b.id = p.bench_id LEFT JOIN bench_places g ON g.id = p.grow_bench_id
+  LEFT JOIN trays t ON t.id = (SELECT max(tray_id) FROM tray_fills WHERE planned_id = p.id)
   LEFT JOIN sowings s ON s.id = (SELECT min(id) FROM sowings WHERE planned_id = p.id)`;
 
 /** Planned sowings within some days, sown or not, the earliest first. */
@@ -77,9 +76,14 @@ export function plannedBetween(db: Db, from: string, to: string): NamedPlanned[]
   return all<NamedPlanned>(db, `${NAMED} WHERE p.sow_on BETWEEN ? AND ? ORDER BY p.sow_on, c.name, v.name, p.id`, from, to);
 }
 
-/** Those that are not sown yet. */
-export function plannedOpen(db: Db): NamedPlanned[] {
-  return all<NamedPlanned>(db, `${NAMED} WHERE s.id IS NULL ORDER BY p.sow_on, p.id`);
+/** Those that are not sown yet and begin by a day: with their sowing, or with weeks of cold and hours of soaking before it. */
+export function plannedOpen(db: Db, until: string, beginBefore: readonly string[]): NamedPlanned[] {
+  return all<NamedPlanned>(
+    db,
+    `${NAMED} WHERE s.id IS NULL AND (p.sow_on <= ? OR v.crop_key IN (SELECT value FROM json_each(?))) ORDER BY p.sow_on, p.id`,
+    until,
+    JSON.stringify(beginBefore),
+  );
 }
 
 export function plannedRow(db: Db, id: number, field: string | null = null): NamedPlanned {
@@ -96,7 +100,7 @@ export function yearOfPlanned(reader: SeasonReader, p: Pick<PlannedRow, 'garden_
 /** What the lane of a plan is drawn from; a sown one is drawn from the day it really was. */
 export function laneInput(reader: SeasonReader, p: NamedPlanned): LaneInput {
   const year = yearOfPlanned(reader, p);
-  const s = reader.of({ id: p.lot_id, crop_key: p.crop_key }, p.garden_id, year);
+  const s = reader.of({ id: p.lot_id, crop_key: p.crop_key, variety_id: p.variety_id }, p.garden_id, year);
   const { chillWeeks, soakHours, emergeMinD, emergeMaxD, transplant, clumpSeeds, frost } = reader.crop(p.crop_key);
   const crop: Pick<Crop, 'chillWeeks' | 'soakHours' | 'emergeMinD' | 'emergeMaxD' | 'transplant' | 'clumpSeeds' | 'frost'> = {
     chillWeeks,

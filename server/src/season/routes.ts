@@ -19,7 +19,7 @@ import { pathId, queryText, queryWhole } from '../http/query.ts';
 import { changes, FileAnswer, read, type Route } from '../http/route.ts';
 import { lotByCode, lotNames } from '../lots/queries.ts';
 import { timingsOf } from '../sowing/timing.ts';
-import { benchPicture, type LaidPlan, layPlans } from './benchUse.ts';
+import { SeasonBench } from './benchUse.ts';
 import { calendar } from './calendar.ts';
 import { gardenOf, soilOf } from './gardens.ts';
 import { chill, dropPlan, earlierNotes, movePlan, planMany, planSowing, replan, takenByOthers, usualPlan } from './planChange.ts';
@@ -66,6 +66,25 @@ function named(p: NamedPlanned): object {
   };
 }
 
+/** What a lane shows beside its days: thousands of them are sent at once. */
+function laneNames(p: NamedPlanned): object {
+  return {
+    id: p.id,
+    version: p.version,
+    lotCode: p.code,
+    variety: p.variety,
+    cropKey: p.crop_key,
+    crop: p.crop,
+    person: p.person,
+    member: p.member,
+    bench: p.bench,
+    growBench: p.grow_bench,
+    purpose: p.purpose,
+    sowingId: p.sowing_id,
+    sownOn: p.sown_on,
+  };
+}
+
 /** Lanes of one season with the frost they stand over. What the lanes of one crop share is sent once. */
 function seasonPage(db: Db, year: number, today: string): object {
   const reader = new SeasonReader(db);
@@ -78,7 +97,7 @@ function seasonPage(db: Db, year: number, today: string): object {
     const key = JSON.stringify([p.crop_key, window, lastFrost, sdDays]);
     let base = shared.get(key);
     if (!base) shared.set(key, (base = { id: shared.size, crop, window, lastFrost, sdDays }));
-    return { ...named(p), ...own, base: base.id };
+    return { ...laneNames(p), ...own, base: base.id };
   });
   const risk: { day: string; risk: number }[] = [];
   for (let day = from; day <= to; day = addDays(day, 3)) risk.push({ day, risk: frostRisk(day, garden.frost) });
@@ -90,11 +109,10 @@ function plannedSheet(db: Db, id: number, today: string): object {
   const reader = new SeasonReader(db);
   const p = plannedRow(db, id);
   const year = yearOfPlanned(reader, p);
-  const season = reader.of({ id: p.lot_id, crop_key: p.crop_key }, p.garden_id, year);
+  const season = reader.of({ id: p.lot_id, crop_key: p.crop_key, variety_id: p.variety_id }, p.garden_id, year);
   const crop = reader.crop(p.crop_key);
   const { from, to } = seasonDays(year, reader.garden(p.garden_id).frost.last);
-  const laid = layPlans(reader, plannedBetween(db, from, to), () => year);
-  const picture = benchPicture(db, laid, from);
+  const bench = new SeasonBench(reader, plannedBetween(db, from, to));
   return {
     planned: {
       ...named(p),
@@ -116,40 +134,32 @@ function plannedSheet(db: Db, id: number, today: string): object {
     others: takenByOthers(db, p.lot_id, id),
     soil: p.way === 'direct' ? soilSays(crop, soilOf(db, p.garden_id, today), today) : null,
     notes: earlierNotes(db, p.crop_key, p.sow_on),
-    offer: picture.offers.find((o) => o.planId === id) ?? null,
+    offer: bench.offerFor(p),
     estimate: one(db, 'SELECT median, low, high, verdict, reason FROM lot_estimates WHERE lot_id = ?', p.lot_id) ?? null,
     history: historyOf(db, 'planned', id),
   };
-}
-
-interface ListedPlan extends LaidPlan {
-  readonly there: number;
 }
 
 /** The season's list: what is wanted, whether the seed is there, and how full the bench is. */
 function seasonList(db: Db, year: number, today: string): object {
   const reader = new SeasonReader(db);
   const { from, to } = seasonDays(year, reader.garden(null).frost.last);
-  const laid = layPlans(reader, plannedBetween(db, from, to), () => year);
+  const plans = plannedBetween(db, from, to);
   const asked = new Map<number, number>();
-  for (const { plan } of laid)
-    if (plan.sowing_id === null) asked.set(plan.lot_id, (asked.get(plan.lot_id) ?? 0) + seedsOf(plan) + plan.reserve);
-  const rows = laid.map(({ plan, lane, ...rest }): ListedPlan => ({ ...rest, plan, lane, there: plan.balance }));
+  for (const p of plans) if (p.sowing_id === null) asked.set(p.lot_id, (asked.get(p.lot_id) ?? 0) + seedsOf(p) + p.reserve);
   return {
     year,
     from,
     to,
-    rows: rows.map(({ plan, lane }) => ({
-      ...named(plan),
-      way: plan.way,
-      method: plan.method,
-      sowOn: lane.sowOn,
-      plantOutOn: lane.plantOutOn,
-      chillFrom: lane.chillFrom,
-      risks: lane.risks,
-      short: plan.sowing_id === null ? Math.max(0, (asked.get(plan.lot_id) ?? 0) - plan.balance) : 0,
+    rows: plans.map((p) => ({
+      ...named(p),
+      way: p.way,
+      method: p.method,
+      sowOn: p.sown_on ?? p.sow_on,
+      plantOutOn: p.plant_out_on,
+      short: p.sowing_id === null ? Math.max(0, (asked.get(p.lot_id) ?? 0) - p.balance) : 0,
     })),
-    bench: benchPicture(db, laid, today > from && today < to ? addDays(today, -14) : from),
+    bench: new SeasonBench(reader, plans).picture(today > from && today < to ? addDays(today, -14) : from),
     orders: all(
       db,
       `SELECT m.id, m.name, count(*) AS sowings, sum(p.plants) AS plants FROM planned_sowings p JOIN members m ON m.id = p.member_id

@@ -17,7 +17,7 @@ import {
   windowShift,
 } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
-import { all, type Db, one } from '../db/db.ts';
+import { all, type Db } from '../db/db.ts';
 import { type Garden, gardenOf } from './gardens.ts';
 
 /** What the envelope of a lot says of sowing under cover, beside the crop's table. */
@@ -72,6 +72,8 @@ export class SeasonReader {
   private readonly shifts = new Map<string, Record<Way, LearnedShift>>();
   private readonly seasons = new Map<string, LotSeason>();
 
+  private packets: PrintedWeeks | null = null;
+
   constructor(readonly db: Db) {}
 
   garden(id: number | null): Garden {
@@ -87,9 +89,14 @@ export class SeasonReader {
   }
 
   /** The season of a lot; lots without printed weeks of their own share that of their crop. */
-  of(lot: { readonly id: number; readonly crop_key: string }, gardenId: number | null, year: number): LotSeason {
-    const packet = packetOf(this.db, lot.id);
-    const key = `${packet === null ? lot.crop_key : `lot ${String(lot.id)}`} ${String(gardenId)} ${String(year)}`;
+  of(
+    lot: { readonly id: number; readonly crop_key: string; readonly variety_id: number },
+    gardenId: number | null,
+    year: number,
+  ): LotSeason {
+    this.packets ??= printedWeeks(this.db);
+    const packet = this.packets.byVariety.get(lot.variety_id) ?? this.packets.byLot.get(lot.id) ?? null;
+    const key = `${packet === null ? lot.crop_key : `${packet.lotCode} ${lot.crop_key}`} ${String(gardenId)} ${String(year)}`;
     return this.kept(this.seasons, key, () => {
       const crop = this.crop(lot.crop_key);
       const garden = this.garden(gardenId);
@@ -146,17 +153,30 @@ interface PacketRow {
   readonly used: boolean;
 }
 
-/** Weeks printed on the envelope that is followed for the variety, else on the lot's own; null where none are. */
-function packetOf(db: Db, lotId: number): PacketRow | null {
-  const row = one<{ lotCode: string; min: number | null; max: number | null; anchor: PacketRow['anchor']; used: number }>(
+interface PrintedWeeks {
+  /** Of the envelope that is followed for a variety, and of each lot's own. */
+  readonly byVariety: ReadonlyMap<number, PacketRow>;
+  readonly byLot: ReadonlyMap<number, PacketRow>;
+}
+
+/** Weeks printed on envelopes, read once for all lots: few envelopes say any. */
+function printedWeeks(db: Db): PrintedWeeks {
+  const rows = all<{ lotId: number; lotCode: string; min: number; max: number; anchor: PacketRow['anchor']; chosenFor: number | null }>(
     db,
-    `SELECT o.code AS lotCode, e.weeks_min AS min, e.weeks_max AS max, e.anchor, e.id IS v.chosen_envelope_id AS used
-     FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN envelope_texts e ON e.id = v.chosen_envelope_id OR e.lot_id = l.id
-     JOIN lots o ON o.id = e.lot_id WHERE l.id = ? AND e.weeks_min IS NOT NULL ORDER BY used DESC LIMIT 1`,
-    lotId,
+    `SELECT e.lot_id AS lotId, l.code AS lotCode, e.weeks_min AS min, e.weeks_max AS max, e.anchor, v.id AS chosenFor
+     FROM envelope_texts e JOIN lots l ON l.id = e.lot_id LEFT JOIN varieties v ON v.chosen_envelope_id = e.id
+     WHERE e.weeks_min IS NOT NULL AND e.weeks_max >= e.weeks_min`,
   );
-  if (!row || row.min === null || row.max === null || row.max < row.min) return null;
-  return { lotCode: row.lotCode, weeks: { min: row.min, max: row.max }, anchor: row.anchor, used: row.used === 1 };
+  const packet = (r: (typeof rows)[number], used: boolean): PacketRow => ({
+    lotCode: r.lotCode,
+    weeks: { min: r.min, max: r.max },
+    anchor: r.anchor,
+    used,
+  });
+  return {
+    byVariety: new Map(rows.flatMap((r) => (r.chosenFor === null ? [] : [[r.chosenFor, packet(r, true)]]))),
+    byLot: new Map(rows.map((r) => [r.lotId, packet(r, false)])),
+  };
 }
 
 /** The window of one way of sowing, moved by what was learned; null where the crop has none. */

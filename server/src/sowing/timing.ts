@@ -7,6 +7,7 @@ import { SeasonReader, tableTarget } from '../season/windows.ts';
 interface TimedSowing {
   readonly id: number;
   readonly lot_id: number;
+  readonly variety_id: number;
   readonly crop_key: string;
   readonly crop: string;
   readonly sown_on: string;
@@ -25,7 +26,7 @@ export function timingOf(db: Db, sowingId: number): object | null {
 /** The way a sowing without a plan was meant: outdoors in spring or later, else under cover. */
 function wayOf(s: TimedSowing, reader: SeasonReader): { way: Way; target: string | null } {
   const year = seasonYearOf(s.sown_on, reader.garden(s.garden_id).frost.last);
-  const season = reader.of({ id: s.lot_id, crop_key: s.crop_key }, s.garden_id, year);
+  const season = reader.of({ id: s.lot_id, crop_key: s.crop_key, variety_id: s.variety_id }, s.garden_id, year);
   const ways: Way[] = s.way !== null ? [s.way] : s.method === 'open-ground' ? ['direct', 'late'] : ['start', 'late'];
   // Of several, the one whose middle is nearest.
   const near = ways
@@ -40,7 +41,7 @@ export function sayTiming(change: Change, sowingId: number, timing: Timing): obj
   const { db, today } = change;
   const s = one<TimedSowing>(
     db,
-    `SELECT s.id, s.lot_id, v.crop_key, c.name AS crop, s.sown_on, s.garden_id, s.method, p.way FROM sowings s JOIN lots l ON l.id = s.lot_id
+    `SELECT s.id, s.lot_id, l.variety_id, v.crop_key, c.name AS crop, s.sown_on, s.garden_id, s.method, p.way FROM sowings s JOIN lots l ON l.id = s.lot_id
      JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key LEFT JOIN planned_sowings p ON p.id = s.planned_id WHERE s.id = ?`,
     sowingId,
   );

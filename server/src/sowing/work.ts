@@ -1,18 +1,19 @@
-import { addDays, CARE_WORDS, nextChillLook, plural, soilSays, soilWords } from '@esprel/core';
+import { addDays, CARE_WORDS, nextChillLook, plural, prepareBefore, soilSays, soilWords } from '@esprel/core';
+import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import type { Db } from '../db/db.ts';
-import { soilOf } from '../season/gardens.ts';
-import { lane, type NamedPlanned, plannedOpen, seedsOf } from '../season/planned.ts';
-import { SeasonReader } from '../season/windows.ts';
+import { soilOf, type SoilRow } from '../season/gardens.ts';
+import { type NamedPlanned, plannedOpen, seedsOf, yearOfPlanned } from '../season/planned.ts';
+import { SeasonReader, windowOf } from '../season/windows.ts';
 import type { WorkItem } from '../today/work.ts';
 import { type ListedSowing, listSowings } from './sowings.ts';
 
 /** Dated work of the season: what is planned, what grows on trays, and sowings elsewhere. */
-export function sowingWork(db: Db, today: string): WorkItem[] {
+export function sowingWork(db: Db, today: string, until: string): WorkItem[] {
   const open = listSowings(db, 'open', today);
   const onTrays = open.filter((s) => s.trayId !== null);
   const byTray = groupBy(onTrays, (s) => s.trayId as number);
   return [
-    ...plannedWork(db, today),
+    ...plannedWork(db, today, until),
     ...[...byTray.values()].flatMap(trayLook),
     ...open.filter((s) => s.trayId === null).flatMap(look),
     ...[
@@ -90,17 +91,25 @@ function care(sowings: readonly ListedSowing[]): WorkItem {
   };
 }
 
+/** Crops whose work begins before their sowing. */
+const BEGIN_BEFORE: readonly string[] = CROP_REFERENCE.filter((c) => c.chillWeeks > 0 || c.soakHours > 0).map((c) => c.key);
+
 /** Soaking, chilling, looks into the cold, and the sowing itself; what is laid out on one tray is one piece of work. */
-function plannedWork(db: Db, today: string): WorkItem[] {
+function plannedWork(db: Db, today: string, until: string): WorkItem[] {
   const reader = new SeasonReader(db);
-  const plans = plannedOpen(db).filter((p) => p.sow_on <= addDays(today, 200));
+  const soils = new Map<number | null, SoilRow[]>();
+  const soil = (gardenId: number | null): SoilRow[] => {
+    const rows = soils.get(gardenId) ?? soilOf(db, gardenId, today);
+    soils.set(gardenId, rows);
+    return rows;
+  };
   const items: WorkItem[] = [];
   const trays = new Map<number, NamedPlanned[]>();
-  for (const p of plans) {
+  for (const p of plannedOpen(db, until, BEGIN_BEFORE)) {
     const cold = coldWork(reader, p);
     if (cold) items.push(cold);
     else if (p.tray_id !== null) trays.set(p.tray_id, [...(trays.get(p.tray_id) ?? []), p]);
-    else items.push(sowWork(db, reader, p, today));
+    else items.push(sowWork(reader, p, today, soil));
   }
   for (const [id, own] of trays) {
     const p = own[0] as NamedPlanned;
@@ -117,13 +126,13 @@ function plannedWork(db: Db, today: string): WorkItem[] {
       minutes: 10 + 4 * own.length,
     });
   }
-  return items;
+  return items.filter((i) => i.due <= until);
 }
 
 /** What is done in the cold before a sowing; null when nothing is, or no more. */
 function coldWork(reader: SeasonReader, p: NamedPlanned): WorkItem | null {
   const crop = reader.crop(p.crop_key);
-  const l = lane(reader, p);
+  const { chillFrom, soakFrom } = prepareBefore(p.sow_on, p.way === 'late' ? 0 : crop.chillWeeks, crop.soakHours);
   const base = { at: `/sowing/planned/${String(p.id)}`, lotCode: p.code, minutes: 5 };
   if (p.sprouted_on !== null) {
     return {
@@ -135,13 +144,13 @@ function coldWork(reader: SeasonReader, p: NamedPlanned): WorkItem | null {
       urgent: true,
     };
   }
-  if (l.chillFrom === null) return null;
+  if (chillFrom === null) return null;
   if (p.chilled_on === null) {
-    const soak = l.soakFrom !== null;
+    const soak = soakFrom !== null;
     return {
       ...base,
       kind: 'cold',
-      due: l.soakFrom ?? l.chillFrom,
+      due: soakFrom ?? chillFrom,
       title: soak ? `Soak ${p.variety}, then put it into the cold` : `Put ${p.variety} into the cold`,
       detail: `${p.crop}, ${String(crop.chillWeeks)} weeks damp at 2 to 5 °C${soak ? `, after ${String(crop.soakHours)} hours in water` : ''}`,
     };
@@ -158,16 +167,24 @@ function coldWork(reader: SeasonReader, p: NamedPlanned): WorkItem | null {
   };
 }
 
-function sowWork(db: Db, reader: SeasonReader, p: NamedPlanned, today: string): WorkItem {
+/** A window is looked up for what is due about now; further ahead there is time to move it. */
+const NEAR_DAYS = 14;
+
+function sowWork(reader: SeasonReader, p: NamedPlanned, today: string, soilOfGarden: (id: number | null) => SoilRow[]): WorkItem {
   const crop = reader.crop(p.crop_key);
-  const l = lane(reader, p);
-  const soil = p.way === 'direct' ? soilSays(crop, soilOf(db, p.garden_id, today), today) : null;
-  const soak = l.soakFrom !== null && l.chillFrom === null;
+  const near = p.sow_on <= addDays(today, NEAR_DAYS);
+  const soil = near && p.way === 'direct' ? soilSays(crop, soilOfGarden(p.garden_id), today) : null;
+  const { soakFrom } = prepareBefore(p.sow_on, 0, crop.soakHours);
+  const soak = soakFrom !== null && p.chilled_on === null;
+  const season = near
+    ? reader.of({ id: p.lot_id, crop_key: p.crop_key, variety_id: p.variety_id }, p.garden_id, yearOfPlanned(reader, p))
+    : null;
+  const over = season !== null && p.sow_on > (windowOf(season, p.way)?.to ?? p.sow_on);
   return {
     kind: 'sow',
-    due: soak ? (l.soakFrom ?? p.sow_on) : p.sow_on,
+    due: soak ? soakFrom : p.sow_on,
     title: soak ? `Soak and sow ${p.variety}` : `Sow ${p.variety}`,
-    detail: `${p.crop}, ${plural(seedsOf(p), 'seed')}${soak ? `, ${String(crop.soakHours)} hours in water first` : ''}${p.bench === null ? '' : `; ${p.bench}`}${soil?.state === 'wait' ? `; ${soilWords(soil)}` : ''}${l.place === 'after' ? '; its window is over' : ''}`,
+    detail: `${p.crop}, ${plural(seedsOf(p), 'seed')}${soak ? `, ${String(crop.soakHours)} hours in water first` : ''}${p.bench === null ? '' : `; ${p.bench}`}${soil?.state === 'wait' ? `; ${soilWords(soil)}` : ''}${over ? '; its window is over' : ''}`,
     at: `/sowing/planned/${String(p.id)}`,
     lotCode: p.code,
     minutes: 8,

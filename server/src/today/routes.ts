@@ -54,17 +54,22 @@ function band(db: Db, today: string): object {
     const day = addDays(start, i);
     risk.push({ day, risk: frostRisk(day, frost) });
   }
-  const marks = allWork(db, today)
-    .filter((w) => w.due >= start && w.due <= to)
-    .map((w) => ({ kind: w.kind, due: w.due, title: w.title }));
-  return { from: start, to, risk, marks, lastFrost: nextMonthDay(addDays(today, -120), settings.lastFrost) };
+  // Work of one kind on one day is one mark with a number: a season has thousands of pieces.
+  const marks = new Map<string, { kind: string; due: string; n: number }>();
+  for (const { kind, due } of allWork(db, today, to)) {
+    if (due < start || due > to) continue;
+    const mark = marks.get(`${kind} ${due}`);
+    if (mark) mark.n += 1;
+    else marks.set(`${kind} ${due}`, { kind, due, n: 1 });
+  }
+  return { from: start, to, risk, marks: [...marks.values()], lastFrost: nextMonthDay(addDays(today, -120), settings.lastFrost) };
 }
 
 export function todayRoutes(demo: boolean): Route[] {
   return [
     read('/session', ({ db, today }) => {
       const settings = readSettings(db);
-      const work = workOfToday(allWork(db, today), today);
+      const work = workOfToday(allWork(db, today, today), today);
       const openTests = one<{ n: number }>(db, 'SELECT count(*) AS n FROM tests WHERE closed_on IS NULL')?.n ?? 0;
       return {
         today,
@@ -84,7 +89,7 @@ export function todayRoutes(demo: boolean): Route[] {
     read('/today', ({ db, today }, { query }) => {
       const week = queryText(query, 'week');
       if (week !== null && !isDay(week)) throw wrong('week', 'must be a date that exists, as 2027-03-15');
-      const work = allWork(db, today);
+      const work = allWork(db, today, addDays(week === null || week < today ? today : week, 7));
       const items = week === null ? workOfToday(work, today) : workOfWeek(work, week);
       const soon = work.filter((w) => w.due > today && w.due <= addDays(today, 7) && !items.includes(w));
       return {

@@ -88,11 +88,11 @@ function testWork(test: ListedTest, today: string): WorkItem[] {
   return items;
 }
 
-/** All dated work of the library, the earliest first. Work of the past that is not done stays until it is. */
-export function allWork(db: Db, today: string): WorkItem[] {
+/** All dated work of the library up to a day, the earliest first. Work of the past that is not done stays until it is. */
+export function allWork(db: Db, today: string, until = '9999-12-31'): WorkItem[] {
   const items: WorkItem[] = [];
   for (const test of listTests(db, 'open')) items.push(...testWork(test, today));
-  items.push(...sowingWork(db, today));
+  items.push(...sowingWork(db, today, until));
   items.push(...promises(db));
   for (const r of waitingReturns(db)) {
     items.push({

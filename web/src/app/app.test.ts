@@ -88,14 +88,14 @@ describe('the year band', () => {
       { day: '2027-06-01', risk: 0 },
     ],
     lastFrost: '2027-04-27',
-    marks: [] as { kind: string; due: string; title: string }[],
+    marks: [] as { kind: string; due: string; n: number }[],
   };
   it('gathers the work of one week and kind in one mark', () => {
-    const marks = [1, 2, 3].map((i) => ({ kind: 'count', due: `2027-03-1${String(i)}`, title: 'x' }));
-    const layout = bandLayout({ ...data, marks: [...marks, { kind: 'promise', due: '2027-03-11', title: 'y' }] }, '2027-03-14', 1280, 62);
+    const marks = [1, 2, 3].map((i) => ({ kind: 'count', due: `2027-03-1${String(i)}`, n: 1 }));
+    const layout = bandLayout({ ...data, marks: [...marks, { kind: 'promise', due: '2027-03-11', n: 2 }] }, '2027-03-14', 1280, 62);
     expect(layout.marks.map((m) => [m.kind, m.n])).toEqual([
       ['count', 3],
-      ['promise', 1],
+      ['promise', 2],
     ]);
     expect(layout.months[0]).toMatchObject({ x: 0, label: 'Jan 2027' });
   });

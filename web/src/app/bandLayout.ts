@@ -7,7 +7,8 @@ export interface BandData {
   readonly from: Day;
   readonly to: Day;
   readonly risk: readonly { readonly day: Day; readonly risk: number }[];
-  readonly marks: readonly { readonly kind: string; readonly due: Day; readonly title: string }[];
+  /** Pieces of work of one kind on one day. */
+  readonly marks: readonly { readonly kind: string; readonly due: Day; readonly n: number }[];
   readonly lastFrost: Day;
 }
 
@@ -71,8 +72,8 @@ export function bandLayout(data: BandData, today: Day, width: number, height: nu
     const week = mondayOf(m.due);
     const key = `${m.kind} ${week}`;
     const g = groups.get(key);
-    if (g) g.n += 1;
-    else groups.set(key, { kind: m.kind, week, n: 1 });
+    if (g) g.n += m.n;
+    else groups.set(key, { kind: m.kind, week, n: m.n });
   }
   const taken = new Map<string, number>();
   const marks = [...groups.values()].map((g) => {

@@ -83,7 +83,23 @@ export interface NamedPlan {
   readonly sproutedOn: string | null;
 }
 
-export interface SeasonLane extends NamedPlan {
+export interface SeasonLane extends Pick<
+  NamedPlan,
+  | 'id'
+  | 'version'
+  | 'lotCode'
+  | 'variety'
+  | 'cropKey'
+  | 'crop'
+  | 'person'
+  | 'member'
+  | 'bench'
+  | 'growBench'
+  | 'purpose'
+  | 'sowingId'
+  | 'sownOn'
+> {
+  readonly seedsPerCell: number;
   readonly sowOn: string;
   readonly plantOutOn: string | null;
   readonly way: Way;
@@ -225,8 +241,6 @@ export interface SeasonListRow extends NamedPlan {
   readonly method: SowingMethod;
   readonly sowOn: string;
   readonly plantOutOn: string | null;
-  readonly chillFrom: string | null;
-  readonly risks: readonly string[];
   readonly short: number;
 }
 
