@@ -54,6 +54,7 @@ for (const part of [0, 1, 2, 3])
       ['/sowing/planned/1', 'Why then'],
       ['/sowing/planned/1/edit', 'Comes up on'],
       [`/lots/${code}/plan`, 'Plants wanted'],
+      [`/lots/${code}/season`, 'In the garden'],
       ['/sowing/plan', 'Plants of each'],
       ['/sowing/list', 'Room on the bench'],
       ['/sowing/frost', 'Read daily minima'],

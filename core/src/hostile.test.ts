@@ -130,6 +130,31 @@ for (const [i, field] of ['width', 'height'].entries()) {
       (t, pt) => (t.length * pt) / 6,
     );
 }
+const weeks = { min: 6, max: 8 };
+for (const field of ['sdDays', 'hardeningDays', 'min', 'max', 'chillWeeks', 'soakHours'] as const) {
+  oneNumber[`season, ${field}`] = (x) =>
+    core.season({
+      lastFrost: '2027-04-27',
+      sdDays: field === 'sdDays' ? x : 10,
+      hardeningDays: field === 'hardeningDays' ? x : 7,
+      crop: {
+        anchor: 'last-frost',
+        startWeeks: { ...weeks, ...(field === 'min' || field === 'max' ? { [field]: x } : {}) },
+        plantOutWeeks: weeks,
+        chillWeeks: field === 'chillWeeks' ? x : 2,
+        soakHours: field === 'soakHours' ? x : 12,
+      },
+    });
+}
+oneNumber['frostRecord, below'] = (x) => core.frostRecord([{ date: day, minC: 1 }], x);
+oneNumber['frostRecord, minimum'] = (x) => core.frostRecord([{ date: day, minC: x }]);
+oneNumber['windowShift, offset'] = (x) => core.windowShift([{ offsetDays: x, timing: 'right' }]);
+for (const field of ['seeds', 'viability', 'emerged'] as const) {
+  oneNumber[`learnedEmergence, ${field}`] = (x) => core.learnedEmergence(0.85, [{ seeds: 20, viability: 0.8, emerged: 12, [field]: x }]);
+}
+for (const field of ['rows', 'columns'] as const) {
+  oneNumber[`checkShape, ${field}`] = (x) => core.checkShape({ rows: 6, columns: 10, gaps: [], [field]: x });
+}
 oneNumber['labelPlaces, used'] = (x) => core.labelPlaces(core.LABEL_FORMATS['a4-21'], 2, x);
 
 function estimate(over: Partial<core.ViabilityInput>): core.ViabilityEstimate {
@@ -185,6 +210,12 @@ describe('what nobody should pass', () => {
     expect(core.likeness('', '')).toBeNull();
     expect(core.nameFit('', 'a')).toBeNull();
     expect(core.trigrams('')).toEqual([]);
+    expect(core.windowShift([])).toBe(0);
+    expect(core.frostRecord([])).toMatchObject({ yearsUsed: 0, curve: [] });
+    expect(core.careSteps(crop, { method: 'open-ground', seedsPerCell: 1, plantOutOn: null })).toEqual([]);
+    expect(core.dueCare([], day, day)).toEqual([]);
+    expect(core.cellEvidence([])).toEqual({ sown: 0, emerged: 0, leftOut: 0 });
+    expect(core.layOut([], { rows: 1, columns: 1, gaps: [] })).toEqual({ map: [null], left: {} });
   });
 
   it('an error says where, which field and what it got', () => {

@@ -125,10 +125,15 @@ describe('views of lists', () => {
       member: null,
       fate: null,
       emerged: null,
+      trayId: null,
+      tray: null,
+      bench: null,
+      care: null,
       next: { due, last: false },
     });
     desk.answers['GET /sowings?state=open'] = { sowings: [sowing(1, '2027-03-14'), sowing(2, '2027-03-20')] };
     desk.answers['GET /sowings?state=finished'] = { sowings: [] };
+    desk.answers['GET /trays?state=growing'] = { trays: [] };
     const w = await desk.show(SowingView, {}, '/sowing');
     const [look, ground] = w.findAll('section section');
     expect(look!.text()).toContain('V1');

@@ -27,7 +27,11 @@ describe('sowing and bringing back', () => {
       plants: 10,
       method: 'cells',
       available: 64,
+      there: 64,
+      reserve: 0,
       emergence: 0.85,
+      learned: { usual: 0.85, sowings: 0, seeds: 0 },
+      how: { style: 'several', together: null, why: '' },
       certainty: 0.9,
       clumpSeeds: 1,
       recommended: 2,
@@ -36,6 +40,7 @@ describe('sowing and bringing back', () => {
         { seedsPerCell: 2, emptyShare: 0.1, cells: 17, seeds: 34, thinned: 4 },
       ],
     };
+    desk.answers['GET /bench'] = { places: [], trayKinds: [], learned: { methods: [], benches: [] } };
     desk.answers['POST /sowings'] = { id: 2, ...action };
     const w = await desk.show(SowForm, { code: 'TM-001C' });
     expect([labelled(w, 'Seeds in each').value, labelled(w, 'Cells').value, labelled(w, 'Seeds sown in all').value]).toEqual([
@@ -78,7 +83,16 @@ describe('sowing and bringing back', () => {
         fate: null,
         fateOn: null,
         note: null,
+        trayId: null,
+        tray: null,
+        letter: null,
+        depthMm: 6,
+        coveredWith: 'sifted mix',
+        warmthC: null,
       },
+      care: [{ kind: 'cover-off', gapDays: 1, notBefore: null, doneOn: null, due: '2027-03-11', movedDays: 0 }],
+      timing: null,
+      lost: [],
       counts: [{ id: 1, countedOn: '2027-03-10', emerged: 6 }],
       next: { due: '2027-03-17', last: false },
       crop: tomato,
@@ -88,6 +102,8 @@ describe('sowing and bringing back', () => {
     desk.answers['POST /sowings/2/fate'] = action;
     const w = await desk.show(SowingSheet, { id: '2' });
     expect(w.text()).toContain('6 of 20 up');
+    expect(w.text()).toContain('Really done: 6 mm deep, covered with sifted mix.');
+    expect(w.text()).toContain('Take the cover off 3 days late');
     expect(w.text()).toContain('About 10 are expected in the end');
     const fates = w.findAll('label.fate').map((l) => l.text());
     expect(fates.filter((f) => f.includes('counts for the lot'))).toHaveLength(2);

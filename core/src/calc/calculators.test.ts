@@ -25,6 +25,9 @@ describe('calculators', () => {
     const out = calculate('viability', lot) as { points: { median: number }[] };
     expect(out.points[0]?.median).toBeCloseTo(0.31, 1);
     expect(calculate('germination', { replicates: [{ sown: 10 }] })).toMatchObject({ normal: 0, t50: null });
+    expect(calculate('frost', {})).toMatchObject({ yearsUsed: 0, typical: null, risk10: null, sdDays: null, curve: [] });
+    const season = { lastFrost: '2027-04-27', sdDays: 10, crop: { anchor: 'last-frost', chillWeeks: 0, soakHours: 0 } };
+    expect(calculate('season', season)).toMatchObject({ plantOut: null, sow: null, direct: null, frostRiskAtPlantOut: null });
   });
 
   it.each([
@@ -81,6 +84,42 @@ describe('calculators', () => {
       'wait',
       { sown: '5', today: -1, prior: { alpha: 0 }, usualDays: {} },
       ['prior.alpha', 'prior.beta', 'sown', 'today', 'usualDays.max', 'usualDays.min'],
+    ],
+    [
+      'frost',
+      {
+        minima: [
+          { date: '2027-02-30', minC: '1' },
+          { date: '2027-01-01', minC: 99 },
+        ],
+        belowC: true,
+        hemisphere: 'east',
+      },
+      ['belowC', 'hemisphere', 'minima[0].date', 'minima[0].minC', 'minima[1].minC'],
+    ],
+    [
+      'frost',
+      {
+        minima: [
+          { date: '2027-01-01', minC: 1 },
+          { date: '2027-01-01', minC: 2 },
+        ],
+      },
+      ['minima[1].date'],
+    ],
+    [
+      'season',
+      {
+        lastFrost: '2027-04-27',
+        sdDays: 10,
+        crop: { anchor: 'last-frost', startWeeks: { min: 8, max: 6 }, directWeeks: { min: 3, max: 1 }, chillWeeks: 0, soakHours: 0 },
+      },
+      ['crop.directWeeks.max', 'crop.startWeeks.max'],
+    ],
+    [
+      'season',
+      { lastFrost: 'April', sdDays: 0, crop: { anchor: 'frost', soakHours: -1, startWeeks: { min: 1 } } },
+      ['crop.anchor', 'crop.chillWeeks', 'crop.soakHours', 'crop.startWeeks.max', 'lastFrost', 'sdDays'],
     ],
     ['test-size', { alpha: 1, beta: -1, threshold: 1, certainty: 0.5, spendable: 2.5 }, ['beta', 'certainty', 'spendable', 'threshold']],
   ])('%s names every wrong field', (name, body, expected) => {

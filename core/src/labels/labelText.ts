@@ -39,6 +39,8 @@ export interface LabelRun {
   readonly seedsEach: number | null;
   /** Day on which the pots were sown. */
   readonly sownOn: Day | null;
+  /** When it is sown where the library stands, by its frost and by what it learned; for packets. */
+  readonly window?: { readonly from: Day; readonly to: Day; readonly outdoors: boolean } | null;
 }
 
 /** The text of one label, the most needed first. Cautions are never left out, whatever the room. */
@@ -76,7 +78,11 @@ function growth(lot: LabelLot, units: Units): string | null {
   return capital(parts.join(', '));
 }
 
-function whenToSow(lot: LabelLot): string | null {
+function whenToSow(lot: LabelLot, window: LabelRun['window'], order: Settings['dateOrder']): string | null {
+  if (window) {
+    const day = (d: Day): string => shortDay(d, order, d).replace(/^\w+ /, '');
+    return `Sow ${window.outdoors ? 'outdoors' : 'indoors'} ${day(window.from)} to ${day(window.to)} here`;
+  }
   const { startWeeksMin: min, startWeeksMax: max, anchor } = lot.sowing;
   if (min === null || max === null) return null;
   return `Sow indoors ${range(min, max)} weeks before ${anchor === 'last-frost' ? 'the last frost' : 'planting out'}`;
@@ -110,7 +116,7 @@ export function lotLabel(
       ...base,
       lines: some([
         `${crop}, ${year}${generation}${run.seedsEach === null ? '' : `, ${String(run.seedsEach)} seeds`}`,
-        whenToSow(lot),
+        whenToSow(lot, run.window, units.dateOrder),
         `${capital(howDeep(lot, units))}; ${up.toLowerCase()}`,
         growth(lot, units),
         harvest,

@@ -1,4 +1,4 @@
-import { needNumber } from '../errors.ts';
+import { needCount, needNumber } from '../errors.ts';
 
 /** A finished sowing whose fate speaks of the seed: what was sown, how alive it was believed to be, and what came up. */
 export interface EmergedSowing {
@@ -30,6 +30,8 @@ export function learnedEmergence(usual: number, sowings: readonly EmergedSowing[
   let seeds = 0;
   sowings.forEach((s, i) => {
     needNumber('learnedEmergence', `sowings[${String(i)}].viability`, s.viability, 0, 1);
+    needCount('learnedEmergence', `sowings[${String(i)}].seeds`, s.seeds, 0);
+    needCount('learnedEmergence', `sowings[${String(i)}].emerged`, s.emerged, 0);
     live += s.seeds * s.viability;
     // More than the live seed cannot have come up; then the belief about the lot was too low, not the method too good.
     up += Math.min(s.emerged, s.seeds * s.viability);

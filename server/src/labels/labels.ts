@@ -8,19 +8,19 @@ import { planRun } from './run.ts';
 
 export function labelRoutes(): Route[] {
   return [
-    read('/labels/plan', ({ db }, { query }) => {
-      const run = planRun(db, query);
+    read('/labels/plan', ({ db, today }, { query }) => {
+      const run = planRun(db, query, today);
       return { kind: run.kind, format: run.formatName, labels: run.labels.length, pages: run.pages, problems: run.problems };
     }),
     read('/labels/formats', () => ({ formats: Object.entries(LABEL_FORMATS).map(([name, f]) => ({ name, ...f })) })),
-    read('/labels/page.svg', ({ db }, { query }) => {
-      const run = planRun(db, query);
+    read('/labels/page.svg', ({ db, today }, { query }) => {
+      const run = planRun(db, query, today);
       const page = queryWhole(query, 'page', 1, 5000) ?? 1;
       if (page > Math.max(1, run.pages)) throw wrong('page', `there are only ${plural(run.pages, 'page')}`);
       return new FileAnswer('image/svg+xml', pageSvg(run, page - 1, query.outlines === '1'));
     }),
     read('/labels/labels.pdf', async ({ db, today }, { query }) => {
-      const run = planRun(db, query);
+      const run = planRun(db, query, today);
       if (run.labels.length === 0) throw wrong('codes', 'choose a lot first');
       return new FileAnswer(
         'application/pdf',
@@ -33,8 +33,8 @@ export function labelRoutes(): Route[] {
       if (code === null) throw wrong('code', 'is not a lot code');
       return new FileAnswer('image/svg+xml', codeSvg(code), { keepSeconds: 86_400 });
     }),
-    action('/labels/print', async ({ db }, { query }) => {
-      const run = planRun(db, query);
+    action('/labels/print', async ({ db, today }, { query }) => {
+      const run = planRun(db, query, today);
       if (run.labels.length === 0) throw wrong('codes', 'choose a lot first');
       return printer(db).print({
         title: run.labels.length === 1 ? (run.labels[0]?.text.title ?? '') : `${plural(run.labels.length, 'label')}, ${run.kind}`,

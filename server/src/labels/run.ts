@@ -10,12 +10,14 @@ import {
   type LabelKind,
   type LabelLayout,
   type LabelLot,
+  type LabelRun,
   labelPlaces,
   type LabelText,
   layoutLabel,
   lotLabel,
   overruns,
   parseLotCode,
+  seasonYearOf,
   type Settings,
   shortDay,
   USUAL_FORMAT,
@@ -27,6 +29,7 @@ import { replicatesOf, testRow } from '../germination/sheet.ts';
 import { lotRow } from '../lots/estimates.ts';
 import { lotsByCode } from '../lots/list.ts';
 import { climateIn, lotsNowIn, placePath, placesById, placesWithin } from '../places/climates.ts';
+import { SeasonReader, windowOf } from '../season/windows.ts';
 import { readSettings } from '../settings/settings.ts';
 import { measure, stretches } from './fonts.ts';
 
@@ -125,12 +128,31 @@ function trayTexts(db: Db, trayId: number, each: 'marker' | 'plant', settings: S
   });
 }
 
+/** The next window of a lot where the library stands, under cover if it has one, else outdoors; this season's, or the one after it. */
+function windowHere(db: Db, reader: SeasonReader, code: string, today: string): LabelRun['window'] {
+  const row = one<{ id: number; variety_id: number; crop_key: string }>(
+    db,
+    'SELECT l.id, l.variety_id, v.crop_key FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE l.code = ?',
+    code,
+  );
+  if (!row) return null;
+  const year = seasonYearOf(today, reader.garden(null).frost.last);
+  for (const y of [year, year + 1]) {
+    const season = reader.of(row, null, y);
+    const way = season.season.sow !== null ? 'start' : 'direct';
+    const window = windowOf(season, way);
+    if (window && window.to >= today) return { from: window.from, to: window.to, outdoors: way === 'direct' };
+  }
+  return null;
+}
+
 function lotTexts(
   db: Db,
   kind: Exclude<LabelKind, 'box' | 'bag'>,
   codes: readonly string[],
   settings: Settings,
   query: Query,
+  today: string,
 ): LabelText[] {
   const lots = lotsByCode(db, codes) as unknown as LabelLot[];
   const missing = codes.find((c) => !lots.some((l) => l.code === c));
@@ -139,11 +161,14 @@ function lotTexts(
   const sownOn =
     sowing === null ? null : (one<{ day: string }>(db, 'SELECT sown_on AS day FROM sowings WHERE id = ?', sowing)?.day ?? null);
   const seedsEach = queryWhole(query, 'seeds', 1, 10_000_000);
-  return lots.map((lot) => lotLabel(kind, lot, settings, { seedsEach, sownOn }));
+  const reader = kind === 'packet' ? new SeasonReader(db) : null;
+  return lots.map((lot) =>
+    lotLabel(kind, lot, settings, { seedsEach, sownOn, window: reader ? windowHere(db, reader, lot.code, today) : null }),
+  );
 }
 
 /** What a run of labels is, from the query that every output shares: kind, codes or places, format, skip, copies. */
-export function planRun(db: Db, query: Query): LabelRunPlan {
+export function planRun(db: Db, query: Query, today: string): LabelRunPlan {
   const settings = readSettings(db);
   const kind = queryOneOf(query, 'kind', LABEL_KINDS) ?? 'envelope';
   const formatName = queryOneOf(query, 'format', Object.keys(LABEL_FORMATS) as LabelFormatName[]) ?? USUAL_FORMAT[kind];
@@ -163,7 +188,7 @@ export function planRun(db: Db, query: Query): LabelRunPlan {
         ? boxTexts(db, codes.map(Number), settings)
         : kind === 'bag'
           ? bagTexts(db, codes.map(Number), settings)
-          : lotTexts(db, kind, codes, settings, query);
+          : lotTexts(db, kind, codes, settings, query, today);
   if (texts.length * copies > MOST_LABELS) throw wrong('copies', `makes more than ${String(MOST_LABELS)} labels; print them in parts`);
   const places = labelPlaces(format, texts.length * copies, skip);
   const problems: { of: string; message: string }[] = [];

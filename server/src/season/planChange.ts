@@ -188,6 +188,7 @@ export function usualPlan(
   code: string,
   plants: number,
   today: string,
+  asked: Way | null = null,
   reader: SeasonReader = new SeasonReader(db),
 ): Record<string, unknown> {
   const lot = lotByCode(db, code, 'lotCode');
@@ -195,7 +196,7 @@ export function usualPlan(
   const { last } = reader.garden(null).frost;
   const year = seasonYearOf(today, last);
   let s = reader.of(lot, null, year);
-  const way = usualWay(s);
+  const way = asked ?? usualWay(s);
   // A window that is over is that of next year.
   if ((windowOf(s, way)?.to ?? today) < addDays(today, -14)) s = reader.of(lot, null, year + 1);
   const window = windowOf(s, way);

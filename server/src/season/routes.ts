@@ -11,11 +11,12 @@ import {
   seasonYearOf,
   soilSays,
   undoForm,
+  WAYS,
   wrong,
 } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { historyOf } from '../journal/history.ts';
-import { pathId, queryText, queryWhole } from '../http/query.ts';
+import { pathId, queryOneOf, queryText, queryWhole } from '../http/query.ts';
 import { changes, FileAnswer, read, type Route } from '../http/route.ts';
 import { lotByCode, lotNames } from '../lots/queries.ts';
 import { timingsOf } from '../sowing/timing.ts';
@@ -177,7 +178,10 @@ function lotSeason(db: Db, code: string, gardenId: number | null, today: string)
   const garden = reader.garden(gardenId);
   const crop = reader.crop(lot.crop_key);
   const year = seasonYearOf(today, garden.frost.last);
+  const { variety, crop: cropName } = lotNames(db, lot.id);
   return {
+    variety,
+    crop: cropName,
     garden,
     season: reader.of(lot, gardenId, year),
     rule: SHIFT_RULE,
@@ -197,7 +201,8 @@ export function seasonRoutes(): Route[] {
     read('/lots/:code/usual-plan', ({ db, today }, { params, query }) => {
       const lot = lotByCode(db, params.code ?? '');
       const { variety, crop } = lotNames(db, lot.id);
-      const plan = { ...usualPlan(db, lot.code, queryWhole(query, 'plants', 1, 10_000) ?? 10, today), variety, crop };
+      const way = queryOneOf(query, 'way', WAYS);
+      const plan = { ...usualPlan(db, lot.code, queryWhole(query, 'plants', 1, 10_000) ?? 10, today, way), variety, crop };
       return { plan, there: lot.balance, others: takenByOthers(db, lot.id, null) };
     }),
     read('/planned/:id', ({ db, today }, { params }) => plannedSheet(db, pathId(params.id, 'id'), today)),

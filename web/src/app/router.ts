@@ -35,6 +35,7 @@ export const router = createRouter({
         { path: ':code/test', component: () => import('../germination/TestStartForm.vue'), props: true, meta: { title: 'Start a test' } },
         { path: ':code/lend', component: () => import('../members/LendForm.vue'), props: true, meta: { title: 'Lend' } },
         { path: ':code/sow', component: () => import('../sowing/SowForm.vue'), props: true, meta: { title: 'Sow' } },
+        { path: ':code/season', component: () => import('../season/LotSeasonView.vue'), props: true, meta: { title: 'When to sow it' } },
         { path: ':code/plan', component: PlanForm, props: true, meta: { title: 'Plan a sowing' } },
         { path: ':code/amount', component: () => import('../lots/LotAmountForm.vue'), props: true, meta: { title: 'Change the amount' } },
         { path: ':code/weigh', component: () => import('../lots/LotWeighForm.vue'), props: true, meta: { title: 'Weigh' } },

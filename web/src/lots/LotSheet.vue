@@ -183,7 +183,7 @@ function go(what: string): void {
         <Button v-if="!inQuarantine" label="Lend" severity="secondary" @click="go('lend')" />
         <Button v-if="!openTest" label="Test" severity="secondary" @click="go('test')" />
         <Button v-if="!inQuarantine" label="Sow" severity="secondary" @click="go('sow')" />
-        <Button v-if="!inQuarantine" label="Plan" severity="secondary" @click="go('plan')" />
+        <Button v-if="!inQuarantine" label="When to sow" severity="secondary" @click="go('season')" />
         <Button severity="secondary" @click="router.push(`/labels?codes=${lot.code}`)">Label <kbd>P</kbd></Button>
         <Button label="Amount" severity="secondary" @click="go('amount')" />
         <Button v-if="!inQuarantine" label="Packets" severity="secondary" @click="go('packets')" />

@@ -154,14 +154,24 @@ watch(planned, (d) => {
     note: p.note ?? '',
   });
 });
-// What is sown outdoors goes into open ground, and nothing else does.
-watch(
-  () => values.way,
-  (way) => {
-    if (way === 'direct') values.method = 'open-ground';
-    else if (way === 'start' && values.method === 'open-ground') values.method = 'cells';
-  },
-);
+/** Another way of sowing has a window, a place and numbers of its own; what was typed of them was for the other. */
+async function chooseWay(way: Way): Promise<void> {
+  values.way = way;
+  const asked = plants.value ?? 10;
+  const { plan } = await get<{ plan: UsualPlan }>(
+    `/lots/${encodeURIComponent(lotCode.value)}/usual-plan?way=${way}&plants=${String(asked)}`,
+  );
+  if (values.way !== way) return;
+  Object.assign(values, {
+    method: plan.method,
+    benchId: plan.benchId,
+    trayKindId: plan.trayKindId,
+    perCell: String(plan.seedsPerCell),
+    cells: String(plan.cells),
+    sowOn: plan.sowOn,
+    plantOutOn: plan.plantOutOn ?? '',
+  });
+}
 
 const whole = (text: string, most: number): number | null =>
   /^\d{1,5}$/.test(text.trim()) && Number(text) >= 1 && Number(text) <= most ? Number(text) : null;
@@ -234,7 +244,14 @@ async function save(): Promise<void> {
       :words="(m: Found) => m.name"
       :error="form.errors.memberId"
     />
-    <FieldChoice id="way" v-model="values.way" label="When" :options="options(WAY_WORDS)" :error="form.errors.way" />
+    <FieldChoice
+      id="way"
+      :model-value="values.way"
+      label="When"
+      :options="options(WAY_WORDS)"
+      :error="form.errors.way"
+      @update:model-value="chooseWay($event as Way)"
+    />
     <FieldSelect
       id="method"
       v-model="values.method"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { BENCH_KIND_WORDS, plural, SOWING_METHOD_FACTS, SOWING_PURPOSE_WORDS } from '@esprel/core';
 import Button from 'primevue/button';
-import { computed, ref } from 'vue';
+import { computed, reactive, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import TwoPanes from '../app/TwoPanes.vue';
 import { useFetched } from '../app/useFetched.ts';
@@ -22,6 +22,10 @@ const groups = computed(() =>
     .map((purpose) => ({ purpose, rows: (data.value?.rows ?? []).filter((r) => r.purpose === purpose) }))
     .filter((g) => g.rows.length > 0),
 );
+/** A season may want thousands; they are shown in parts. */
+const PART = 60;
+const shown = reactive<Record<string, number>>({});
+const shownOf = (purpose: string): number => shown[purpose] ?? PART;
 const sum = (rows: readonly SeasonListRow[], of: (r: SeasonListRow) => number): number => rows.reduce((n, r) => n + of(r), 0);
 const forTray = computed(() => open.value.filter((r) => r.method !== 'open-ground' && r.trayId === null));
 const picked = ref<number[]>([]);
@@ -82,7 +86,7 @@ const clashes = computed(() =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="r in g.rows" :key="r.id" :class="{ done: r.sowingId !== null }">
+          <tr v-for="r in g.rows.slice(0, shownOf(g.purpose))" :key="r.id" :class="{ done: r.sowingId !== null }">
             <td>
               <input
                 v-if="canPick(r)"
@@ -109,6 +113,9 @@ const clashes = computed(() =>
           </tr>
         </tbody>
       </table>
+      <button v-if="g.rows.length > shownOf(g.purpose)" type="button" class="more" @click="shown[g.purpose] = shownOf(g.purpose) + 300">
+        {{ g.rows.length - shownOf(g.purpose) }} more
+      </button>
     </section>
     <p v-if="forTray.length > 0" class="row-of-buttons last">
       <Button
@@ -191,6 +198,15 @@ td input {
 }
 .order {
   grid-template-columns: 1fr auto;
+}
+.more {
+  min-height: 40px;
+  padding: 0 14px;
+  margin-top: 6px;
+  border: 1px solid #cfc5b1;
+  border-radius: 3px;
+  background: none;
+  cursor: pointer;
 }
 .last {
   position: sticky;

@@ -14,7 +14,7 @@ const table = useTable();
       Each lane is one planned sowing: its window by the last frost, the day it is sown, when it comes up, is hardened and planted out. Drag
       a lane to another week to see what moves and what it risks; open one to see why its window is where it is.
     </p>
-    <p>To plan, pull lots onto the table and plan them all at once, or open a lot and press Plan.</p>
+    <p>To plan, pull lots onto the table and plan them all at once, or open a lot and press When to sow.</p>
     <p class="row-of-buttons">
       <Button v-if="table.count > 0" :label="`Plan the ${table.count} on the table`" @click="router.push('/sowing/plan')" />
       <Button severity="secondary" label="Find a lot" @click="router.push('/lots')" />

@@ -14,7 +14,7 @@ export function sowingCautions(
     treatments.has('scarify') || treatments.has('remove-coat') ? 'Blades and files: cut away from the hand, on a board' : null,
     treatments.has('soak') ? 'Water for soaking is warm, never boiling from the kettle over a hand' : null,
     benchKind === 'mat' || benchKind === 'lamp' ? 'Mats and lamps near water: plugs above the tray, dry hands at the switch' : null,
-    'Dry mix is dust: wet it before it is stirred, or wear a mask',
+    'Dry mix is dust: wet it before it is stirred, or wear a mask; mix that was scalded or steamed cools first, the face away from it',
   ].filter((c) => c !== null);
   return [...new Set(seed), ...work];
 }

@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import { addDays, plural, type SoilSays, soilWords, TIMING_WORDS, WAY_WORDS, type Way, WAYS, type Window } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { percent } from '../app/format.ts';
+import { useFetched } from '../app/useFetched.ts';
+import { useFormat } from '../app/useFormat.ts';
+import SheetProblem from '../lots/SheetProblem.vue';
+import type { EarlierNote, Garden, LotSeason, TimingSaid } from './types.ts';
+
+/** When a lot is sown, by garden: what goes with every packet, and why. */
+const props = defineProps<{ code: string }>();
+const router = useRouter();
+const format = useFormat();
+const garden = ref(0);
+const { data: gardens } = useFetched<{ gardens: Garden[] }>(() => '/gardens');
+const { data, problem } = useFetched<{
+  variety: string;
+  crop: string;
+  garden: Garden;
+  season: LotSeason;
+  rule: string;
+  verdicts: TimingSaid[];
+  soil: SoilSays;
+  notes: EarlierNote[];
+}>(() => `/lots/${encodeURIComponent(props.code)}/season${garden.value === 0 ? '' : `?garden=${String(garden.value)}`}`);
+
+function windowOf(way: Way, s: LotSeason): Window | null {
+  const w = way === 'start' ? s.season.sow : way === 'direct' ? s.season.direct : (s.late?.window ?? null);
+  const by = s.shifts[way].days;
+  return w === null ? null : { from: addDays(w.from, by), target: addDays(w.target, by), to: addDays(w.to, by) };
+}
+const rows = computed(() => {
+  const s = data.value?.season;
+  return s ? WAYS.map((way) => ({ way, window: windowOf(way, s), shift: s.shifts[way] })).filter((r) => r.window !== null) : [];
+});
+const between = (w: { from: string; to: string }): string => `${format.day(w.from)} to ${format.day(w.to)}`;
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const out = computed(() => data.value?.season.season.plantOut ?? null);
+</script>
+
+<template>
+  <SheetProblem v-if="problem" :problem="problem" what="lot" />
+  <article v-else-if="data" class="sheet scrolls" tabindex="-1">
+    <header>
+      <p class="code">
+        <RouterLink :to="`/lots/${code}`">{{ code }}</RouterLink>
+      </p>
+      <h1>When to sow {{ data.variety }}</h1>
+      <p class="quiet">{{ data.crop }}</p>
+    </header>
+    <label class="garden">
+      In the garden
+      <select v-model="garden">
+        <option v-for="g in gardens?.gardens ?? []" :key="g.id ?? 0" :value="g.id ?? 0">{{ g.name }}</option>
+      </select>
+    </label>
+    <p class="quiet">Its last frost is usually about {{ format.day(data.season.lastFrost) }}.</p>
+    <p v-if="data.season.fresh" class="risk">This seed does not keep: sow it the day it comes, whatever the season.</p>
+    <dl class="windows">
+      <template v-for="r in rows" :key="r.way">
+        <dt>{{ capital(WAY_WORDS[r.way]) }}</dt>
+        <dd v-if="r.window">
+          <strong>{{ between(r.window) }}</strong>, begin {{ format.day(r.window.target) }}
+          <span v-if="r.way === 'late' && data.season.late" class="quiet block">{{ capital(data.season.late.why) }}.</span>
+          <span v-if="r.shift.days !== 0" class="quiet block"
+            >{{ plural(Math.abs(r.shift.days), 'day') }} {{ r.shift.days > 0 ? 'later' : 'earlier' }} than the table, from what was said of
+            {{ plural(r.shift.verdicts, 'sowing') }}.</span
+          >
+        </dd>
+      </template>
+      <template v-if="out">
+        <dt>Planted out</dt>
+        <dd>
+          <strong>{{ out.from && out.to ? between({ from: out.from, to: out.to }) : format.day(out.target) }}</strong>; a frost still
+          follows {{ format.day(out.target) }} in {{ percent(data.season.season.frostRiskAtPlantOut ?? 0) }} of springs
+        </dd>
+      </template>
+    </dl>
+    <p v-if="rows.length === 0 && !data.season.fresh" class="quiet">The table has no window for this crop; the day is yours.</p>
+    <p v-if="data.season.packet" class="notice">
+      The packet of <RouterLink :to="`/lots/${data.season.packet.lotCode}`">{{ data.season.packet.lotCode }}</RouterLink> says
+      {{ data.season.packet.weeks.min }} to {{ data.season.packet.weeks.max }} weeks before
+      {{ data.season.packet.anchor === 'last-frost' ? 'the last frost' : 'planting out'
+      }}{{ data.season.packet.window ? `, ${between(data.season.packet.window)}` : '' }}; the crop table
+      {{ data.season.table.sow ? between(data.season.table.sow) : 'nothing' }}.
+      <strong>{{ data.season.packet.used ? 'The packet is followed.' : 'The table is followed.' }}</strong>
+    </p>
+    <p v-if="data.season.season.direct" :class="data.soil.state === 'wait' ? 'risk' : 'quiet'">
+      Soil: {{ soilWords(data.soil, format.warmth) }}.
+    </p>
+    <p class="row-of-buttons">
+      <Button label="Plan a sowing" @click="router.push(`/lots/${code}/plan`)" />
+      <Button severity="secondary" label="Packet labels" @click="router.push(`/labels?kind=packet&codes=${code}`)" />
+    </p>
+    <section v-if="data.notes.length > 0" aria-label="Noted before">
+      <h2>Noted before</h2>
+      <ul class="plain">
+        <li v-for="n in data.notes" :key="n.id" class="note">
+          <RouterLink :to="`/sowing/${n.id}`">{{ n.variety }}, {{ format.day(n.sownOn) }}</RouterLink>
+          <span class="quiet">{{ n.emerged ?? 0 }} of {{ n.seeds }} up{{ n.timing ? `; ${TIMING_WORDS[n.timing]}` : '' }}</span>
+          <span v-if="n.note">{{ n.note }}</span>
+        </li>
+      </ul>
+    </section>
+    <p v-if="data.verdicts.length > 0" class="quiet small">{{ data.rule }}</p>
+  </article>
+  <p v-else class="empty">Opening its season …</p>
+</template>
+
+<style scoped>
+.sheet {
+  height: 100%;
+  padding: 20px 24px 28px;
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+header h1 {
+  margin: 2px 0;
+}
+.garden {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+select {
+  min-height: 40px;
+  border: 1px solid #8d8778;
+  border-radius: 3px;
+  background: var(--sheet);
+  padding: 0 8px;
+  flex: 1;
+  min-width: 0;
+}
+.windows {
+  display: grid;
+  grid-template-columns: max-content minmax(0, 1fr);
+  gap: 8px 16px;
+  margin: 0;
+}
+dt {
+  color: var(--quiet);
+}
+dd {
+  margin: 0;
+}
+.block {
+  display: block;
+}
+.risk {
+  color: var(--act);
+  font-weight: 600;
+}
+section {
+  display: grid;
+  gap: 8px;
+}
+.note {
+  display: grid;
+  padding: 6px 0;
+  border-bottom: 1px solid #ece6d9;
+}
+</style>

@@ -1,0 +1,51 @@
+import { describe, expect, it } from 'vitest';
+import { cellPicture } from './cellPicture.ts';
+import { letterLook, seedSpots } from './letterLook.ts';
+import { sowingCautions } from './sowingCautions.ts';
+import { paintOf } from './useTrayPaint.ts';
+
+describe('the picture of cells', () => {
+  it('has as many squares as cells, the empty ones and those to thin as expected', () => {
+    const p = cellPicture({ seedsPerCell: 2, emptyShare: 0.2, cells: 20, seeds: 40, thinned: 8 }, 10, 11)!;
+    expect(p.each).toBe(1);
+    expect(p.squares).toHaveLength(20);
+    expect(p.squares.filter((s) => s.up === 0)).toHaveLength(4);
+    expect(p.squares.reduce((n, s) => n + Math.max(0, s.up - 1), 0)).toBe(8);
+    expect(p.height).toBe(22);
+  });
+  it('lets a square stand for several where there are many, and is none where nothing can come', () => {
+    const p = cellPicture({ seedsPerCell: 1, emptyShare: 0.5, cells: 500, seeds: 500, thinned: 0 }, 10, 11)!;
+    expect(p.each).toBe(9);
+    expect(p.squares.length).toBeLessThanOrEqual(60);
+    expect(cellPicture({ seedsPerCell: 1, emptyShare: 1, cells: null, seeds: null, thinned: null }, 10, 11)).toBeNull();
+  });
+});
+
+describe('a tray', () => {
+  it('has an ink for every letter and a place for every seed', () => {
+    expect(letterLook('A')).not.toEqual(letterLook('B'));
+    expect(letterLook('Z').ink).toMatch(/^#/);
+    for (let n = 0; n <= 6; n++) expect(seedSpots(n)).toHaveLength(n);
+    expect(seedSpots(40)).toHaveLength(9);
+  });
+  it('is painted with seed, a marker, or nothing', () => {
+    expect(paintOf({ letter: 'B', what: 'seed' })).toBe('B');
+    expect(paintOf({ letter: 'B', what: 'marker' })).toBe('B*');
+    expect(paintOf({ letter: 'B', what: 'clear' })).toBe('');
+    expect(paintOf({ letter: '', what: 'seed' })).toBe('');
+  });
+});
+
+describe('what to be careful of while sowing', () => {
+  const fill = (letter: string, pretreatments: string[], cautions: string[] = []) =>
+    ({ letter, cautions, figures: { pretreatments } }) as unknown as Parameters<typeof sowingCautions>[0][number];
+  it('is what this tray asks for, each said once', () => {
+    const said = sowingCautions([fill('A', ['scarify', 'soak']), fill('B', [], ['the seed is poisonous'])], 'mat').join(' ');
+    expect(said).toContain('B: the seed is poisonous');
+    expect(said).toContain('Blades and files');
+    expect(said).toContain('plugs above the tray');
+    const plain = sowingCautions([fill('A', [])], 'sill').join(' ');
+    expect(plain).not.toContain('Blades');
+    expect(plain).not.toContain('plugs');
+  });
+});
