@@ -2,10 +2,11 @@ import { Agent, get } from 'node:http';
 import { readdirSync, readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { gzipSync } from 'node:zlib';
-import { posterior, PosteriorReader, priorOf } from '@esprel/core';
+import { addDays, laneOf, type LaneInput, posterior, PosteriorReader, priorOf } from '@esprel/core';
 import { createApp, type Db, listSql, refreshStale } from '@esprel/server';
 import { manyLots } from './manyLots.ts';
 import { manyNames } from './manyNames.ts';
+import { manySowings } from './manySowings.ts';
 import { plainPosterior } from './plainPosterior.ts';
 
 interface Row {
@@ -210,6 +211,51 @@ async function judging(): Promise<void> {
   db.close();
 }
 
+/** A season of two thousand sowings: what its pages cost the server, against half of it, and what one move of a dragged lane costs. */
+async function seasons(): Promise<void> {
+  const [small, large] = [await manyLots(1000), await manyLots(1000)];
+  manySowings(small, 1000);
+  manySowings(large, 2000);
+  const [s, l] = [await served(small), await served(large)];
+  const page = (base: string, path: string) => () => getBytes(`${base}/api${path}`);
+  const [season = NaN, half = NaN, session = NaN, list = NaN, sheet = NaN] = await inTurns(
+    [page(l.base, '/season'), page(s.base, '/season'), page(l.base, '/session'), page(l.base, '/season/list'), page(l.base, '/planned/1')],
+    15,
+  );
+  console.log(`  2,000 sowings: lanes ${season.toFixed(0)} ms, list with the bench ${list.toFixed(0)} ms, one plan ${sheet.toFixed(0)} ms`);
+  rows.push({ what: 'lanes of 2,000 sowings over HTTP', measured: `${season.toFixed(0)} ms`, budget: 'under 150 ms', kept: season < 150 });
+  rows.push({
+    what: 'the same at 2,000 against 1,000 sowings',
+    measured: `${(season / half).toFixed(2)}x`,
+    budget: 'at most 2.5x',
+    kept: season / half <= 2.5,
+  });
+  rows.push({
+    what: 'what the frame asks after every change, with 2,000 sowings',
+    measured: `${session.toFixed(0)} ms`,
+    budget: 'under 50 ms',
+    kept: session < 50,
+  });
+  const answer = (await (await fetch(`${l.base}/api/season`)).json()) as { bases: LaneInput[]; lanes: (LaneInput & { base: number })[] };
+  const { bases, lanes } = answer;
+  const lane = lanes[0] as (typeof lanes)[number];
+  let day = 0;
+  const [move = NaN] = await inTurns(
+    [() => laneOf({ ...lane, ...(bases[lane.base] as LaneInput), sowOn: addDays(lane.sowOn, (day += 1) % 60) })],
+    200,
+  );
+  rows.push({
+    what: 'one lane drawn anew while it is dragged',
+    measured: `${(move * 1000).toFixed(0)} µs`,
+    budget: 'under 16 ms',
+    kept: move < 16,
+  });
+  s.close();
+  l.close();
+  small.close();
+  large.close();
+}
+
 function firstLoad(): void {
   const folder = new URL('../web/dist/', import.meta.url);
   const page = readFileSync(new URL('index.html', folder), 'utf8');
@@ -227,6 +273,8 @@ function firstLoad(): void {
 await onePosterior();
 console.log('Lists');
 await lists();
+console.log('Seasons');
+await seasons();
 console.log('Judging');
 await judging();
 firstLoad();

@@ -41,9 +41,6 @@ try {
   const told = byDots(lots.filter((l) => l.verdict === 'sow-thicker' && l.state === 'kept'))[0];
   const { tests } = await ask('/tests?state=open');
   const counted = [...tests].sort((a, b) => b.normal - a.normal)[0];
-  const worth = (await ask('/worth?limit=8')).lots;
-  const closed = (await ask('/tests?state=closed')).tests;
-  const twoBags = closed.find((t) => t.bags > 1 && t.normal > 20) ?? closed[0];
   const { members } = await ask('/members');
   const member = [...members].sort((a, b) => b.promises - a.promises || b.returns - a.returns)[0];
   let oldest = { n: 0, code: told.code };
@@ -57,7 +54,11 @@ try {
   const { varieties } = await ask('/varieties?limit=500');
   let register = varieties[0];
   for (const v of varieties) if ((await ask(`/varieties/${v.id}`)).variety.chosenEnvelopeId !== null) register = v;
-  const { stocktakes } = await ask('/stocktakes');
+  const { lanes } = await ask('/season');
+  const laidOut = (await ask('/trays?state=planned')).trays[0];
+  const { rows: worked } = await ask('/sowing/worked');
+  const sown = (r) => r.seasons.reduce((n, x) => n + (x.seeds > 0 ? 1 : 0) + x.notes.length, 0);
+  const manySown = [...worked].sort((a, b) => sown(b) - sown(a))[0].cropKey;
   const swap = [
     'Sorte;What plant;Ernte;Menge;Where from;Bemerkung',
     'Tollgate Red;Tomato;2025;about 40;;from the mill garden',
@@ -116,26 +117,19 @@ try {
     ],
     ['varieties', `/library/varieties/${register.id}`],
     ['place', `/library/places/${fridge.id}`],
-    ['stocktake', `/stocktakes/${stocktakes[0].id}`],
     ['bench', '/tests'],
-    ['closed-test', `/tests/${twoBags.id}`],
-    ['round', `/tests/round?codes=${worth.map((l) => l.code).join(',')}`],
     ['test', `/tests/${counted.id}`],
-    [
-      'what-if',
-      `/lots/${told.code}/why`,
-      async () => {
-        await page.getByRole('button', { name: 'Kept in a fridge' }).click();
-        await page.locator('.why').evaluate((e) => e.scrollTo(0, 230));
-      },
-    ],
     ['calibration', '/tests/calibration'],
-    ['sowing', `/lots/${told.code}/sow`],
+    ['frost', '/sowing/frost'],
+    ['lanes', `/sowing/planned/${lanes.find((x) => x.sowingId === null && x.plantOutOn !== null).id}`],
+    ['seeds-per-cell', `/lots/${told.code}/sow`, () => page.locator('.advice').evaluate((e) => e.scrollIntoView())],
+    ['tray', `/sowing/trays/${laidOut.id}`],
+    ['sow-tray', `/sowing/trays/${laidOut.id}/sow`],
+    ['worked', `/sowing/worked?crop=${manySown}`],
     ['member', `/members/${member.id}`],
     ['descent', `/lots/${oldest.code}/descent`],
     ['labels', `/labels?codes=${[...new Set([told, ...byDots(lots).slice(0, 11)].map((l) => l.code))].join(',')}`],
     ['renewals', `/renewals/${losing[0].code}`],
-    ['crops', '/library/crops/onion'],
   ];
   for (const name of readdirSync(out)) if (name.endsWith('.png') && !SHOTS.some(([s]) => `${s}.png` === name)) rmSync(join(out, name));
   for (const [name, path, act] of SHOTS) {

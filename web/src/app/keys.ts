@@ -57,6 +57,9 @@ export const KEYS = [
   { key: 'C', does: 'count the open lot’s test, or the next test that is due' },
   { key: 'P', does: 'labels for the open lot, or for all on the table; there, the PDF' },
   { key: 'U', does: 'take back the last step' },
+  { key: 'left, right', does: 'on a lane of the season: a week earlier or later, with Shift a day; Enter keeps it, Esc leaves it' },
+  { key: 'A to Z', does: 'on a tray that is laid out: paint that letter, with Shift its marker; Space clears' },
+  { key: '0 to 9, X', does: 'on a tray that grows: how many are up in the cell; what was lost there' },
   { key: 'Esc', does: 'leave a field or close a sheet' },
   { key: '?', does: 'this list' },
 ] as const;
