@@ -94,7 +94,6 @@ const WANTED: readonly (readonly [crop: string, plants: number, purpose: 'beds' 
   ['basil', 12, 'sale'],
   ['lettuce', 18, 'beds'],
   ['kale', 10, 'sale'],
-  ['cabbage', 8, 'beds'],
   ['beetroot', 10, 'beds'],
   ['parsley', 9, 'order'],
   ['pepo-pumpkin', 4, 'beds'],
@@ -102,7 +101,7 @@ const WANTED: readonly (readonly [crop: string, plants: number, purpose: 'beds' 
   ['calendula', 12, 'sale'],
   ['zinnia', 12, 'sale'],
   ['rose', 3, 'sale'],
-  ['chilli-pepper', 44, 'sale'],
+  ['melon', 44, 'sale'],
   ['bush-bean', 20, 'beds'],
   ['carrot', 40, 'beds'],
   ['pea', 30, 'beds'],
@@ -165,7 +164,17 @@ function tray(story: Story, name: string, day: string, benchId: number, crops: r
     const lot = lotsOf(story, cropKey, 24).find((l) => one(db, 'SELECT 1 FROM lots WHERE id = ? AND received_on <= ?', l.id, day));
     return lot ? [{ letter: LETTERS.charAt(i), lot, cells: 11, perCell: lot.truth.crop.clumpSeeds > 1 ? 3 : 2 }] : [];
   });
-  const fills = grown.map((g) => ({ letter: g.letter, lotCode: g.lot.code, plannedId: null, seedsPerCell: g.perCell }));
+  const plans = grown.map((g) =>
+    desk.do(day, 'post', '/planned', {
+      ...usualPlan(db, g.lot.code, 8, day, 'start'),
+      method: one<{ kind: string }>(db, 'SELECT kind FROM bench_places WHERE id = ?', benchId)?.kind === 'mat' ? 'heated-cells' : 'cells',
+      benchId,
+      seedsPerCell: g.perCell,
+      cells: g.cells,
+      sowOn: day,
+    }),
+  );
+  const fills = grown.map((g, i) => ({ letter: g.letter, lotCode: g.lot.code, plannedId: plans[i]?.id ?? null, seedsPerCell: g.perCell }));
   const wish = grown.map((g) => ({ letter: g.letter, cells: g.cells }));
   const { id } = desk.do(day, 'post', '/trays', { name, rows: 6, columns: 10, gaps: [], benchId, covered: true, sowOn: day, fills, wish });
   const version = (): number => one<{ version: number }>(db, 'SELECT version FROM trays WHERE id = ?', id)?.version ?? 1;

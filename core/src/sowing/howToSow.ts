@@ -1,4 +1,5 @@
 import type { Crop } from '../crops/crop.ts';
+import { type Preparation, testProtocol } from '../germination/protocol.ts';
 
 /** How seed of a crop is put into cells. */
 export const SOWING_STYLES = ['single', 'several', 'clump', 'pinch'] as const;
@@ -37,4 +38,12 @@ export function sowingCost(
   cellCost: number,
 ): number | null {
   return option.cells === null || option.seeds === null ? null : option.cells * cellCost + option.seeds * seedCost;
+}
+
+/** Treatments that seed needs before it is sown as well as before it is tested; those with chemicals belong to tests alone. */
+const BEFORE_SOWING = new Set(['soak', 'scarify', 'remove-coat', 'prechill', 'fresh-only']);
+
+/** What is done to the seed of a crop before it is sown, in order, each with its caution. */
+export function prepareForSowing(crop: Crop): readonly Preparation[] {
+  return testProtocol(crop).preparation.filter((p) => BEFORE_SOWING.has(p.step));
 }

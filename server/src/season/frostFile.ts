@@ -10,7 +10,6 @@ import {
   readNumber,
   simulatedMinima,
   simulatedSoil,
-  addDays,
   dayNumber,
   InputError,
   wrong,
@@ -189,11 +188,8 @@ export function frostFileRoutes(): Route[] {
       return new FileAnswer('text/csv', stationFile(db, gardenId(typed), today), { saveAs: `minima ${typed}.csv` });
     }),
     read('/devices/probe', ({ db, today }, { query }) => {
-      const id = gardenId(queryText(query, 'garden') ?? 'library');
-      const garden = gardenOf(db, id);
-      const random = weatherOf(dayNumber(today) * 31 + (id ?? 0) * 977 + 1);
-      random();
-      return { simulated: true, temperatureC: simulatedSoil(climateOf(garden), today, random), readOn: today };
+      const garden = gardenOf(db, gardenId(queryText(query, 'garden') ?? 'library'));
+      return { simulated: true, temperatureC: probeOn(garden, today), readOn: today };
     }),
     action('/gardens/:garden/frost-record/look', ({ db }, { params, body }) => {
       const asked = parse(frostRecordForm, body);
@@ -206,9 +202,9 @@ export function frostFileRoutes(): Route[] {
   ];
 }
 
-/** A day of the last weeks on which the probe was read, for filling a demo. */
+/** What the simulated probe reads in a garden on a day, C; the same every time it is asked. */
 export function probeOn(garden: Garden, day: string): number {
   const random = weatherOf(dayNumber(day) * 31 + (garden.id ?? 0) * 977 + 1);
   random();
-  return simulatedSoil(climateOf(garden), addDays(day, 0), random);
+  return simulatedSoil(climateOf(garden), day, random);
 }

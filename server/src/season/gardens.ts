@@ -107,7 +107,7 @@ export function listGardens(db: Db): Garden[] {
   return [null, ...ids].map((id) => gardenOf(db, id));
 }
 
-export interface StoredFrostRecord extends Omit<FrostRecord, never> {
+export interface StoredFrostRecord extends FrostRecord {
   readonly id: number;
   readonly fileName: string;
   readonly readOn: string;

@@ -6,7 +6,8 @@ import { lotRow, type LotRow } from '../lots/estimates.ts';
 import { moveSeeds } from '../lots/intake.ts';
 import { writeCare } from './care.ts';
 import { emergenceFor } from './learned.ts';
-import { type FillRow, fillsOf, refuseSown, shapeOf, trayRow, traySheet } from './trays.ts';
+import { refuseSown } from './trays.ts';
+import { type FillRow, fillsOf, shapeOf, trayRow, traySheet } from './traySheet.ts';
 
 interface SownLetter {
   readonly letter: string;

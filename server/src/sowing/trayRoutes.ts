@@ -6,7 +6,8 @@ import { SHIFT_RULE } from '../season/windows.ts';
 import { doTrayCare } from './care.ts';
 import { clearTray, lookAtTray, sowTray } from './sowTray.ts';
 import { timingsOf } from './timing.ts';
-import { changeTray, dropTray, listTrays, makeTray, paintTray, trayRow, traySheet } from './trays.ts';
+import { changeTray, dropTray, makeTray, paintTray } from './trays.ts';
+import { listTrays, trayRow, traySheet } from './traySheet.ts';
 import { cropWindows, whatWorked } from './worked.ts';
 
 export function trayRoutes(): Route[] {

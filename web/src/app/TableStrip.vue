@@ -79,7 +79,7 @@ h2 {
 }
 .card {
   display: grid;
-  width: 142px;
+  width: 137px;
   padding: 4px 26px 4px 8px;
   background: #fdf6e6;
   color: var(--ink);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { addDays, plural, type SoilSays, soilWords, TIMING_WORDS, WAY_WORDS, type Way, WAYS, type Window } from '@esprel/core';
+import { addDays, plural, type SoilSays, soilWords, WAY_WORDS, type Way, WAYS, type Window } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -7,6 +7,8 @@ import { percent } from '../app/format.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
 import SheetProblem from '../lots/SheetProblem.vue';
+import EarlierNotes from './EarlierNotes.vue';
+import PacketSays from './PacketSays.vue';
 import type { EarlierNote, Garden, LotSeason, TimingSaid } from './types.ts';
 
 /** When a lot is sown, by garden: what goes with every packet, and why. */
@@ -79,14 +81,7 @@ const out = computed(() => data.value?.season.season.plantOut ?? null);
       </template>
     </dl>
     <p v-if="rows.length === 0 && !data.season.fresh" class="quiet">The table has no window for this crop; the day is yours.</p>
-    <p v-if="data.season.packet" class="notice">
-      The packet of <RouterLink :to="`/lots/${data.season.packet.lotCode}`">{{ data.season.packet.lotCode }}</RouterLink> says
-      {{ data.season.packet.weeks.min }} to {{ data.season.packet.weeks.max }} weeks before
-      {{ data.season.packet.anchor === 'last-frost' ? 'the last frost' : 'planting out'
-      }}{{ data.season.packet.window ? `, ${between(data.season.packet.window)}` : '' }}; the crop table
-      {{ data.season.table.sow ? between(data.season.table.sow) : 'nothing' }}.
-      <strong>{{ data.season.packet.used ? 'The packet is followed.' : 'The table is followed.' }}</strong>
-    </p>
+    <PacketSays :season="data.season" />
     <p v-if="data.season.season.direct" :class="data.soil.state === 'wait' ? 'risk' : 'quiet'">
       Soil: {{ soilWords(data.soil, format.warmth) }}.
     </p>
@@ -94,16 +89,7 @@ const out = computed(() => data.value?.season.season.plantOut ?? null);
       <Button label="Plan a sowing" @click="router.push(`/lots/${code}/plan`)" />
       <Button severity="secondary" label="Packet labels" @click="router.push(`/labels?kind=packet&codes=${code}`)" />
     </p>
-    <section v-if="data.notes.length > 0" aria-label="Noted before">
-      <h2>Noted before</h2>
-      <ul class="plain">
-        <li v-for="n in data.notes" :key="n.id" class="note">
-          <RouterLink :to="`/sowing/${n.id}`">{{ n.variety }}, {{ format.day(n.sownOn) }}</RouterLink>
-          <span class="quiet">{{ n.emerged ?? 0 }} of {{ n.seeds }} up{{ n.timing ? `; ${TIMING_WORDS[n.timing]}` : '' }}</span>
-          <span v-if="n.note">{{ n.note }}</span>
-        </li>
-      </ul>
-    </section>
+    <EarlierNotes :notes="data.notes" />
     <p v-if="data.verdicts.length > 0" class="quiet small">{{ data.rule }}</p>
   </article>
   <p v-else class="empty">Opening its season …</p>
@@ -152,14 +138,5 @@ dd {
 .risk {
   color: var(--act);
   font-weight: 600;
-}
-section {
-  display: grid;
-  gap: 8px;
-}
-.note {
-  display: grid;
-  padding: 6px 0;
-  border-bottom: 1px solid #ece6d9;
 }
 </style>

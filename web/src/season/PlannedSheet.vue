@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { laneOf, plural, soilWords, SOWING_METHOD_FACTS, SOWING_PURPOSE_WORDS, TIMING_WORDS, WAY_WORDS, type Way } from '@esprel/core';
+import { laneOf, plural, soilWords, SOWING_METHOD_FACTS, SOWING_PURPOSE_WORDS, TIMING_WORDS, WAY_WORDS } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -10,6 +10,8 @@ import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
 import LotHistory from '../lots/LotHistory.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
+import EarlierNotes from './EarlierNotes.vue';
+import PacketSays from './PacketSays.vue';
 import type { PlannedSheetData } from './types.ts';
 
 /** One planned sowing: its days and why, what speaks against them, what is to be done with it now. */
@@ -25,12 +27,6 @@ const lane = computed(() => (data.value ? laneOf(data.value.input) : null));
 const shift = computed(() => (data.value && p.value ? data.value.season.shifts[p.value.way] : null));
 const verdicts = computed(() => (data.value?.verdicts ?? []).filter((v) => v.way === p.value?.way));
 const window = computed(() => data.value?.input.window ?? null);
-const tableWindow = computed(() => tableOf(p.value?.way ?? 'start'));
-function tableOf(way: Way): { from: string; to: string } | null {
-  const s = data.value?.season;
-  if (!s) return null;
-  return way === 'start' ? s.table.sow : way === 'direct' ? s.table.direct : (s.late?.window ?? null);
-}
 const between = (w: { from: string; to: string }): string => `${format.day(w.from)} to ${format.day(w.to)}`;
 const days = computed(() => {
   const l = lane.value;
@@ -104,6 +100,7 @@ const short = computed(() =>
         </dd>
       </template>
     </dl>
+    <p v-if="p.sowingId === null && data.prepare.length > 0">Before it is sown: {{ data.prepare.map((x) => x.words).join('; ') }}.</p>
     <p v-for="r in p.sowingId === null ? lane.risks : []" :key="r" class="risk">{{ r }}</p>
     <p v-if="data.soil" :class="data.soil.state === 'wait' || data.soil.state === 'too-hot' ? 'risk' : 'quiet'">
       Soil: {{ soilWords(data.soil, format.warmth) }}.
@@ -166,17 +163,7 @@ const short = computed(() =>
       <p v-if="data.season.late && p.way === 'late'" class="quiet">
         {{ data.season.late.why.charAt(0).toUpperCase() + data.season.late.why.slice(1) }}.
       </p>
-      <p v-if="data.season.packet && p.way === 'start'" class="quiet">
-        The packet of <RouterLink :to="`/lots/${data.season.packet.lotCode}`">{{ data.season.packet.lotCode }}</RouterLink> says
-        {{ data.season.packet.weeks.min }} to {{ data.season.packet.weeks.max }} weeks before
-        {{ data.season.packet.anchor === 'last-frost' ? 'the last frost' : 'planting out'
-        }}<template v-if="data.season.packet.window">, {{ between(data.season.packet.window) }}</template
-        >; the crop table {{ tableWindow ? between(tableWindow) : 'nothing' }}.
-        <strong>{{ data.season.packet.used ? 'The packet is followed.' : 'The table is followed' }}</strong><template
-          v-if="!data.season.packet.used"
-          >; the packet is chosen on <RouterLink :to="`/lots/${p.lotCode}`">the variety’s page</RouterLink>.</template
-        >
-      </p>
+      <PacketSays v-if="p.way === 'start'" :season="data.season" />
       <template v-if="shift && shift.verdicts > 0">
         <p>
           Moved by
@@ -200,16 +187,7 @@ const short = computed(() =>
         </ul>
       </template>
     </section>
-    <section v-if="data.notes.length > 0" aria-label="Noted before">
-      <h2>Noted before</h2>
-      <ul class="plain notes">
-        <li v-for="n in data.notes" :key="n.id">
-          <RouterLink :to="`/sowing/${n.id}`">{{ n.variety }}, {{ format.day(n.sownOn) }}</RouterLink>
-          <span class="quiet">{{ n.emerged ?? 0 }} of {{ n.seeds }} up{{ n.timing ? `; ${TIMING_WORDS[n.timing]}` : '' }}</span>
-          <span v-if="n.note" class="note">{{ n.note }}</span>
-        </li>
-      </ul>
-    </section>
+    <EarlierNotes :notes="data.notes" />
     <p v-if="data.estimate" class="quiet">Of the lot, {{ aliveWords(data.estimate) }} today.</p>
     <p v-if="p.note" class="note">{{ p.note }}</p>
     <LotHistory :steps="data.history" />
@@ -264,11 +242,6 @@ section {
   cursor: pointer;
   min-height: 36px;
   margin-left: auto;
-}
-.notes li {
-  display: grid;
-  padding: 6px 0;
-  border-bottom: 1px solid #ece6d9;
 }
 .note {
   font-style: italic;

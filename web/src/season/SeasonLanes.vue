@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { addDays, daysBetween, type Lane } from '@esprel/core';
+import { daysBetween, type Lane } from '@esprel/core';
 import { useElementSize, useScroll } from '@vueuse/core';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useFormat } from '../app/useFormat.ts';
 import { drawnLane, frostColumns, lanePicture, LANE_HEIGHT, laneScale, monthsOn, rowsInView, xOf } from './lanesLayout.ts';
 import type { SeasonLane, SeasonPage } from './types.ts';
+import { useLaneDrag } from './useLaneDrag.ts';
 
 /** Lanes over the frost: dragged by mouse, finger or keys, a week at a time, or a day with Shift. */
 const props = defineProps<{ page: SeasonPage; lanes: readonly SeasonLane[]; opened: number | null }>();
@@ -20,13 +21,13 @@ const { width, height } = useElementSize(view);
 const { y } = useScroll(view);
 const laneWidth = computed(() => Math.max(200, width.value - LABEL - 8));
 
-/** What is being moved, and by how many days; committed on release, on Enter, or when the lane is left. */
-const moving = ref<{ readonly id: number; readonly days: number; readonly out: boolean } | null>(null);
-/** Lanes do not change their order under the hand that holds one. */
-const held = shallowRef(props.lanes);
-watch([() => props.lanes, moving], () => {
-  if (moving.value === null) held.value = props.lanes;
-});
+const { held, moving, shiftOf, keep, grab, drag, release, key } = useLaneDrag(
+  () => props.lanes,
+  () => scale.value.dayWidth,
+  (lane, sowOn, plantOutOn) => {
+    emit('move', lane, sowOn, plantOutOn);
+  },
+);
 const still = computed(() => held.value.map((l) => drawnLane(l, props.page.bases)));
 const scale = computed(() => laneScale(props.page, still.value, laneWidth.value));
 const months = computed(() => monthsOn(scale.value));
@@ -37,11 +38,6 @@ const lastFrostX = computed(() => {
   return base ? xOf(scale.value, base.lastFrost) : -1;
 });
 
-const shiftOf = (id: number): { sow: number; out: number } => {
-  const m = moving.value;
-  if (m?.id !== id) return { sow: 0, out: 0 };
-  return m.out ? { sow: 0, out: m.days } : { sow: m.days, out: m.days };
-};
 const rows = computed(() => rowsInView(y.value, height.value, held.value.length));
 const shown = computed(() =>
   held.value.slice(rows.value.from, rows.value.to).map((lane, i) => {
@@ -61,51 +57,6 @@ watch(moving, (m) => {
   );
 });
 
-function keep(): void {
-  const m = moving.value;
-  const lane = held.value.find((l) => l.id === m?.id);
-  moving.value = null;
-  if (!m || !lane || m.days === 0) return;
-  const by = m.out ? { sow: 0, out: m.days } : { sow: m.days, out: m.days };
-  emit('move', lane, addDays(lane.sowOn, by.sow), lane.plantOutOn === null ? null : addDays(lane.plantOutOn, by.out));
-}
-const fixed = (lane: SeasonLane): boolean => lane.sowingId !== null;
-
-let grabbed: { x: number; lane: SeasonLane; out: boolean } | null = null;
-function grab(event: PointerEvent, lane: SeasonLane, out: boolean): void {
-  if (fixed(lane) || event.button !== 0) return;
-  grabbed = { x: event.clientX, lane, out };
-  (event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
-}
-function drag(event: PointerEvent): void {
-  if (!grabbed) return;
-  const days = (event.clientX - grabbed.x) / scale.value.dayWidth;
-  set(grabbed.lane, event.shiftKey ? Math.round(days) : 7 * Math.round(days / 7), grabbed.out);
-}
-function release(): void {
-  if (!grabbed) return;
-  grabbed = null;
-  keep();
-}
-/** A plant is never set out before it was sown. */
-function set(lane: SeasonLane, days: number, out: boolean): void {
-  const least = out && lane.plantOutOn !== null ? -daysBetween(lane.sowOn, lane.plantOutOn) : -400;
-  const next = Math.max(least, Math.min(400, days));
-  if (moving.value?.id !== lane.id || moving.value.days !== next || moving.value.out !== out)
-    moving.value = { id: lane.id, days: next, out };
-}
-function key(event: KeyboardEvent, lane: SeasonLane, out: boolean): void {
-  if (fixed(lane)) return;
-  const now = moving.value?.id === lane.id && moving.value.out === out ? moving.value.days : 0;
-  const step = event.shiftKey ? 1 : 7;
-  if (event.key === 'ArrowLeft') set(lane, now - step, out);
-  else if (event.key === 'ArrowRight') set(lane, now + step, out);
-  else if (event.key === 'Enter' && now !== 0) keep();
-  else if (event.key === 'Escape' && now !== 0) moving.value = null;
-  else return;
-  event.preventDefault();
-  event.stopPropagation();
-}
 function words(lane: SeasonLane, drawn: Lane): string {
   if (lane.sownOn !== null) return `Sown ${format.day(lane.sownOn)}`;
   const out = drawn.plantOutOn === null ? '' : `, planted out ${format.day(drawn.plantOutOn)}`;

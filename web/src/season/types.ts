@@ -2,6 +2,7 @@ import type {
   FrostDates,
   Lane,
   LaneInput,
+  Preparation,
   SoilSays,
   SowingMethod,
   SowingPurpose,
@@ -194,6 +195,7 @@ export interface PlannedSheetData {
   readonly verdicts: readonly TimingSaid[];
   readonly others: number;
   readonly soil: SoilSays | null;
+  readonly prepare: readonly Preparation[];
   readonly notes: readonly EarlierNote[];
   readonly offer: BenchOffer | null;
   readonly estimate: LotEstimateShort | null;

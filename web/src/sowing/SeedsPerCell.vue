@@ -10,8 +10,8 @@ import type { SowingAdvice } from './types.ts';
 /** What each number of seeds a cell costs in empty cells, seeds, cells, thinning and money: as a table and as pictures. */
 const props = defineProps<{ advice: SowingAdvice; chosen: number | null }>();
 const emit = defineEmits<{ choose: [perCell: number] }>();
-const COLUMNS = 12;
-const SIZE = 11;
+const COLUMNS = 7;
+const SIZE = 12;
 
 /** Money is remembered in this browser; nobody has to say what a seed costs. */
 const seedCost = useLocalStorage('esprel.cost.seed', '');
@@ -37,7 +37,6 @@ const cheapest = computed(() => {
     null,
   );
 });
-const shown = computed(() => options.value.find((o) => o.seedsPerCell === props.chosen) ?? options.value[0]);
 const tooMany = (seeds: number | null): boolean => seeds === null || seeds > props.advice.available;
 const sentence = computed(() => {
   const { recommended, options: all, available, plants, clumpSeeds, how } = props.advice;
@@ -107,33 +106,35 @@ const price = (x: number): string => x.toFixed(2);
       </tbody>
     </table>
     <p>{{ sentence }}</p>
-    <div class="below">
-      <figure v-if="shown?.picture">
-        <svg :width="shown.picture.width" :height="shown.picture.height" aria-hidden="true">
-          <g v-for="(q, i) in shown.picture.squares" :key="i" :transform="`translate(${q.x} ${q.y})`">
-            <rect width="9" height="9" :class="q.up > 0 ? 'full' : 'bare'" />
-            <circle v-if="q.up > 0" cx="4.500" cy="4.500" r="2.400" class="keep" />
-            <circle
-              v-for="n in Math.max(0, q.up - 1)"
-              :key="n"
-              :cx="n % 2 === 1 ? 1.8 : 7.2"
-              :cy="n < 3 ? 1.8 : 7.2"
-              r="1.300"
-              class="extra"
-            />
-          </g>
-        </svg>
-        <figcaption class="quiet small">
-          {{ shown.seedsPerCell }} in each: as it is likely to look{{
-            shown.picture.each > 1 ? `, a square for ${shown.picture.each} cells` : ''
-          }}; small dots are thinned
-        </figcaption>
-      </figure>
-      <p class="money small">
-        <label>a seed costs <input v-model="seedCost" inputmode="decimal" size="5" /></label>
-        <label>a cell costs <input v-model="cellCost" inputmode="decimal" size="5" /></label>
-      </p>
-    </div>
+    <figure>
+      <div class="pictures" aria-hidden="true">
+        <div v-for="o in options" :key="o.seedsPerCell" class="picture" :class="{ taken: o.seedsPerCell === chosen }">
+          <strong>{{ o.seedsPerCell }}</strong>
+          <svg v-if="o.picture" :width="o.picture.width" :height="Math.max(o.picture.height, SIZE)">
+            <g v-for="(q, i) in o.picture.squares" :key="i" :transform="`translate(${q.x} ${q.y})`">
+              <rect x="0.500" y="0.500" width="10" height="10" :class="q.up > 0 ? 'full' : 'bare'" />
+              <circle v-if="q.up > 0" cx="5.500" cy="5.500" r="2.700" class="keep" />
+              <circle
+                v-for="n in Math.max(0, q.up - 1)"
+                :key="n"
+                :cx="n % 2 === 1 ? 2.2 : 8.8"
+                :cy="n < 3 ? 2.2 : 8.8"
+                r="1.400"
+                class="extra"
+              />
+            </g>
+          </svg>
+          <span v-if="(o.picture?.each ?? 1) > 1" class="quiet small">a square is {{ o.picture?.each }}</span>
+        </div>
+      </div>
+      <figcaption class="quiet small">
+        The cells as they are likely to look, by seeds in each: green is kept, small dots are thinned, dashed stay empty.
+      </figcaption>
+    </figure>
+    <p class="money small">
+      <label>a seed costs <input v-model="seedCost" inputmode="decimal" size="5" /></label>
+      <label>a cell costs <input v-model="cellCost" inputmode="decimal" size="5" /></label>
+    </p>
     <p class="quiet small">
       {{ from }}{{ advice.reserve > 0 ? ` ${advice.reserve} of the ${advice.there} seeds are kept for a second sowing.` : '' }}
     </p>
@@ -176,12 +177,26 @@ button {
   border-radius: 3px;
   cursor: pointer;
 }
-.below {
+.pictures {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 18px;
-  align-items: flex-end;
-  justify-content: space-between;
+  gap: 6px;
+}
+.picture {
+  display: grid;
+  gap: 3px;
+  align-content: start;
+  padding: 4px 4px 5px;
+  border: 1px solid transparent;
+  line-height: 1.1;
+  max-width: 94px;
+}
+.picture.taken {
+  background: var(--action-soft);
+  border-color: #b9c6dc;
+}
+.picture strong {
+  font-weight: 600;
 }
 figure {
   margin: 0;

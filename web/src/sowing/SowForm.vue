@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { SOWING_METHOD_FACTS, SOWING_METHODS, sowingForm, type SowingMethod } from '@esprel/core';
+import { prepareForSowing, SOWING_METHOD_FACTS, SOWING_METHODS, sowingForm, type SowingMethod } from '@esprel/core';
 import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useFetched } from '../app/useFetched.ts';
@@ -101,8 +101,8 @@ const cautions = computed(() => {
   const d = data.value;
   if (!d) return [];
   const kind = bench.value?.places.find((b) => b.id === values.benchId)?.kind ?? null;
-  const [seed, work] = [d.cautions, sowingCautions([{ letter: '', cautions: [], figures: d.crop }], kind)];
-  return loan.value || values.method === 'open-ground' ? seed : [...seed, ...work];
+  if (loan.value || values.method === 'open-ground') return d.cautions;
+  return sowingCautions([{ letter: '', cautions: d.cautions, prepare: prepareForSowing(d.crop) }], kind);
 });
 
 const plants = computed(() =>
@@ -147,7 +147,8 @@ const how = computed(() => {
   if (!c) return '';
   const depth = c.sowDepthMm === 0 ? 'on the surface, not covered' : `${format.depth(c.sowDepthMm)} deep`;
   const soil = `${format.warmth(c.soilOptLowC)} to ${format.warmth(c.soilOptHighC)} at the seed`;
-  return `Sow ${depth}${c.lightNeed === 'either' ? '' : `, in the ${c.lightNeed}`}; ${soil}. Up in ${String(c.emergeMinD)} to ${String(c.emergeMaxD)} days.`;
+  const first = prepareForSowing(c).map((p) => p.words);
+  return `${first.length === 0 ? '' : `First: ${first.join('; ')}. `}Sow ${depth}${c.lightNeed === 'either' ? '' : `, in the ${c.lightNeed}`}; ${soil}. Up in ${String(c.emergeMinD)} to ${String(c.emergeMaxD)} days.`;
 });
 
 const back = (): void => void router.push(loan.value ? `/members/${String(loan.value.memberId)}` : `/lots/${props.code}`);

@@ -1,17 +1,5 @@
 <script setup lang="ts">
-import {
-  CARE_WORDS,
-  emergenceForm,
-  FATE_FACTS,
-  fateForm,
-  FATES,
-  type Fate,
-  plural,
-  SOWING_METHOD_FACTS,
-  type Timing,
-  TIMING_WORDS,
-  TIMINGS,
-} from '@esprel/core';
+import { emergenceForm, FATE_FACTS, fateForm, FATES, type Fate, plural, SOWING_METHOD_FACTS } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -25,14 +13,13 @@ import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import FieldText from '../fields/FieldText.vue';
 import LotHistory from '../lots/LotHistory.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
-import { useChanges } from '../app/changes.ts';
+import SowingCare from './SowingCare.vue';
 import type { SowingSheetData } from './types.ts';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const session = useSession();
 const format = useFormat();
-const changes = useChanges();
 const { data, problem } = useFetched<SowingSheetData>(() => `/sowings/${props.id}`);
 const s = computed(() => data.value?.sowing ?? null);
 const up = computed(() => Math.max(0, ...(data.value?.counts.map((c) => c.emerged) ?? [0])));
@@ -62,19 +49,6 @@ watch(
 useTodayWhenEmpty(count.values, 'countedOn');
 useTodayWhenEmpty(fate.values, 'fateOn');
 
-/** The step of care that is next; nothing is to be done before anything is up. */
-const next = computed(() => (up.value > 0 ? (data.value?.care.find((c) => c.doneOn === null) ?? null) : null));
-async function careDone(): Promise<void> {
-  const kind = next.value?.kind;
-  if (!kind || !s.value) return;
-  const done = await changes.attempt('POST', `/sowings/${props.id}/care`, { version: s.value.version, kind, doneOn: session.today });
-  if (done && kind === 'pot-on')
-    await router.push(`/labels?kind=pot&codes=${s.value.lotCode}&copies=${String(Math.min(up.value, 300))}&sowing=${String(s.value.id)}`);
-}
-async function say(timing: Timing): Promise<void> {
-  if (data.value?.timing?.timing === timing) await changes.attempt('DELETE', `/timings/${String(data.value.timing.id)}`);
-  else await changes.attempt('POST', `/sowings/${props.id}/timing`, { timing });
-}
 const how = computed(() => {
   const x = s.value;
   if (!x) return '';
@@ -147,16 +121,7 @@ async function saveFate(): Promise<void> {
         The lot now: <strong>{{ aliveWords(data.estimate) }}</strong>.
       </p>
     </div>
-    <div v-if="next" class="notice care">
-      <p>
-        <strong>{{ CARE_WORDS[next.kind].words }}</strong> {{ format.due(next.due) }}, {{ format.day(next.due) }}:
-        {{ CARE_WORDS[next.kind].why }}.
-        <template v-if="next.movedDays > 0"
-          >It moved by {{ plural(next.movedDays, 'day') }}, because what comes before it was late.</template
-        >
-      </p>
-      <Button severity="secondary" :label="next.kind === 'pot-on' ? 'Done, print tags' : 'Done today'" @click="careDone" />
-    </div>
+    <SowingCare :sheet="data" :up="up" part="next" />
     <template v-if="!s.fate">
       <p v-if="data.next" class="notice">
         <strong>{{ data.next.last ? 'Say what became of it' : 'Look at it' }} {{ format.due(data.next.due) }}</strong
@@ -206,23 +171,7 @@ async function saveFate(): Promise<void> {
       </form>
     </template>
 
-    <section v-if="!s.member" class="block" aria-label="Was the day right">
-      <h2>Was the day right?</h2>
-      <p class="row-of-buttons">
-        <Button
-          v-for="t in TIMINGS"
-          :key="t"
-          :severity="data.timing?.timing === t ? undefined : 'secondary'"
-          :label="TIMING_WORDS[t].charAt(0).toUpperCase() + TIMING_WORDS[t].slice(1)"
-          :aria-pressed="data.timing?.timing === t"
-          @click="say(t)"
-        />
-      </p>
-      <p class="quiet small">
-        After the season, one tap; the window of {{ s.crop.toLowerCase() }} moves for this library, and tapping again takes it back.
-        <RouterLink :to="`/sowing/worked?crop=${s.cropKey}`">What worked</RouterLink>
-      </p>
-    </section>
+    <SowingCare :sheet="data" :up="up" part="all" />
     <p v-if="data.lost.length > 0" class="quiet">
       Lost: {{ data.lost.map((l) => `${plural(l.cells, 'cell')} ${FATE_FACTS[l.fate].words}`).join(', ') }}. Only cells whose cause speaks
       of the seed count for the lot.
@@ -240,19 +189,6 @@ async function saveFate(): Promise<void> {
         @click="router.push(`/lots/${s.lotCode}/identity`)"
       />
     </div>
-    <section v-if="data.care.length > 0" aria-label="Care">
-      <h2>Care</h2>
-      <table class="plain-table numbers">
-        <tbody>
-          <tr v-for="c in data.care" :key="c.kind">
-            <td>{{ CARE_WORDS[c.kind].words }}</td>
-            <td class="right" :class="{ quiet: c.doneOn === null }">
-              {{ c.doneOn === null ? (up > 0 ? format.day(c.due) : `about ${format.day(c.due)}`) : `done ${format.day(c.doneOn)}` }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </section>
     <section v-if="data.counts.length > 0" aria-label="Counts">
       <h2>Counts</h2>
       <table class="plain-table numbers">
@@ -270,15 +206,6 @@ async function saveFate(): Promise<void> {
 </template>
 
 <style scoped>
-.care {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  justify-content: space-between;
-}
-.care .p-button {
-  flex: none;
-}
 .note {
   font-style: italic;
 }

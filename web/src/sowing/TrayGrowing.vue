@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CARE_WORDS, cellsOf, FATE_FACTS, FATES, type Fate, plural } from '@esprel/core';
+import { CARE_WORDS, cellsOf, FATE_FACTS, type Fate, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, nextTick, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -12,8 +12,10 @@ import FieldDay from '../fields/FieldDay.vue';
 import FileButton from '../fields/FileButton.vue';
 import { shrinkPhoto } from '../lots/shrinkPhoto.ts';
 import LotHistory from '../lots/LotHistory.vue';
-import { letterLook } from './letterLook.ts';
+import CellFate from './CellFate.vue';
+import LetterChip from './LetterChip.vue';
 import TrayCounts from './TrayCounts.vue';
+import TrayHead from './TrayHead.vue';
 import TrayMap from './TrayMap.vue';
 import type { TrayCellShown, TraySheetData } from './trayTypes.ts';
 
@@ -49,12 +51,8 @@ function tap(cell: number): void {
   set(cell, now.up < was.seeds ? now.up + 1 : was.up, now.fate === 'not-come-up' ? null : now.fate);
 }
 const asked = ref<number | null>(null);
-const choices = ref<HTMLElement | null>(null);
-async function ask(cell: number): Promise<void> {
-  if (!stored(cell)) return;
-  asked.value = cell;
-  await nextTick();
-  choices.value?.querySelector<HTMLElement>('button')?.focus();
+function ask(cell: number): void {
+  if (stored(cell)) asked.value = cell;
 }
 function answer(fate: Fate | null): void {
   const cell = asked.value;
@@ -71,13 +69,13 @@ function key(cell: number, pressed: string): void {
   const was = stored(cell);
   if (pressed === ' ') tap(cell);
   else if (/\d/.test(pressed) && was) set(cell, Math.min(was.seeds, Number(pressed)), (look.get(cell) ?? was).fate);
-  else if (pressed.toLowerCase() === 'x') void ask(cell);
+  else if (pressed.toLowerCase() === 'x') ask(cell);
   else if (pressed === 'u') void changes.undo();
 }
-/** What was tapped stays on the page until the tray itself says it. */
+/** What was tapped stays on the page until the tray is read again, and says it itself (or not any more, when it was taken back at once). */
 let written = false;
 watch(
-  () => tray.value.version,
+  () => props.sheet,
   () => {
     if (written) look.clear();
     written = false;
@@ -154,10 +152,14 @@ async function photo(file: File): Promise<void> {
   }
   shrinking.value = false;
 }
-const lostFates = FATES.filter((f) => f !== 'came-up');
 const where = (cell: number): string =>
   `row ${String(Math.floor(cell / tray.value.columns) + 1)}, cell ${String((cell % tray.value.columns) + 1)}`;
 const upCells = computed(() => cells.value.filter((c) => c.up > 0).length);
+const about = computed(() => {
+  const { bench, sownOn, sowOn, clearedOn } = tray.value;
+  const gone = clearedOn === null ? '' : `; cleared ${format.day(clearedOn)}`;
+  return `Sown ${format.day(sownOn ?? sowOn)}${bench === null ? '' : `, ${bench.name}`}; ${String(upCells.value)} of ${String(cells.value.length)} cells up${gone}`;
+});
 const print = (): void => {
   window.print();
 };
@@ -165,21 +167,11 @@ const print = (): void => {
 
 <template>
   <TwoPanes left="The tray" right="What came up">
-    <header class="top">
-      <div>
-        <p class="small"><RouterLink to="/sowing/trays">Trays</RouterLink></p>
-        <h1>{{ tray.name }}</h1>
-        <p class="quiet">
-          Sown {{ format.day(tray.sownOn ?? tray.sowOn) }}{{ tray.bench ? `, ${tray.bench.name}` : '' }}; {{ upCells }} of
-          {{ cells.length }} cells up{{ tray.clearedOn ? `; cleared ${format.day(tray.clearedOn)}` : '' }}
-        </p>
-      </div>
-      <span class="row-of-buttons noprint">
-        <Button severity="secondary" @click="changes.undo()">Undo <kbd>U</kbd></Button>
-        <Button severity="secondary" label="Print the map" @click="print" />
-        <Button severity="secondary" label="Pot labels" @click="router.push(`/labels?tray=${tray.id}&each=plant`)" />
-      </span>
-    </header>
+    <TrayHead :name="tray.name" :about="about">
+      <Button severity="secondary" @click="changes.undo()">Undo <kbd>U</kbd></Button>
+      <Button severity="secondary" label="Print the map" @click="print" />
+      <Button severity="secondary" label="Pot labels" @click="router.push(`/labels?tray=${tray.id}&each=plant`)" />
+    </TrayHead>
     <TrayMap
       :rows="tray.rows"
       :columns="tray.columns"
@@ -198,25 +190,7 @@ const print = (): void => {
     <p class="quiet noprint">
       Tap a cell for each seedling that is up. Hold it, or press <kbd>X</kbd>, to say what was lost there; digits say how many.
     </p>
-    <div
-      v-if="asked !== null"
-      ref="choices"
-      class="choices"
-      role="dialog"
-      :aria-label="`What happened in ${where(asked)}`"
-      @keydown.esc="leaveChoices"
-    >
-      <p>
-        <strong>What happened in {{ where(asked) }}?</strong> Only some causes speak of the seed; the others leave the cell out.
-      </p>
-      <div class="fates">
-        <button v-for="f in lostFates" :key="f" type="button" @click="answer(f)">
-          {{ FATE_FACTS[f].words }} <span class="small quiet">{{ FATE_FACTS[f].speaksOfSeed ? 'counts for the lot' : 'left out' }}</span>
-        </button>
-        <button type="button" @click="answer(null)">nothing, it is well</button>
-        <button type="button" @click="leaveChoices">leave it as it is</button>
-      </div>
-    </div>
+    <CellFate v-if="asked !== null" :where="where(asked)" @answer="answer" @leave="leaveChoices" />
     <form v-if="tray.clearedOn === null" class="save noprint" novalidate @submit.prevent="saveLook">
       <FieldDay id="looked" v-model="form.lookedOn" label="Looked on" :max="session.today" :min="tray.sownOn ?? undefined" />
       <Button
@@ -251,8 +225,8 @@ const print = (): void => {
       </section>
       <h2>What came up</h2>
       <ul class="plain">
-        <li v-for="k in kinds" :key="k.letter" class="kind" :style="{ '--ink': letterLook(k.letter).ink }">
-          <span class="chip">{{ k.letter }}</span>
+        <li v-for="k in kinds" :key="k.letter" class="kind">
+          <LetterChip :letter="k.letter" />
           <span class="name">
             <strong>{{ k.variety }}</strong> <span class="quiet">{{ k.crop }}</span>
             <span class="block small quiet">
@@ -292,33 +266,6 @@ const print = (): void => {
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: flex-end;
-  justify-content: space-between;
-}
-.choices {
-  border: 1px solid #b8ad98;
-  background: var(--sheet);
-  padding: 10px 14px;
-  display: grid;
-  gap: 8px;
-}
-.fates {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-}
-.fates button {
-  min-height: 40px;
-  padding: 4px 12px;
-  border: 1px solid #b8ad98;
-  border-radius: 3px;
-  background: var(--paper);
-  cursor: pointer;
-}
 .save {
   display: flex;
   flex-wrap: wrap;
@@ -345,17 +292,6 @@ const print = (): void => {
   padding: 7px 0;
   border-bottom: 1px solid #ece6d9;
 }
-.chip {
-  width: 26px;
-  height: 26px;
-  display: grid;
-  place-items: center;
-  border-radius: 4px;
-  background: var(--ink);
-  color: #fff;
-  font-family: var(--mono);
-  font-weight: 600;
-}
 .block {
   display: block;
 }
@@ -371,10 +307,5 @@ img {
   object-fit: cover;
   border: 1px solid var(--rule);
   display: block;
-}
-@media print {
-  .noprint {
-    display: none !important;
-  }
 }
 </style>

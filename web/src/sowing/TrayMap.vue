@@ -151,6 +151,7 @@ const numbers = computed(() => Array.from({ length: props.rows * props.columns }
       @pointerup="up"
       @pointercancel="up"
       @keydown="key"
+      @contextmenu.prevent
     >
       <div v-for="r in rows" :key="r" role="row" class="row">
         <template v-for="i in numbers.slice((r - 1) * columns, r * columns)" :key="i">

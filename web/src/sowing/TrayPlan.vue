@@ -12,6 +12,8 @@ import FieldFind from '../fields/FieldFind.vue';
 import { findLots, type FoundLot } from '../fields/finders.ts';
 import { letterLook } from './letterLook.ts';
 import SeedsPerCell from './SeedsPerCell.vue';
+import LetterChip from './LetterChip.vue';
+import TrayHead from './TrayHead.vue';
 import TrayMap from './TrayMap.vue';
 import type { TrayFillShown, TraySheetData } from './trayTypes.ts';
 import type { SowingAdvice } from './types.ts';
@@ -31,6 +33,11 @@ const { map, stroke, problem, paint, end, save, undo } = useTrayPaint(
     emit('reload');
   },
 );
+const about = computed(() => {
+  const { bench } = tray.value;
+  const where = bench === null ? '' : `, ${bench.name}${bench.warmthC === null ? '' : ` at ${format.warmth(bench.warmthC)}`}`;
+  return `${String(cellsOf(shape.value))} cells${where}, sow ${format.day(tray.value.sowOn)}`;
+});
 const brush = ref<Brush>({ letter: props.sheet.fills[0]?.letter ?? '', what: 'seed' });
 const chosen = computed(() => props.sheet.fills.find((f) => f.letter === brush.value.letter) ?? null);
 watch(
@@ -119,22 +126,11 @@ const BRUSHES = [
 
 <template>
   <TwoPanes left="Map of the tray" right="On this tray">
-    <header class="top">
-      <div>
-        <p class="small"><RouterLink to="/sowing/trays">Trays</RouterLink></p>
-        <h1>{{ tray.name }}</h1>
-        <p class="quiet">
-          {{ cellsOf(shape) }} cells{{
-            tray.bench ? `, ${tray.bench.name}${tray.bench.warmthC === null ? '' : ` at ${format.warmth(tray.bench.warmthC)}`}` : ''
-          }}, sow {{ format.day(tray.sowOn) }}
-        </p>
-      </div>
-      <span class="row-of-buttons noprint">
-        <Button severity="secondary" @click="undo">Undo <kbd>U</kbd></Button>
-        <Button severity="secondary" @click="print">Print the map <kbd>P</kbd></Button>
-        <Button severity="secondary" label="Labels" @click="router.push(`/labels?tray=${tray.id}&each=marker`)" />
-      </span>
-    </header>
+    <TrayHead :name="tray.name" :about="about">
+      <Button severity="secondary" @click="undo">Undo <kbd>U</kbd></Button>
+      <Button severity="secondary" @click="print">Print the map <kbd>P</kbd></Button>
+      <Button severity="secondary" label="Labels" @click="router.push(`/labels?tray=${tray.id}&each=marker`)" />
+    </TrayHead>
     <div class="brushes noprint" role="radiogroup" aria-label="The brush">
       <label v-for="b in BRUSHES" :key="b.what" class="brush" :class="{ chosen: brush.what === b.what }">
         <input type="radio" name="brush" :value="b.what" :checked="brush.what === b.what" @change="brush = { ...brush, what: b.what }" />{{
@@ -187,7 +183,7 @@ const BRUSHES = [
             :aria-pressed="f.letter === brush.letter"
             @click="brush = { letter: f.letter, what: brush.what === 'clear' ? 'seed' : brush.what }"
           >
-            <span class="chip">{{ f.letter }}</span>
+            <LetterChip :letter="f.letter" />
             <span class="code">{{ f.lotCode }}</span>
             <span class="name"
               ><strong>{{ f.variety }}</strong> <span class="quiet">{{ f.crop }}</span></span
@@ -237,13 +233,6 @@ const BRUSHES = [
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: flex-end;
-  justify-content: space-between;
-}
 .brushes {
   display: flex;
   flex-wrap: wrap;
@@ -329,17 +318,6 @@ const BRUSHES = [
   text-align: left;
   cursor: pointer;
 }
-.chip {
-  width: 26px;
-  height: 26px;
-  display: grid;
-  place-items: center;
-  border-radius: 4px;
-  background: var(--ink);
-  color: #fff;
-  font-family: var(--mono);
-  font-weight: 600;
-}
 .name {
   white-space: nowrap;
   overflow: hidden;
@@ -362,10 +340,5 @@ const BRUSHES = [
 .many {
   display: grid;
   gap: 6px;
-}
-@media print {
-  .noprint {
-    display: none !important;
-  }
 }
 </style>

@@ -15,7 +15,7 @@ import FormFrame from '../fields/FormFrame.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import CautionNote from '../lots/CautionNote.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
-import { letterLook } from './letterLook.ts';
+import LetterChip from './LetterChip.vue';
 import { sowingCautions } from './sowingCautions.ts';
 import type { TrayFillShown, TraySheetData } from './trayTypes.ts';
 
@@ -92,11 +92,15 @@ function how(f: TrayFillShown): string {
     c.sowDepthMm === 0 ? 'on the surface, not covered' : `${format.depth(c.sowDepthMm)} deep`,
     c.lightNeed === 'either' ? null : c.lightNeed === 'dark' ? 'keep it dark' : 'it needs light',
     `${format.warmth(c.soilOptLowC)} to ${format.warmth(c.soilOptHighC)}`,
-    c.soakHours > 0 ? `soaked ${String(c.soakHours)} hours` : null,
   ];
   return parts.filter((p) => p !== null).join(', ');
 }
-const cautions = computed(() => sowingCautions(data.value?.fills ?? [], tray.value?.bench?.kind ?? null));
+const cautions = computed(() =>
+  sowingCautions(
+    (data.value?.fills ?? []).map((f) => ({ letter: f.letter, cautions: f.cautions, prepare: f.figures.prepare })),
+    tray.value?.bench?.kind ?? null,
+  ),
+);
 const done = ref<readonly string[] | null>(null);
 async function save(): Promise<void> {
   const codes = (data.value?.fills ?? []).map((f) => `${f.lotCode} ${f.variety}`);
@@ -130,8 +134,8 @@ async function save(): Promise<void> {
       </p>
       <CautionNote :cautions="cautions" />
       <ol class="plain letters">
-        <li v-for="(f, i) in data.fills" :key="f.letter" class="letter" :style="{ '--ink': letterLook(f.letter).ink }">
-          <span class="chip">{{ f.letter }}</span>
+        <li v-for="(f, i) in data.fills" :key="f.letter" class="letter">
+          <LetterChip :letter="f.letter" />
           <div class="what">
             <p>
               <strong>{{ f.variety }}</strong>
@@ -140,6 +144,7 @@ async function save(): Promise<void> {
               >
             </p>
             <p class="how">{{ cellsOfLetter(f.letter) }} cells, {{ f.seedsPerCell }} in each: {{ how(f) }}</p>
+            <p v-if="f.figures.prepare.length > 0" class="how">First: {{ f.figures.prepare.map((x) => x.words).join('; ') }}.</p>
           </div>
           <div v-if="rows[f.letter]" class="really">
             <FieldText
@@ -210,17 +215,6 @@ async function save(): Promise<void> {
   align-items: center;
   padding: 10px 0;
   border-bottom: 1px solid #e6dfd0;
-}
-.chip {
-  width: 30px;
-  height: 30px;
-  display: grid;
-  place-items: center;
-  border-radius: 4px;
-  background: var(--ink);
-  color: #fff;
-  font-family: var(--mono);
-  font-weight: 600;
 }
 .really {
   display: grid;

@@ -37,14 +37,17 @@ describe('a tray', () => {
 });
 
 describe('what to be careful of while sowing', () => {
-  const fill = (letter: string, pretreatments: string[], cautions: string[] = []) =>
-    ({ letter, cautions, figures: { pretreatments } }) as unknown as Parameters<typeof sowingCautions>[0][number];
-  it('is what this tray asks for, each said once', () => {
-    const said = sowingCautions([fill('A', ['scarify', 'soak']), fill('B', [], ['the seed is poisonous'])], 'mat').join(' ');
+  const prepare = [{ step: 'scarify', words: 'file the coat', days: 0, caution: 'Blades and files slip' }];
+  it('is what this sowing asks for, each said once', () => {
+    const seeds = [
+      { letter: 'A', cautions: [], prepare },
+      { letter: 'B', cautions: ['the seed is poisonous'], prepare },
+    ];
+    const said = sowingCautions(seeds, 'mat');
     expect(said).toContain('B: the seed is poisonous');
-    expect(said).toContain('Blades and files');
-    expect(said).toContain('plugs above the tray');
-    const plain = sowingCautions([fill('A', [])], 'sill').join(' ');
+    expect(said.filter((c) => c === 'Blades and files slip')).toHaveLength(1);
+    expect(said.join(' ')).toContain('plugs above the tray');
+    const plain = sowingCautions([{ letter: '', cautions: [], prepare: [] }], 'sill').join(' ');
     expect(plain).not.toContain('Blades');
     expect(plain).not.toContain('plugs');
   });

@@ -1,20 +1,22 @@
-import type { TrayFillShown } from './trayTypes.ts';
+import type { Preparation } from '@esprel/core';
+
+/** What a tray, or a single sowing, knows of one kind of seed for its cautions. */
+export interface SeedToSow {
+  readonly letter: string;
+  readonly cautions: readonly string[];
+  readonly prepare: readonly Preparation[];
+}
 
 /**
- * What to be careful of while sowing, once for the whole tray: what the seed itself asks, then tools, steam, dust and
- * current, as far as this tray has them.
+ * What to be careful of while sowing, once for all of it: what the seed itself asks, then what its preparation, steam, dust and
+ * current ask, as far as this sowing has them.
  */
-export function sowingCautions(
-  fills: readonly Pick<TrayFillShown, 'letter' | 'cautions' | 'figures'>[],
-  benchKind: string | null,
-): string[] {
-  const seed = fills.flatMap((f) => f.cautions.map((c) => `${f.letter}: ${c}`));
-  const treatments = new Set(fills.flatMap((f) => f.figures.pretreatments));
+export function sowingCautions(seeds: readonly SeedToSow[], benchKind: string | null): string[] {
+  const seed = seeds.flatMap((s) => s.cautions.map((c) => (s.letter === '' ? c : `${s.letter}: ${c}`)));
+  const prepared = seeds.flatMap((s) => s.prepare.flatMap((p) => p.caution ?? []));
   const work = [
-    treatments.has('scarify') || treatments.has('remove-coat') ? 'Blades and files: cut away from the hand, on a board' : null,
-    treatments.has('soak') ? 'Water for soaking is warm, never boiling from the kettle over a hand' : null,
     benchKind === 'mat' || benchKind === 'lamp' ? 'Mats and lamps near water: plugs above the tray, dry hands at the switch' : null,
     'Dry mix is dust: wet it before it is stirred, or wear a mask; mix that was scalded or steamed cools first, the face away from it',
   ].filter((c) => c !== null);
-  return [...new Set(seed), ...work];
+  return [...new Set([...seed, ...prepared, ...work])];
 }

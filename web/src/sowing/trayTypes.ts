@@ -1,4 +1,4 @@
-import type { CareKind, Crop, Fate } from '@esprel/core';
+import type { CareKind, Crop, Fate, Preparation } from '@esprel/core';
 import type { HistoryStep } from '../lots/types.ts';
 
 export interface TrayFillShown {
@@ -24,9 +24,7 @@ export interface TrayFillShown {
     | 'clumpSeeds'
     | 'seedsPerGram'
     | 'transplant'
-    | 'pretreatments'
-    | 'soakHours'
-  >;
+  > & { readonly prepare: readonly Preparation[] };
   readonly cautions: readonly string[];
   readonly estimate: { readonly median: number; readonly low: number; readonly high: number; readonly verdict: string } | null;
 }

@@ -1,0 +1,28 @@
+<script setup lang="ts">
+import { useFormat } from '../app/useFormat.ts';
+import type { LotSeason } from './types.ts';
+
+/** What the packet says of sowing under cover, against the crop table, and which of the two is followed. */
+defineProps<{ season: LotSeason }>();
+const format = useFormat();
+const between = (w: { from: string; to: string }): string => `${format.day(w.from)} to ${format.day(w.to)}`;
+</script>
+
+<template>
+  <p v-if="season.packet" class="quiet">
+    The packet of <RouterLink :to="`/lots/${season.packet.lotCode}`">{{ season.packet.lotCode }}</RouterLink> says
+    {{ season.packet.weeks.min }} to {{ season.packet.weeks.max }} weeks before
+    {{ season.packet.anchor === 'last-frost' ? 'the last frost' : 'planting out'
+    }}{{ season.packet.window ? `, ${between(season.packet.window)}` : '' }}; the crop table
+    {{ season.table.sow ? between(season.table.sow) : 'nothing' }}.
+    <strong>{{ season.packet.used ? 'The packet is followed.' : 'The table is followed' }}</strong><template v-if="!season.packet.used"
+      >; the packet is chosen on the page of its variety, under Library.</template
+    >
+  </p>
+</template>
+
+<style scoped>
+strong {
+  font-weight: 600;
+}
+</style>

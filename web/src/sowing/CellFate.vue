@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { FATE_FACTS, FATES, type Fate } from '@esprel/core';
+import { onMounted, ref } from 'vue';
+
+/** What happened in one cell of a tray: a cause, nothing, or never mind. */
+defineProps<{ where: string }>();
+const emit = defineEmits<{ answer: [fate: Fate | null]; leave: [] }>();
+const box = ref<HTMLElement | null>(null);
+const causes = FATES.filter((f) => f !== 'came-up');
+onMounted(() => box.value?.querySelector<HTMLElement>('button')?.focus());
+</script>
+
+<template>
+  <div ref="box" class="choices" role="dialog" :aria-label="`What happened in ${where}`" @keydown.esc="emit('leave')">
+    <p>
+      <strong>What happened in {{ where }}?</strong> Only some causes speak of the seed; the others leave the cell out.
+    </p>
+    <div class="fates">
+      <button v-for="f in causes" :key="f" type="button" @click="emit('answer', f)">
+        {{ FATE_FACTS[f].words }} <span class="small quiet">{{ FATE_FACTS[f].speaksOfSeed ? 'counts for the lot' : 'left out' }}</span>
+      </button>
+      <button type="button" @click="emit('answer', null)">nothing, it is well</button>
+      <button type="button" @click="emit('leave')">leave it as it is</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.choices {
+  border: 1px solid #b8ad98;
+  background: var(--sheet);
+  padding: 10px 14px;
+  display: grid;
+  gap: 8px;
+}
+.fates {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.fates button {
+  min-height: 40px;
+  padding: 4px 12px;
+  border: 1px solid #b8ad98;
+  border-radius: 3px;
+  background: var(--paper);
+  cursor: pointer;
+}
+</style>

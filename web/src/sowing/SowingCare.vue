@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { CARE_WORDS, plural, type Timing, TIMING_WORDS, TIMINGS } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import { useChanges } from '../app/changes.ts';
+import { useFormat } from '../app/useFormat.ts';
+import { useSession } from '../app/session.ts';
+import type { SowingSheetData } from './types.ts';
+
+/** The next step of care of a sowing, all of them with their days, and whether the day of the sowing was right. */
+const props = defineProps<{ sheet: SowingSheetData; up: number; part: 'next' | 'all' }>();
+const router = useRouter();
+const session = useSession();
+const changes = useChanges();
+const format = useFormat();
+const s = computed(() => props.sheet.sowing);
+/** Nothing is to be done before anything is up. */
+const next = computed(() => (props.up > 0 ? (props.sheet.care.find((c) => c.doneOn === null) ?? null) : null));
+async function done(): Promise<void> {
+  const kind = next.value?.kind;
+  if (!kind) return;
+  const answer = await changes.attempt('POST', `/sowings/${String(s.value.id)}/care`, {
+    version: s.value.version,
+    kind,
+    doneOn: session.today,
+  });
+  if (answer && kind === 'pot-on') {
+    await router.push(`/labels?kind=pot&codes=${s.value.lotCode}&copies=${String(Math.min(props.up, 300))}&sowing=${String(s.value.id)}`);
+  }
+}
+async function say(timing: Timing): Promise<void> {
+  const said = props.sheet.timing;
+  if (said?.timing === timing) await changes.attempt('DELETE', `/timings/${String(said.id)}`);
+  else await changes.attempt('POST', `/sowings/${String(s.value.id)}/timing`, { timing });
+}
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+</script>
+
+<template>
+  <div v-if="part === 'next' && next" class="notice care">
+    <p>
+      <strong>{{ CARE_WORDS[next.kind].words }}</strong> {{ format.due(next.due) }}, {{ format.day(next.due) }}:
+      {{ CARE_WORDS[next.kind].why }}.
+      <template v-if="next.movedDays > 0">It moved by {{ plural(next.movedDays, 'day') }}, because what comes before it was late.</template>
+    </p>
+    <Button severity="secondary" :label="next.kind === 'pot-on' ? 'Done, print tags' : 'Done today'" @click="done" />
+  </div>
+  <template v-else-if="part === 'all'">
+    <section v-if="!s.member" class="block" aria-label="Was the day right">
+      <h2>Was the day right?</h2>
+      <p class="row-of-buttons">
+        <Button
+          v-for="t in TIMINGS"
+          :key="t"
+          :severity="sheet.timing?.timing === t ? undefined : 'secondary'"
+          :label="capital(TIMING_WORDS[t])"
+          :aria-pressed="sheet.timing?.timing === t"
+          @click="say(t)"
+        />
+      </p>
+      <p class="quiet small">
+        After the season, one tap; the window of {{ s.crop.toLowerCase() }} moves for this library, and tapping again takes it back.
+        <RouterLink :to="`/sowing/worked?crop=${s.cropKey}`">What worked</RouterLink>
+      </p>
+    </section>
+    <section v-if="sheet.care.length > 0" class="block" aria-label="Care">
+      <h2>Care</h2>
+      <table class="plain-table numbers">
+        <tbody>
+          <tr v-for="c in sheet.care" :key="c.kind">
+            <td>{{ CARE_WORDS[c.kind].words }}</td>
+            <td class="right" :class="{ quiet: c.doneOn === null }">
+              {{ c.doneOn !== null ? `done ${format.day(c.doneOn)}` : `${up > 0 ? '' : 'about '}${format.day(c.due)}` }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+  </template>
+</template>
+
+<style scoped>
+.care {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  justify-content: space-between;
+}
+.care .p-button {
+  flex: none;
+}
+.block {
+  display: grid;
+  gap: 10px;
+  border-top: 1px solid var(--rule);
+  padding-top: 12px;
+}
+.block h2 {
+  font-size: 17px;
+}
+</style>
