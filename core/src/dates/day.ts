@@ -37,9 +37,30 @@ export function dayNumber(day: Day): number {
   return Date.UTC(year, month - 1, d) / MS_PER_DAY;
 }
 
-/** The day that is `n` whole days since 1970-01-01; part days round down. */
+/** Days from 1 March of the year 0 to 1970-01-01, and in a cycle of 400 years. */
+const EPOCH_FROM_MARCH_0 = 719_468;
+const DAYS_IN_400_YEARS = 146_097;
+const TWO_DIGITS = Array.from({ length: 100 }, (_, i) => String(i).padStart(2, '0'));
+
+/**
+ * The day that is `n` whole days since 1970-01-01; part days round down. Counts in years that begin in March, so that the leap day is the
+ * last (the arithmetic of the Gregorian calendar; a Date for every day of two thousand lanes takes too long).
+ */
 export function dayFromNumber(n: number): Day {
-  return new Date(Math.floor(n) * MS_PER_DAY).toISOString().slice(0, 10);
+  const z = Math.floor(n) + EPOCH_FROM_MARCH_0;
+  const cycle = Math.floor(z / DAYS_IN_400_YEARS);
+  const dayOfCycle = z - cycle * DAYS_IN_400_YEARS;
+  const yearOfCycle = Math.floor(
+    (dayOfCycle - Math.floor(dayOfCycle / 1460) + Math.floor(dayOfCycle / 36_524) - Math.floor(dayOfCycle / 146_096)) / 365,
+  );
+  const dayOfYear = dayOfCycle - (365 * yearOfCycle + Math.floor(yearOfCycle / 4) - Math.floor(yearOfCycle / 100));
+  const monthFromMarch = Math.floor((5 * dayOfYear + 2) / 153);
+  const day = dayOfYear - Math.floor((153 * monthFromMarch + 2) / 5) + 1;
+  const month = monthFromMarch < 10 ? monthFromMarch + 3 : monthFromMarch - 9;
+  const year = yearOfCycle + cycle * 400 + (month <= 2 ? 1 : 0);
+  // Beyond four digits, and for what is no number, the calendar of the language says what it always said.
+  if (!(year >= 0 && year <= 9999)) return new Date(Math.floor(n) * MS_PER_DAY).toISOString().slice(0, 10);
+  return `${String(year).padStart(4, '0')}-${TWO_DIGITS[month] ?? ''}-${TWO_DIGITS[day] ?? ''}`;
 }
 
 /** `day` moved by `days` (may be negative; part days round down). `addDays('2027-02-28', 1)` is `2027-03-01`. */

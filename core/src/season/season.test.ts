@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { balanceOf, suggestedFloor } from '../amounts/amount.ts';
 import { CROP_REFERENCE } from '../crops/reference.ts';
-import { addDays, dayInYear, daysBetween, isDay } from '../dates/day.ts';
+import { addDays, dayFromNumber, dayInYear, dayNumber, daysBetween, isDay } from '../dates/day.ts';
 import { ageingStart } from '../viability/lotEstimate.ts';
 import { seedReadyDay } from '../renewals/seedReady.ts';
 import { frostRisk, nextMonthDay, seasonWords } from './frost.ts';
@@ -18,6 +18,17 @@ describe('days', () => {
     expect(daysBetween('2028-02-28', '2028-03-01')).toBe(2);
     expect(dayInYear(2027, '02-29')).toBe('2027-02-28');
     expect(() => addDays('2027-02-30', 1)).toThrow('day');
+  });
+});
+
+describe('days by number', () => {
+  it('are those of the calendar, every one of eight centuries', () => {
+    for (let n = -219_000; n < 73_000; n += 1) {
+      if (dayFromNumber(n) !== new Date(n * 86_400_000).toISOString().slice(0, 10)) expect(dayFromNumber(n)).toBe(`day ${String(n)}`);
+    }
+    expect(dayFromNumber(dayNumber('2028-02-29') + 0.9)).toBe('2028-02-29');
+    expect(dayFromNumber(dayNumber('0101-03-01'))).toBe('0101-03-01');
+    expect(dayFromNumber(dayNumber('9999-12-31'))).toBe('9999-12-31');
   });
 });
 

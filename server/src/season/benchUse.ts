@@ -1,7 +1,7 @@
 import { addDays, BenchCalendar, type BenchUse, type BenchWeek, cellsOf, dayNumber } from '@esprel/core';
 import type { Db } from '../db/db.ts';
 import { type BenchRow, benchPlaces, type TrayKind, trayKinds } from '../sowing/bench.ts';
-import { type NamedPlanned, yearOfPlanned } from './planned.ts';
+import { type LanePlanned, yearOfPlanned } from './planned.ts';
 import { type SeasonReader, windowOf } from './windows.ts';
 
 /** Plants stand on a lamp or a sill as long as this when no day of planting out is known. */
@@ -31,7 +31,7 @@ function cellsIn(kind: TrayKind | undefined): number {
 }
 
 /** What a plan takes up on the bench: the fridge while it chills, a mat until it is up, a lamp or sill until it is planted out. */
-function usesOf(reader: SeasonReader, p: NamedPlanned, bench: Bench): BenchUse[] {
+function usesOf(reader: SeasonReader, p: LanePlanned, bench: Bench): BenchUse[] {
   const crop = reader.crop(p.crop_key);
   const sowOn = p.sown_on ?? p.sow_on;
   const trays = p.cells / cellsIn(bench.kinds.get(p.tray_kind_id ?? 0));
@@ -83,7 +83,7 @@ export class SeasonBench {
 
   constructor(
     private readonly reader: SeasonReader,
-    private readonly plans: readonly NamedPlanned[],
+    private readonly plans: readonly LanePlanned[],
   ) {
     this.bench = benchOf(reader.db);
     this.calendar = new BenchCalendar(plans.flatMap((p) => usesOf(reader, p, this.bench)));
@@ -106,7 +106,7 @@ export class SeasonBench {
   }
 
   /** Another day or container for a plan that finds no room; null when it does. */
-  offerFor(p: NamedPlanned): Offer | null {
+  offerFor(p: LanePlanned): Offer | null {
     if (p.sowing_id !== null) return null;
     const own = usesOf(this.reader, p, this.bench);
     const placeOf = (u: BenchUse): BenchRow => this.bench.places.get(u.placeId) as BenchRow;
@@ -133,7 +133,7 @@ export class SeasonBench {
   }
 
   private dayFor(
-    p: NamedPlanned,
+    p: LanePlanned,
     tight: BenchUse,
     place: BenchRow,
     own: readonly BenchUse[],

@@ -86,6 +86,20 @@ export function plannedOpen(db: Db, until: string, beginBefore: readonly string[
   );
 }
 
+const LANES = `SELECT p.*, l.code, l.variety_id, v.name AS variety, v.crop_key, c.name AS crop, pe.name AS person, m.name AS member, b.name AS bench,
+    g.name AS grow_bench, s.id AS sowing_id, s.sown_on
+  FROM planned_sowings p JOIN lots l ON l.id = p.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+  LEFT JOIN people pe ON pe.id = p.person_id LEFT JOIN members m ON m.id = p.member_id
+  LEFT JOIN bench_places b ON b.id = p.bench_id LEFT JOIN bench_places g ON g.id = p.grow_bench_id
+  LEFT JOIN sowings s ON s.id = (SELECT min(id) FROM sowings WHERE planned_id = p.id)`;
+
+/** What lanes and the bench ask of a plan: a season has thousands, and no use for what came up. */
+export type LanePlanned = Omit<NamedPlanned, 'balance' | 'floor' | 'tray_id' | 'tray' | 'sown_seeds' | 'up_on' | 'emerged'>;
+
+export function lanesBetween(db: Db, from: string, to: string): LanePlanned[] {
+  return all<LanePlanned>(db, `${LANES} WHERE p.sow_on BETWEEN ? AND ? ORDER BY p.sow_on, c.name, v.name, p.id`, from, to);
+}
+
 export function plannedRow(db: Db, id: number, field: string | null = null): NamedPlanned {
   const row = one<NamedPlanned>(db, `${NAMED} WHERE p.id = ?`, id);
   if (!row) throw field === null ? notFound('That planned sowing') : wrong(field, 'is not a planned sowing; choose again');
@@ -98,7 +112,7 @@ export function yearOfPlanned(reader: SeasonReader, p: Pick<PlannedRow, 'garden_
 }
 
 /** What the lane of a plan is drawn from; a sown one is drawn from the day it really was. */
-export function laneInput(reader: SeasonReader, p: NamedPlanned): LaneInput {
+export function laneInput(reader: SeasonReader, p: LanePlanned): LaneInput {
   const year = yearOfPlanned(reader, p);
   const s = reader.of({ id: p.lot_id, crop_key: p.crop_key, variety_id: p.variety_id }, p.garden_id, year);
   const { chillWeeks, soakHours, emergeMinD, emergeMaxD, transplant, clumpSeeds, frost } = reader.crop(p.crop_key);

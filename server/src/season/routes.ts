@@ -25,7 +25,16 @@ import { SeasonBench } from './benchUse.ts';
 import { calendar } from './calendar.ts';
 import { gardenOf, soilOf } from './gardens.ts';
 import { chill, dropPlan, earlierNotes, movePlan, planMany, planSowing, replan, takenByOthers, usualPlan } from './planChange.ts';
-import { laneInput, type NamedPlanned, plannedBetween, plannedRow, seedsOf, yearOfPlanned } from './planned.ts';
+import {
+  laneInput,
+  lanesBetween,
+  type LanePlanned,
+  type NamedPlanned,
+  plannedBetween,
+  plannedRow,
+  seedsOf,
+  yearOfPlanned,
+} from './planned.ts';
 import { SeasonReader, SHIFT_RULE } from './windows.ts';
 
 function yearAsked(db: Db, query: Readonly<Record<string, unknown>>, today: string): number {
@@ -69,7 +78,7 @@ function named(p: NamedPlanned): object {
 }
 
 /** What a lane shows beside its days: thousands of them are sent at once. */
-function laneNames(p: NamedPlanned): object {
+function laneNames(p: LanePlanned): object {
   return {
     id: p.id,
     version: p.version,
@@ -92,11 +101,11 @@ function seasonPage(db: Db, year: number, today: string): object {
   const reader = new SeasonReader(db);
   const garden = reader.garden(null);
   const { from, to } = seasonDays(year, garden.frost.last);
-  const plans = plannedBetween(db, from, to);
+  const plans = lanesBetween(db, from, to);
   const shared = new Map<string, { id: number; crop: LaneInput['crop']; window: LaneInput['window']; lastFrost: string; sdDays: number }>();
   const lanes = plans.map((p) => {
     const { crop, window, lastFrost, sdDays, ...own } = laneInput(reader, p);
-    const key = JSON.stringify([p.crop_key, window, lastFrost, sdDays]);
+    const key = `${p.crop_key} ${window?.from ?? ''} ${window?.to ?? ''} ${lastFrost} ${String(sdDays)}`;
     let base = shared.get(key);
     if (!base) shared.set(key, (base = { id: shared.size, crop, window, lastFrost, sdDays }));
     return { ...laneNames(p), ...own, base: base.id };
@@ -114,7 +123,7 @@ function plannedSheet(db: Db, id: number, today: string): object {
   const season = reader.of({ id: p.lot_id, crop_key: p.crop_key, variety_id: p.variety_id }, p.garden_id, year);
   const crop = reader.crop(p.crop_key);
   const { from, to } = seasonDays(year, reader.garden(p.garden_id).frost.last);
-  const bench = new SeasonBench(reader, plannedBetween(db, from, to));
+  const bench = new SeasonBench(reader, lanesBetween(db, from, to));
   return {
     planned: {
       ...named(p),
@@ -155,11 +164,26 @@ function seasonList(db: Db, year: number, today: string): object {
     from,
     to,
     rows: plans.map((p) => ({
-      ...named(p),
-      way: p.way,
+      id: p.id,
+      variety: p.variety,
+      crop: p.crop,
+      member: p.member,
+      bench: p.bench,
+      purpose: p.purpose,
+      plants: p.plants,
+      cells: p.cells,
+      seeds: seedsOf(p),
+      seedsPerCell: p.seeds_per_cell,
+      balance: p.balance,
+      trayId: p.tray_id,
+      tray: p.tray,
+      sowingId: p.sowing_id,
+      sownOn: p.sown_on,
+      sownSeeds: p.sown_seeds,
+      emerged: p.emerged,
       method: p.method,
+      cropKey: p.crop_key,
       sowOn: p.sown_on ?? p.sow_on,
-      plantOutOn: p.plant_out_on,
       short: p.sowing_id === null ? Math.max(0, (asked.get(p.lot_id) ?? 0) - p.balance) : 0,
     })),
     bench: new SeasonBench(reader, plans).picture(today > from && today < to ? addDays(today, -14) : from),

@@ -1,4 +1,4 @@
-import { type Ref, ref, watch, type WatchSource } from 'vue';
+import { type Ref, ref, shallowRef, watch, type WatchSource } from 'vue';
 import { ApiProblem, get } from './api.ts';
 import { useChanges } from './changes.ts';
 import { useSession } from './session.ts';
@@ -20,7 +20,8 @@ function thing(path: string | null): string | null {
  * address is dropped; what was shown stays until the new answer is there, unless the address changed.
  */
 export function useFetched<T>(path: () => string | null, also: WatchSource[] = []): Fetched<T> {
-  const data = ref<T | null>(null) as Ref<T | null>;
+  // What was read is never changed in place; thousands of rows need no watching one by one.
+  const data: Ref<T | null> = shallowRef<T | null>(null);
   const problem = ref<ApiProblem | null>(null);
   const loading = ref(false);
   const changes = useChanges();

@@ -28,8 +28,7 @@ const { held, moving, shiftOf, keep, grab, drag, release, key } = useLaneDrag(
     emit('move', lane, sowOn, plantOutOn);
   },
 );
-const still = computed(() => held.value.map((l) => drawnLane(l, props.page.bases)));
-const scale = computed(() => laneScale(props.page, still.value, laneWidth.value));
+const scale = computed(() => laneScale(props.page, held.value, laneWidth.value));
 const months = computed(() => monthsOn(scale.value));
 const frost = computed(() => frostColumns(scale.value, props.page.risk));
 const todayX = computed(() => xOf(scale.value, props.page.today));
@@ -42,17 +41,16 @@ const rows = computed(() => rowsInView(y.value, height.value, held.value.length)
 const shown = computed(() =>
   held.value.slice(rows.value.from, rows.value.to).map((lane, i) => {
     const row = rows.value.from + i;
-    const moved = moving.value?.id === lane.id ? drawnLane(lane, props.page.bases, shiftOf(lane.id)) : (still.value[row] as Lane);
+    const moved = drawnLane(lane, props.page.bases, shiftOf(lane.id));
     return { lane, row, drawn: moved, picture: lanePicture(scale.value, moved, props.page.bases[lane.base]?.window ?? null) };
   }),
 );
 watch(moving, (m) => {
-  const i = m === null ? -1 : held.value.findIndex((l) => l.id === m.id);
-  const lane = held.value[i];
+  const lane = m === null ? undefined : held.value.find((l) => l.id === m.id);
   emit(
     'preview',
     lane && m && m.days !== 0
-      ? { lane, was: still.value[i] as Lane, now: drawnLane(lane, props.page.bases, shiftOf(lane.id)), outOnly: m.out }
+      ? { lane, was: drawnLane(lane, props.page.bases), now: drawnLane(lane, props.page.bases, shiftOf(lane.id)), outOnly: m.out }
       : null,
   );
 });

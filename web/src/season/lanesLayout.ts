@@ -47,13 +47,24 @@ export function drawnLane(
   });
 }
 
+/** First and last day of a lane, without drawing it: what the scale asks of thousands. */
+function spanOf(lane: SeasonLane, base: LaneBase): { readonly from: Day; readonly to: Day } {
+  const before = 7 * (lane.way === 'late' ? 0 : base.crop.chillWeeks) + Math.ceil(base.crop.soakHours / 24);
+  const up = addDays(lane.sowOn, base.crop.emergeMaxD);
+  return {
+    from: before > 0 ? addDays(lane.sowOn, -before) : lane.sowOn,
+    to: lane.plantOutOn !== null && lane.plantOutOn > up ? lane.plantOutOn : up,
+  };
+}
+
 /** The scale that holds all lanes, today and the windows that are not long past, with room to drag. */
-export function laneScale(page: SeasonPage, lanes: readonly Lane[], width: number): LaneScale {
+export function laneScale(page: SeasonPage, lanes: readonly SeasonLane[], width: number): LaneScale {
   const now = page.today >= page.from && page.today <= page.to ? [page.today] : [];
   const past = addDays(page.today, -WINDOWS_BACK_DAYS);
   const windows = page.bases.flatMap((b) => (b.window !== null && b.window.from >= past ? [b.window.from] : []));
-  const first = [...lanes.map((l) => l.from), ...now, ...windows].reduce((a, d) => (d < a ? d : a), lanes[0]?.from ?? page.from);
-  const last = lanes.reduce((a, l) => (l.to > a ? l.to : a), addDays(first, LEAST_DAYS));
+  const spans = lanes.map((l) => spanOf(l, page.bases[l.base] as LaneBase));
+  const first = [...now, ...windows, ...spans.map((s) => s.from)].reduce((a, d) => (d < a ? d : a), spans[0]?.from ?? page.from);
+  const last = spans.reduce((a, s) => (s.to > a ? s.to : a), addDays(first, LEAST_DAYS));
   const from = addDays(first, -MARGIN_DAYS);
   const to = addDays(last, MARGIN_DAYS);
   return { from, to, dayWidth: width / Math.max(1, daysBetween(from, to)), width };

@@ -238,11 +238,30 @@ export interface BenchData {
   };
 }
 
-export interface SeasonListRow extends NamedPlan {
-  readonly way: Way;
+export interface SeasonListRow extends Pick<
+  NamedPlan,
+  | 'id'
+  | 'variety'
+  | 'crop'
+  | 'cropKey'
+  | 'member'
+  | 'bench'
+  | 'purpose'
+  | 'plants'
+  | 'cells'
+  | 'seeds'
+  | 'seedsPerCell'
+  | 'balance'
+  | 'trayId'
+  | 'tray'
+  | 'sowingId'
+  | 'sownOn'
+  | 'sownSeeds'
+  | 'emerged'
+> {
   readonly method: SowingMethod;
   readonly sowOn: string;
-  readonly plantOutOn: string | null;
+  /** Seeds that are missing for all open plans of its lot; 0 when there are enough. */
   readonly short: number;
 }
 
