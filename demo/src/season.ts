@@ -100,7 +100,7 @@ const WANTED: readonly (readonly [crop: string, plants: number, purpose: 'beds' 
   ['cucumber', 5, 'order'],
   ['calendula', 12, 'sale'],
   ['zinnia', 12, 'sale'],
-  ['rose', 3, 'sale'],
+  ['larkspur', 12, 'beds'],
   ['melon', 44, 'sale'],
   ['bush-bean', 20, 'beds'],
   ['carrot', 40, 'beds'],
@@ -119,12 +119,12 @@ interface Planned {
 function planSeason(story: Story, bench: Bench): Planned[] {
   const used = new Set<number>();
   return WANTED.flatMap(([cropKey, plants, purpose], i): Planned[] => {
-    const lot = lotsOf(story, cropKey, cropKey === 'rose' ? 4 : 20).find((l) => !used.has(l.varietyId));
+    const lot = lotsOf(story, cropKey, 20).find((l) => !used.has(l.varietyId));
     if (!lot) return [];
     used.add(lot.varietyId);
     const usual = usualPlan(story.db, lot.code, plants, DEMO_TODAY);
     const inside = usual.method !== 'open-ground';
-    // Roses went into the cold before Christmas, and come out of it in two weeks.
+    // What wants cold is in it already, and comes out in two weeks.
     const chilled = lot.truth.crop.chillWeeks > 0;
     const sowOn = chilled ? addDays(DEMO_TODAY, 14) : (usual.sowOn as string);
     const { id } = story.desk.do(DEMO_TODAY, 'post', '/planned', {

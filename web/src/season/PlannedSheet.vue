@@ -166,11 +166,10 @@ const short = computed(() =>
       <PacketSays v-if="p.way === 'start'" :season="data.season" />
       <template v-if="shift && shift.verdicts > 0">
         <p>
-          Moved by
           <strong>{{
-            shift.days === 0 ? 'nothing' : `${plural(Math.abs(shift.days), 'day')} ${shift.days > 0 ? 'later' : 'earlier'}`
+            shift.days === 0 ? 'Not moved' : `Moved ${plural(Math.abs(shift.days), 'day')} ${shift.days > 0 ? 'later' : 'earlier'}`
           }}</strong>
-          from what was said of {{ plural(shift.verdicts, 'sowing') }}. <span class="quiet">{{ data.rule }}</span>
+          by what was said of {{ plural(shift.verdicts, 'sowing') }}. <span class="quiet">{{ data.rule }}</span>
         </p>
         <ul class="plain">
           <li v-for="v in verdicts" :key="v.id" class="said">

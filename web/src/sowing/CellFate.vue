@@ -7,7 +7,11 @@ defineProps<{ where: string }>();
 const emit = defineEmits<{ answer: [fate: Fate | null]; leave: [] }>();
 const box = ref<HTMLElement | null>(null);
 const causes = FATES.filter((f) => f !== 'came-up');
-onMounted(() => box.value?.querySelector<HTMLElement>('button')?.focus());
+onMounted(() => {
+  box.value?.querySelector<HTMLElement>('button')?.focus({ preventScroll: true });
+  // All of it, not only the button that has the focus.
+  box.value?.scrollIntoView({ block: 'nearest' });
+});
 </script>
 
 <template>

@@ -10,7 +10,7 @@ import type { SowingAdvice } from './types.ts';
 /** What each number of seeds a cell costs in empty cells, seeds, cells, thinning and money: as a table and as pictures. */
 const props = defineProps<{ advice: SowingAdvice; chosen: number | null }>();
 const emit = defineEmits<{ choose: [perCell: number] }>();
-const COLUMNS = 7;
+const COLUMNS = 6;
 const SIZE = 12;
 
 /** Money is remembered in this browser; nobody has to say what a seed costs. */
@@ -189,7 +189,7 @@ button {
   padding: 4px 4px 5px;
   border: 1px solid transparent;
   line-height: 1.1;
-  max-width: 94px;
+  max-width: 82px;
 }
 .picture.taken {
   background: var(--action-soft);
