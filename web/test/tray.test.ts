@@ -1,0 +1,159 @@
+// @vitest-environment happy-dom
+import { CROP_REFERENCE } from '@esprel/core/crops/reference';
+import { beforeEach, describe, expect, it } from 'vitest';
+import TrayGrowing from '../src/sowing/TrayGrowing.vue';
+import TrayPlan from '../src/sowing/TrayPlan.vue';
+import type { TraySheetData } from '../src/sowing/trayTypes.ts';
+import { button, settled, testDesk, type TestDesk } from './desk.ts';
+
+const action = { action: { id: 1, summary: 'done' } };
+
+let desk: TestDesk;
+beforeEach(() => {
+  desk = testDesk();
+});
+
+const figures = (key: string) => ({ ...CROP_REFERENCE.find((c) => c.key === key)!, prepare: [] });
+const fill = (letter: string, variety: string, key: string): TraySheetData['fills'][number] => ({
+  letter,
+  lotCode: `X${letter}`,
+  variety,
+  crop: key,
+  habit: null,
+  cropKey: key,
+  plannedId: null,
+  wanted: null,
+  seedsPerCell: 2,
+  available: 3,
+  figures: figures(key),
+  cautions: [],
+  estimate: null,
+});
+const sheet = (over: object = {}, tray: object = {}): TraySheetData =>
+  ({
+    tray: {
+      id: 4,
+      version: 1,
+      name: 'Tray 4',
+      rows: 2,
+      columns: 3,
+      gaps: [],
+      map: ['A*', 'A', 'B', '', 'A', 'B'],
+      bench: null,
+      benchId: null,
+      covered: true,
+      sowOn: '2027-03-01',
+      sownOn: null,
+      clearedOn: null,
+      photo: null,
+      note: null,
+      ...tray,
+    },
+    fills: [fill('A', 'Tollgate Red', 'tomato'), fill('B', 'Lantern', 'tomato')],
+    sowings: [],
+    cells: [],
+    counts: [],
+    history: [],
+    ...over,
+  }) as unknown as TraySheetData;
+
+describe('a tray that is laid out', () => {
+  it('says what is short and what looks alike, before anything is sown', async () => {
+    const w = await desk.show(TrayPlan, { sheet: sheet() });
+    expect(w.text()).toContain('1 seeds short');
+    expect(w.text()).toContain('A and B are both Tomato');
+    expect(w.text()).toContain('4 cells sown, 1 marker, 1 left empty');
+  });
+
+  it('is painted by the letter under the cursor, saved as it is, and says so when somebody else painted', async () => {
+    desk.answers['PUT /trays/4/map'] = { ...sheet({}, { version: 2 }), ...action };
+    const w = await desk.show(TrayPlan, { sheet: sheet() });
+    await w.find('[data-cell="3"]').trigger('focus');
+    await w.find('[role="grid"]').trigger('keydown', { key: 'b' });
+    await settled();
+    const put = desk.calls.find((c) => c.method === 'PUT')!.body as { version: number; map: string[]; fills: object[] };
+    expect(put).toMatchObject({ version: 1, map: ['A*', 'A', 'B', 'B', 'A', 'B'] });
+    expect(put.fills).toHaveLength(2);
+    desk.answers['PUT /trays/4/map'] = { status: 409, code: 'stale', detail: 'Somebody changed this.' };
+    await w.find('[role="grid"]').trigger('keydown', { key: ' ' });
+    await settled();
+    expect(w.text()).toContain('Somebody else painted this tray meanwhile');
+    expect(w.emitted('reload')).toHaveLength(1);
+  });
+});
+
+describe('a tray that grows', () => {
+  const growing = (): TraySheetData =>
+    sheet(
+      {
+        sowings: [
+          {
+            id: 9,
+            letter: 'A',
+            seeds: 4,
+            cells: 2,
+            version: 3,
+            fate: null,
+            fateOn: null,
+            emerged: 1,
+            lastLook: '2027-03-10',
+            care: { kind: 'cover-off', due: '2027-03-12', movedDays: 0 },
+          },
+        ],
+        cells: [
+          { cell: 1, letter: 'A', seeds: 2, up: 1, upOn: '2027-03-10', fate: null, fateOn: null },
+          { cell: 4, letter: 'A', seeds: 2, up: 0, upOn: null, fate: null, fateOn: null },
+        ],
+      },
+      { version: 5, sownOn: '2027-03-01' },
+    );
+
+  it('takes taps, digits and causes into one look, and keeps them when the server does not answer', async () => {
+    const w = await desk.show(TrayGrowing, { sheet: growing() });
+    const grid = w.find('[role="grid"]');
+    await w.find('[data-cell="1"]').trigger('focus');
+    await grid.trigger('keydown', { key: '2' });
+    await w.find('[data-cell="4"]').trigger('focus');
+    await grid.trigger('keydown', { key: 'x' });
+    await settled();
+    const eaten = [...document.querySelectorAll<HTMLButtonElement>('[role="dialog"] button')].find(
+      (b) => b.textContent.trim().startsWith('eaten'),
+    );
+    eaten!.click();
+    await settled();
+    expect(w.find('[data-cell="4"]').attributes('aria-label')).toContain('eaten');
+    button(w, 'Save the look, 2 cells').click();
+    await settled();
+    // The desk has no such address: nothing is lost.
+    expect(button(w, 'Save the look, 2 cells')).toBeTruthy();
+    expect(desk.posted('/trays/4/looks')).toEqual({
+      version: 5,
+      lookedOn: '2027-03-14',
+      cells: [
+        { cell: 1, up: 2, fate: null },
+        { cell: 4, up: 0, fate: 'eaten' },
+      ],
+    });
+  });
+
+  it('goes back to what was seen when a cell is tapped once too often, and never counts more than lie there', async () => {
+    const w = await desk.show(TrayGrowing, { sheet: growing() });
+    const grid = w.find('[role="grid"]');
+    await w.find('[data-cell="1"]').trigger('focus');
+    await grid.trigger('keydown', { key: '9' });
+    expect(w.find('[data-cell="1"]').attributes('aria-label')).toContain('2 of 2 up');
+    await grid.trigger('keydown', { key: ' ' });
+    expect(w.find('[data-cell="1"]').attributes('aria-label')).toContain('1 of 2 up');
+    expect(button(w, 'Looked, nothing new')).toBeTruthy();
+  });
+
+  it('has the work that is due, done for everything on it at once', async () => {
+    desk.answers['POST /trays/4/care'] = { ...growing(), ...action };
+    const w = await desk.show(TrayGrowing, { sheet: growing() });
+    expect(w.text()).toContain('Take the cover off');
+    expect(w.text()).toContain('2 days late');
+    await w.find('[aria-label="Take the cover off A: done"]').trigger('click');
+    await settled();
+    expect(desk.posted('/trays/4/care')).toEqual({ version: 5, kind: 'cover-off', doneOn: '2027-03-14' });
+  });
+});
