@@ -116,8 +116,8 @@ describe('a tray that grows', () => {
     await w.find('[data-cell="4"]').trigger('focus');
     await grid.trigger('keydown', { key: 'x' });
     await settled();
-    const eaten = [...document.querySelectorAll<HTMLButtonElement>('[role="dialog"] button')].find(
-      (b) => b.textContent.trim().startsWith('eaten'),
+    const eaten = [...document.querySelectorAll<HTMLButtonElement>('[role="dialog"] button')].find((b) =>
+      b.textContent.trim().startsWith('eaten'),
     );
     eaten!.click();
     await settled();
