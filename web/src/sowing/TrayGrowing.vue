@@ -74,9 +74,15 @@ function key(cell: number, pressed: string): void {
 }
 /** What was tapped stays on the page until the tray is read again, and says it itself (or not any more, when it was taken back at once). */
 let written = false;
+/** The version that the last answer told: a hand may press again before the tray is read anew. */
+let version = props.sheet.tray.version;
+const told = (answer: TraySheetData): void => {
+  version = answer.tray.version;
+};
 watch(
   () => props.sheet,
-  () => {
+  (now) => {
+    version = now.tray.version;
     if (written) look.clear();
     written = false;
   },
@@ -87,11 +93,13 @@ async function saveLook(): Promise<void> {
   saving.value = true;
   problem.value = null;
   try {
-    await changes.send('POST', `/trays/${String(tray.value.id)}/looks`, {
-      version: tray.value.version,
-      lookedOn: form.lookedOn === '' ? session.today : form.lookedOn,
-      cells: [...look].map(([cell, now]) => ({ cell, ...now })),
-    });
+    told(
+      await changes.send<TraySheetData>('POST', `/trays/${String(tray.value.id)}/looks`, {
+        version,
+        lookedOn: form.lookedOn === '' ? session.today : form.lookedOn,
+        cells: [...look].map(([cell, now]) => ({ cell, ...now })),
+      }),
+    );
     written = true;
   } catch (error) {
     problem.value =
@@ -126,18 +134,19 @@ const care = computed(() => {
   return [...by.values()].sort((a, b) => a.due.localeCompare(b.due));
 });
 async function done(kind: keyof typeof CARE_WORDS): Promise<void> {
-  const did = await changes.attempt('POST', `/trays/${String(tray.value.id)}/care`, {
-    version: tray.value.version,
+  const did = await changes.attempt<TraySheetData>('POST', `/trays/${String(tray.value.id)}/care`, {
+    version,
     kind,
     doneOn: session.today,
   });
+  if (did) told(did);
   if (did && kind === 'pot-on') await router.push(`/labels?tray=${String(tray.value.id)}&each=plant`);
 }
 const openFates = computed(() => props.sheet.sowings.filter((s) => s.fate === null).length);
 async function clear(): Promise<void> {
   problem.value = null;
   try {
-    await changes.send('POST', `/trays/${String(tray.value.id)}/clear`, { version: tray.value.version, clearedOn: session.today });
+    await changes.send('POST', `/trays/${String(tray.value.id)}/clear`, { version, clearedOn: session.today });
   } catch (error) {
     problem.value = error instanceof ApiProblem && error.errors[0] ? error.errors[0].message : (error as Error).message;
   }
