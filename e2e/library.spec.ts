@@ -99,6 +99,7 @@ test('lists of thousands scroll to their end, and a lot far down is found in the
   await expect(page.locator(`a.line[data-code="${last}"]`)).toBeVisible();
   // Back and forward, as a book is leafed.
   await press(page, '3');
+  await expect(page).toHaveURL(`${desk.base}/tests`);
   await page.goBack();
   await expect(page).toHaveURL(`${desk.base}/lots/${last}`);
   await page.goForward();
