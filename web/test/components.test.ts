@@ -12,13 +12,11 @@ import DayInput from '../src/fields/DayInput.vue';
 import FieldChoice from '../src/fields/FieldChoice.vue';
 import FieldText from '../src/fields/FieldText.vue';
 import FormFrame from '../src/fields/FormFrame.vue';
-import SeedSheet from '../src/germination/SeedSheet.vue';
 import LotHistory from '../src/lots/LotHistory.vue';
 import LotsRow from '../src/lots/LotsRow.vue';
 import type { ListedLot } from '../src/lots/types.ts';
 import VerdictNote from '../src/lots/VerdictNote.vue';
 import { verdictLook } from '../src/lots/verdictLook.ts';
-import SeedsPerCell from '../src/sowing/SeedsPerCell.vue';
 import { button, settled, SETTINGS, testDesk, type, type TestDesk } from './desk.ts';
 
 let desk: TestDesk;
@@ -263,104 +261,5 @@ describe('what is drawn of a lot', () => {
     await w.find('button').trigger('click');
     await settled();
     expect(desk.calls.filter((c) => c.method === 'POST').map((c) => c.path)).toEqual(['/history/2/undo']);
-  });
-});
-
-describe('the seed sheet', () => {
-  const props = {
-    seeds: 25,
-    marks: [{ position: 2, kind: 'normal', markedOn: '2027-03-10' }],
-    warmFrom: '2027-03-05',
-    day: '2027-03-14',
-    kind: 'normal',
-    readonly: false,
-    name: 'Bag 1',
-  };
-
-  it('tells each seed by its place, what it is and since which day', async () => {
-    const w = await desk.show(SeedSheet, props);
-    const seeds = w.findAll('[role="checkbox"]');
-    expect(seeds).toHaveLength(25);
-    expect(seeds[1]!.attributes()).toMatchObject({ 'aria-label': 'Seed 2, sprouted, day 5', 'aria-checked': 'true' });
-    expect(seeds[0]!.attributes('aria-label')).toBe('Seed 1, not yet');
-    expect(seeds.filter((s) => s.attributes('tabindex') === '0')).toHaveLength(1);
-  });
-
-  it('marks by tap and by key, and hands digits on', async () => {
-    const w = await desk.show(SeedSheet, props);
-    await w.findAll('[role="checkbox"]')[4]!.trigger('click');
-    expect(w.emitted('marks')?.at(-1)?.[0]).toContainEqual({ position: 5, kind: 'normal', markedOn: '2027-03-14' });
-    await w.trigger('keydown', { key: 'ArrowDown' });
-    await w.trigger('keydown', { key: 'h' });
-    expect(w.emitted('marks')?.at(-1)?.[0]).toContainEqual({ position: 15, kind: 'hard', markedOn: '2027-03-14' });
-    await w.trigger('keydown', { key: '4' });
-    expect(w.emitted('digit')).toEqual([['4']]);
-  });
-
-  it('changes nothing once the test is closed', async () => {
-    const w = await desk.show(SeedSheet, { ...props, readonly: true });
-    await w.findAll('[role="checkbox"]')[4]!.trigger('click');
-    await w.trigger('keydown', { key: ' ' });
-    expect(w.emitted('marks')).toBeUndefined();
-  });
-});
-
-describe('how many in a cell', () => {
-  const options = [
-    { seedsPerCell: 1, emptyShare: 0.51, cells: 27, seeds: 27, thinned: 0 },
-    { seedsPerCell: 2, emptyShare: 0.27, cells: 17, seeds: 34, thinned: 4 },
-    { seedsPerCell: 3, emptyShare: 0.08, cells: 13, seeds: 39, thinned: 8 },
-    { seedsPerCell: 4, emptyShare: 0.04, cells: null, seeds: null, thinned: null },
-  ];
-  const advice = {
-    plants: 10,
-    method: 'cells',
-    available: 36,
-    there: 40,
-    reserve: 4,
-    emergence: 0.85,
-    learned: { usual: 0.85, sowings: 7, seeds: 160 },
-    how: { style: 'several', together: null, why: 'put in a few and thin' },
-    certainty: 0.9,
-    clumpSeeds: 1,
-    options,
-    recommended: 2,
-  };
-
-  it('says in one sentence what to do, and what it costs', async () => {
-    const w = await desk.show(SeedsPerCell, { advice, chosen: 2 });
-    expect(text(w.find('p'))).toBe(
-      'Put 2 in each cell: 17 cells give 10 plants nine times in ten, from 34 of 36 seeds. 27 % of the cells will stay empty.',
-    );
-    expect(w.find('tr.chosen').text()).toContain('advised');
-    expect(w.findAll('td.over').map((td) => text(td))).toEqual(['39 more than there are', 'more than there are']);
-    await w.findAll('button')[0]!.trigger('click');
-    expect(w.emitted('choose')).toEqual([[1]]);
-  });
-
-  it('says what is left to do when nothing is enough', async () => {
-    const w = await desk.show(SeedsPerCell, { advice: { ...advice, recommended: null, available: 4 }, chosen: null });
-    expect(text(w.find('p'))).toContain('Sow all 4 in one pot');
-  });
-
-  it('says where the emergence comes from, what is kept back, and what it costs once a price is typed', async () => {
-    const w = await desk.show(SeedsPerCell, { advice, chosen: 2 });
-    expect(w.text()).toContain('learned from 7 sowings with 160 seeds');
-    expect(w.text()).toContain('4 of the 40 seeds are kept for a second sowing');
-    expect(w.findAll('th').some((th) => th.text() === 'costs')).toBe(false);
-    const [seed, cell] = w.findAll('.money input');
-    await seed!.setValue('0,5');
-    await cell!.setValue('0.2');
-    expect(w.findAll('th').some((th) => th.text() === 'costs')).toBe(true);
-    // 17 cells and 34 seeds.
-    expect(w.find('tr.chosen').text()).toContain('20.40');
-    localStorage.removeItem('esprel.cost.seed');
-    localStorage.removeItem('esprel.cost.cell');
-  });
-
-  it('puts what is grown in clumps into clumps, and never thins it', async () => {
-    const how = { style: 'clump', together: 3, why: 'grown in clumps of 3, and never thinned' };
-    const w = await desk.show(SeedsPerCell, { advice: { ...advice, clumpSeeds: 3, how }, chosen: 3 });
-    expect(text(w.find('p'))).toContain('Put 3 in each cell: it is grown in clumps of 3, and never thinned');
   });
 });

@@ -1,0 +1,73 @@
+// @vitest-environment happy-dom
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import SeedsPerCell from '../src/sowing/SeedsPerCell.vue';
+import { testDesk, type TestDesk } from './desk.ts';
+
+let desk: TestDesk;
+beforeEach(() => {
+  desk = testDesk();
+});
+afterEach(() => {
+  document.body.innerHTML = '';
+});
+const text = (el: { text: () => string }): string => el.text().replace(/\s+/g, ' ');
+
+describe('how many in a cell', () => {
+  const options = [
+    { seedsPerCell: 1, emptyShare: 0.51, cells: 27, seeds: 27, thinned: 0 },
+    { seedsPerCell: 2, emptyShare: 0.27, cells: 17, seeds: 34, thinned: 4 },
+    { seedsPerCell: 3, emptyShare: 0.08, cells: 13, seeds: 39, thinned: 8 },
+    { seedsPerCell: 4, emptyShare: 0.04, cells: null, seeds: null, thinned: null },
+  ];
+  const advice = {
+    plants: 10,
+    method: 'cells',
+    available: 36,
+    there: 40,
+    reserve: 4,
+    emergence: 0.85,
+    learned: { usual: 0.85, sowings: 7, seeds: 160 },
+    how: { style: 'several', together: null, why: 'put in a few and thin' },
+    certainty: 0.9,
+    clumpSeeds: 1,
+    options,
+    recommended: 2,
+  };
+
+  it('says in one sentence what to do, and what it costs', async () => {
+    const w = await desk.show(SeedsPerCell, { advice, chosen: 2 });
+    expect(text(w.find('p'))).toBe(
+      'Put 2 in each cell: 17 cells give 10 plants nine times in ten, from 34 of 36 seeds. 27 % of the cells will stay empty.',
+    );
+    expect(w.find('tr.chosen').text()).toContain('advised');
+    expect(w.findAll('td.over').map((td) => text(td))).toEqual(['39 more than there are', 'more than there are']);
+    await w.findAll('button')[0]!.trigger('click');
+    expect(w.emitted('choose')).toEqual([[1]]);
+  });
+
+  it('says what is left to do when nothing is enough', async () => {
+    const w = await desk.show(SeedsPerCell, { advice: { ...advice, recommended: null, available: 4 }, chosen: null });
+    expect(text(w.find('p'))).toContain('Sow all 4 in one pot');
+  });
+
+  it('says where the emergence comes from, what is kept back, and what it costs once a price is typed', async () => {
+    const w = await desk.show(SeedsPerCell, { advice, chosen: 2 });
+    expect(w.text()).toContain('learned from 7 sowings with 160 seeds');
+    expect(w.text()).toContain('4 of the 40 seeds are kept for a second sowing');
+    expect(w.findAll('th').some((th) => th.text() === 'costs')).toBe(false);
+    const [seed, cell] = w.findAll('.money input');
+    await seed!.setValue('0,5');
+    await cell!.setValue('0.2');
+    expect(w.findAll('th').some((th) => th.text() === 'costs')).toBe(true);
+    // 17 cells and 34 seeds.
+    expect(w.find('tr.chosen').text()).toContain('20.40');
+    localStorage.removeItem('esprel.cost.seed');
+    localStorage.removeItem('esprel.cost.cell');
+  });
+
+  it('puts what is grown in clumps into clumps, and never thins it', async () => {
+    const how = { style: 'clump', together: 3, why: 'grown in clumps of 3, and never thinned' };
+    const w = await desk.show(SeedsPerCell, { advice: { ...advice, clumpSeeds: 3, how }, chosen: 3 });
+    expect(text(w.find('p'))).toContain('Put 3 in each cell: it is grown in clumps of 3, and never thinned');
+  });
+});
