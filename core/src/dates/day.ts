@@ -73,6 +73,11 @@ export function daysBetween(from: Day, to: Day): number {
   return dayNumber(to) - dayNumber(from);
 }
 
+/** The Monday of the week of `day`. */
+export function mondayOf(day: Day): Day {
+  return addDays(day, -((((dayNumber(day) + 3) % 7) + 7) % 7));
+}
+
 /** The calendar year of a day. */
 export function yearOf(day: Day): number {
   return Number(day.slice(0, 4));

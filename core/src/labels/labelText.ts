@@ -2,6 +2,7 @@ import { type Day } from '../dates/day.ts';
 import { shortDay } from '../dates/dayWords.ts';
 import type { Settings } from '../schemas/forms.ts';
 import { depth, length } from '../words/lengths.ts';
+import { capital } from '../words/words.ts';
 import type { LabelKind } from './formats.ts';
 
 /** How a plant is sown and grows, as far as a label says it. */
@@ -56,10 +57,6 @@ type Units = Pick<Settings, 'libraryName' | 'lengthUnit' | 'dateOrder'>;
 
 function range(min: number, max: number): string {
   return min === max ? String(min) : `${String(min)} to ${String(max)}`;
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 function howDeep(lot: LabelLot, units: Units): string {

@@ -1,5 +1,6 @@
 import { CAUTION_WORDS, type Crop } from '../crops/crop.ts';
 import type { SeedForm } from '../viability/prior.ts';
+import { capital } from '../words/words.ts';
 import { TREATED_CAUTION } from './vocabulary.ts';
 
 const KEEPING: Readonly<Record<Crop['storageBehaviour'], string | null>> = {
@@ -16,7 +17,7 @@ export function cautionWords(flags: readonly string[], form: SeedForm, storage: 
   const words = [...flags]
     .sort((a, b) => Number(b.startsWith('toxic')) - Number(a.startsWith('toxic')))
     .map((flag) => CAUTION_WORDS[flag] ?? flag)
-    .map((w) => w.charAt(0).toUpperCase() + w.slice(1));
+    .map(capital);
   const keeping = KEEPING[storage];
   return [...(form === 'treated' ? [TREATED_CAUTION] : []), ...words, ...(keeping === null ? [] : [keeping])];
 }

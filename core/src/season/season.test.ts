@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { balanceOf, suggestedFloor } from '../amounts/amount.ts';
 import { CROP_REFERENCE } from '../crops/reference.ts';
-import { addDays, dayFromNumber, dayInYear, dayNumber, daysBetween, isDay } from '../dates/day.ts';
+import { addDays, dayFromNumber, dayInYear, dayNumber, daysBetween, isDay, mondayOf } from '../dates/day.ts';
 import { ageingStart } from '../viability/lotEstimate.ts';
 import { seedReadyDay } from '../renewals/seedReady.ts';
 import { frostRisk, nextMonthDay, seasonWords } from './frost.ts';
@@ -18,6 +18,14 @@ describe('days', () => {
     expect(daysBetween('2028-02-28', '2028-03-01')).toBe(2);
     expect(dayInYear(2027, '02-29')).toBe('2027-02-28');
     expect(() => addDays('2027-02-30', 1)).toThrow('day');
+  });
+  it('lie in weeks that begin on Monday, over the turn of a year and before 1970', () => {
+    expect(['2027-03-14', '2027-03-08', '2027-01-01', '1969-12-31'].map(mondayOf)).toEqual([
+      '2027-03-08',
+      '2027-03-08',
+      '2026-12-28',
+      '1969-12-29',
+    ]);
   });
 });
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CROP_REFERENCE } from '../crops/reference.ts';
-import { cellsOf, checkShape, countFills, layOut, mapFromText, mapToText, type TrayFill, trayWarnings } from './tray.ts';
+import { cellsOf, checkShape, countFills, gapsFromText, layOut, mapFromText, mapToText, type TrayFill, trayWarnings } from './tray.ts';
 
 const crop = (key: string) => CROP_REFERENCE.find((c) => c.key === key)!;
 const fill = (letter: string, key: string, over: Partial<TrayFill> = {}): TrayFill => ({
@@ -45,6 +45,16 @@ describe('a tray map', () => {
     expect(() => checkShape({ rows: 60, columns: 60, gaps: [] })).toThrow('600 at most');
     expect(() => checkShape({ rows: 1, columns: 2, gaps: [0, 1] })).toThrow('leaves no cell');
     expect(cellsOf({ rows: 4, columns: 5, gaps: [0, 4] })).toBe(18);
+  });
+
+  it('reads which cells a tray lacks, and never takes one for another', () => {
+    expect(gapsFromText('1.1, 3.5', 4, 5)).toEqual([0, 14]);
+    expect(gapsFromText(' 2:3;4.1 ', 4, 5)).toEqual([7, 15]);
+    expect(gapsFromText('', 4, 5)).toEqual([]);
+    // Place 6 of a row of five would be the first of the next row.
+    expect(() => gapsFromText('1.6', 4, 5)).toThrow('the tray has no cell 1.6; it has 4 rows of 5');
+    expect(() => gapsFromText('0.1', 4, 5)).toThrow('no cell 0.1');
+    expect(() => gapsFromText('1.1, corner', 4, 5)).toThrow('"corner" is not a cell');
   });
 
   it('keeps look-alikes apart: a marker or an empty cell between does', () => {

@@ -1,5 +1,6 @@
 import type { Crop } from '../crops/crop.ts';
 import { CoreError } from '../errors.ts';
+import { wrong } from '../schemas/parse.ts';
 
 /** A tray: cells in rows, some of which it may not have (`gaps`, counted from 0 along the rows). */
 export interface TrayShape {
@@ -32,9 +33,26 @@ export function checkShape(shape: TrayShape): void {
   const all = shape.rows * shape.columns;
   if (all > MOST_CELLS) throw new CoreError('tray', 'columns', shape.columns, `makes ${String(all)} cells; ${String(MOST_CELLS)} at most`);
   if (new Set(shape.gaps).size !== shape.gaps.length) throw new CoreError('tray', 'gaps', shape.gaps, 'names a cell twice');
-  const wrong = shape.gaps.find((g) => !Number.isInteger(g) || g < 0 || g >= all);
-  if (wrong !== undefined) throw new CoreError('tray', 'gaps', wrong, 'names a cell that the tray does not have');
+  const none = shape.gaps.find((g) => !Number.isInteger(g) || g < 0 || g >= all);
+  if (none !== undefined) throw new CoreError('tray', 'gaps', none, 'names a cell that the tray does not have');
   if (shape.gaps.length >= all) throw new CoreError('tray', 'gaps', shape.gaps.length, 'leaves no cell');
+}
+
+/**
+ * Reads which cells a tray lacks, as a person says it: `1.1, 3.5` is row and place in it, counted from 1. Empty text is none. Throws an InputError
+ * for `gaps` when a part is no such pair or the tray has no such cell: a wrong number must not become another cell.
+ */
+export function gapsFromText(text: string, rows: number, columns: number): number[] {
+  const parts = text.split(/[,;\s]+/).filter((part) => part !== '');
+  return parts.map((part) => {
+    const found = /^(\d+)[.:](\d+)$/.exec(part);
+    if (!found) throw wrong('gaps', `"${part.slice(0, 20)}" is not a cell; write row and place in it, as 1.1, 3.5`);
+    const [row, place] = [Number(found[1]), Number(found[2])];
+    if (row < 1 || row > rows || place < 1 || place > columns) {
+      throw wrong('gaps', `the tray has no cell ${part}; it has ${String(rows)} rows of ${String(columns)}`);
+    }
+    return (row - 1) * columns + place - 1;
+  });
 }
 
 /** A map as one short text a cell, as it is stored and sent: `A`, `A*` for its marker, nothing for an empty cell. */

@@ -1,5 +1,6 @@
 import { addDays, type Day } from '../dates/day.ts';
 import type { ViabilityPoint } from '../viability/posteriorReader.ts';
+import { capital } from '../words/words.ts';
 
 export const VERDICTS = ['lend', 'sow-thicker', 'test-first', 'renew', 'rescue', 'let-go'] as const;
 export type Verdict = (typeof VERDICTS)[number];
@@ -174,10 +175,6 @@ function renewalReason(input: VerdictInput): string | null {
     return `Only ${String(input.balance)} left; two more seasons would take about ${String(input.twoSeasons)}. Grow it for seed, about ${estimateWords(p)}.`;
   }
   return null;
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];

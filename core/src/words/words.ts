@@ -9,3 +9,8 @@ export function numberWords(n: number): string {
 export function plural(n: number, one: string, many = `${one}s`): string {
   return `${String(n)} ${n === 1 ? one : many}`;
 }
+
+/** With a capital first letter, as a sentence or a heading begins. */
+export function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}

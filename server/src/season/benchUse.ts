@@ -1,4 +1,4 @@
-import { addDays, BenchCalendar, type BenchUse, type BenchWeek, cellsOf, dayNumber } from '@esprel/core';
+import { addDays, BenchCalendar, type BenchUse, type BenchWeek, cellsOf, dayNumber, mondayOf } from '@esprel/core';
 import type { Db } from '../db/db.ts';
 import { type BenchRow, benchPlaces, type TrayKind, trayKinds } from '../sowing/bench.ts';
 import { type LanePlanned, yearOfPlanned } from './planned.ts';
@@ -67,10 +67,6 @@ export interface BenchPicture {
   readonly weeks: readonly string[];
   readonly places: readonly (BenchRow & { readonly load: readonly BenchWeek[] })[];
   readonly offers: readonly Offer[];
-}
-
-function mondayOf(day: string): string {
-  return addDays(day, -((((dayNumber(day) + 3) % 7) + 7) % 7));
 }
 
 const WEEKS = 30;

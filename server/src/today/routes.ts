@@ -1,4 +1,4 @@
-import { addDays, dayInYear, frostRisk, isDay, nextMonthDay, numberWords, seasonWords, wrong, yearOf } from '@esprel/core';
+import { addDays, capital, dayInYear, frostRisk, isDay, nextMonthDay, numberWords, seasonWords, wrong, yearOf } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { queryText } from '../http/query.ts';
 import { read, type Route } from '../http/route.ts';
@@ -14,7 +14,7 @@ function headline(items: readonly WorkItem[], when: string): string {
   const rounded = Math.max(5, Math.round(minutes / 5) * 5);
   const time = rounded < 90 ? `about ${String(rounded)} minutes` : `about ${String(Math.round(rounded / 60))} hours`;
   const n = numberWords(items.length);
-  return `${n.charAt(0).toUpperCase()}${n.slice(1)} ${items.length === 1 ? 'thing' : 'things'} ${when}, ${time}`;
+  return `${capital(n)} ${items.length === 1 ? 'thing' : 'things'} ${when}, ${time}`;
 }
 
 interface LosingLot {

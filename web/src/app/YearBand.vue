@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { addDays, daysBetween } from '@esprel/core';
+import { addDays, daysBetween, mondayOf } from '@esprel/core';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { bandLayout, type BandData, mondayOf } from './bandLayout.ts';
+import { bandLayout, type BandData } from './bandLayout.ts';
 import { useFetched } from './useFetched.ts';
 import { useFormat } from './useFormat.ts';
 import { useSession } from './session.ts';

@@ -1,6 +1,6 @@
 import { InputError } from '@esprel/core';
 import { describe, expect, it } from 'vitest';
-import { bandLayout, mondayOf } from './bandLayout.ts';
+import { bandLayout } from './bandLayout.ts';
 import { aliveWords, amount, dueWords, longDay, shortDay, temperature, toCelsius } from './format.ts';
 import { ScanBuffer } from './keys.ts';
 import { gather, numberOf, shareOf } from './useForm.ts';
@@ -103,9 +103,5 @@ describe('the year band', () => {
     for (const width of [0, 320, 4000])
       expect(JSON.stringify(bandLayout({ ...data, risk: [] }, '2027-03-14', width, 62))).not.toMatch(/NaN/);
     expect(bandLayout(data, '2027-03-14', 320, 62).months[1]?.label).toBe('F');
-  });
-  it('begins weeks on Monday', () => {
-    expect(mondayOf('2027-03-14')).toBe('2027-03-08');
-    expect(mondayOf('2027-03-08')).toBe('2027-03-08');
   });
 });

@@ -1,4 +1,4 @@
-import { addDays, type Day, dayNumber, daysBetween, yearOf } from '@esprel/core';
+import { addDays, type Day, daysBetween, mondayOf, yearOf } from '@esprel/core';
 import { scaleLinear } from 'd3-scale';
 import { area, curveMonotoneX } from 'd3-shape';
 import { MONTHS } from './format.ts';
@@ -43,11 +43,6 @@ const ROW: Readonly<Record<string, number>> = {
   promise: 1,
   quarantine: 0,
 };
-
-/** The Monday of the week of `day`. */
-export function mondayOf(day: Day): Day {
-  return addDays(day, -((((dayNumber(day) + 3) % 7) + 7) % 7));
-}
 
 /** Where everything of the year band lies, in a box of `width` x `height`. Work of one week and kind is one mark. */
 export function bandLayout(data: BandData, today: Day, width: number, height: number): BandLayout {

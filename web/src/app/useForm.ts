@@ -13,7 +13,8 @@ export interface FormOptions<V extends object, T> {
   readonly schemaOf?: (values: V) => yup.Schema<T>;
   /** What the fields hold as the body of the request. Throws InputErrors for text that is no number. */
   readonly body: (values: V) => unknown;
-  readonly method?: Method;
+  /** POST unless said otherwise; a function where one form adds as well as changes. */
+  readonly method?: Method | (() => Method);
   readonly path: (values: V) => string;
 }
 
@@ -79,8 +80,9 @@ export function useForm<V extends object, T>(options: FormOptions<V, T>): Form<V
     const text = JSON.stringify(body);
     if (attempt?.body !== text) attempt = { key: newKey(), body: text };
     sending.value = true;
+    const method = typeof options.method === 'function' ? options.method() : (options.method ?? 'POST');
     try {
-      const answer = await changes.send<R>(options.method ?? 'POST', options.path(values), body, attempt.key);
+      const answer = await changes.send<R>(method, options.path(values), body, attempt.key);
       attempt = null;
       if (store !== null) localStorage.removeItem(store);
       return answer;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { addDays, QUARANTINE_DAYS, releaseForm } from '@esprel/core';
+import { addDays, capital, QUARANTINE_DAYS, releaseForm } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useFetched } from '../app/useFetched.ts';
@@ -40,10 +40,7 @@ const grown = computed(() => {
 <template>
   <form class="release" novalidate @submit.prevent="form.send()">
     <h2>In quarantine since {{ format.day(waiting.receivedOn) }}</h2>
-    <p>
-      {{ grown.charAt(0).toUpperCase() + grown.slice(1) }}. Look through it from {{ format.day(until) }}; beetles show by then. It can be
-      tested, but not lent or sown.
-    </p>
+    <p>{{ capital(grown) }}. Look through it from {{ format.day(until) }}; beetles show by then. It can be tested, but not lent or sown.</p>
     <div v-for="c in CHECKS" :key="c.field">
       <label class="check"
         ><input v-model="form.values[c.field]" type="checkbox" :aria-invalid="form.errors[c.field] !== undefined" /> {{ c.words }}</label

@@ -39,7 +39,7 @@ const daysIn = (day: Day): number => daysBetween(props.from, day);
   <div class="lane" :class="{ here, sown: lane.sowingId !== null, moving }">
     <RouterLink :to="{ path: `/sowing/planned/${lane.id}`, query: $route.query }" class="label">
       <strong>{{ lane.variety }}</strong>
-      <span class="quiet small">{{ lane.crop }}{{ lane.member ? `, ${lane.member}` : lane.purpose === 'sale' ? ', sale' : '' }}</span>
+      <span class="quiet small">{{ lane.member ? `${lane.member}, ` : lane.purpose === 'sale' ? 'sale, ' : '' }}{{ lane.crop }}</span>
     </RouterLink>
     <div class="track">
       <i v-if="picture.window" class="window" :style="{ left: `${picture.window.x}px`, width: `${picture.window.width}px` }" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { addDays, plural, type SoilSays, soilWords, WAY_WORDS, type Way, WAYS, type Window } from '@esprel/core';
+import { addDays, capital, plural, type SoilSays, soilWords, WAY_WORDS, type Way, WAYS, type Window } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -38,7 +38,6 @@ const rows = computed(() => {
   return s ? WAYS.map((way) => ({ way, window: windowOf(way, s), shift: s.shifts[way] })).filter((r) => r.window !== null) : [];
 });
 const between = (w: { from: string; to: string }): string => `${format.day(w.from)} to ${format.day(w.to)}`;
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const out = computed(() => data.value?.season.season.plantOut ?? null);
 </script>
 

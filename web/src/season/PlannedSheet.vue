@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { laneOf, plural, soilWords, SOWING_METHOD_FACTS, SOWING_PURPOSE_WORDS, TIMING_WORDS, WAY_WORDS } from '@esprel/core';
+import {
+  addDays,
+  capital,
+  daysBetween,
+  laneOf,
+  plural,
+  soilWords,
+  SOWING_METHOD_FACTS,
+  SOWING_PURPOSE_WORDS,
+  TIMING_WORDS,
+  WAY_WORDS,
+} from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -61,8 +72,8 @@ async function drop(): Promise<void> {
 function takeOffer(): void {
   const day = data.value?.offer?.day;
   if (day && p.value && lane.value) {
-    const by = (Date.parse(day) - Date.parse(lane.value.sowOn)) / 86_400_000;
-    const out = p.value.plantOutOn === null ? null : new Date(Date.parse(p.value.plantOutOn) + by * 86_400_000).toISOString().slice(0, 10);
+    const by = daysBetween(lane.value.sowOn, day);
+    const out = p.value.plantOutOn === null ? null : addDays(p.value.plantOutOn, by);
     void send('POST', `/planned/${props.id}/move`, { version: p.value.version, sowOn: day, plantOutOn: out });
   }
 }
@@ -160,9 +171,7 @@ const short = computed(() =>
         {{ format.day(data.season.lastFrost) }}.
       </p>
       <p v-else class="quiet">{{ p.crop }} has no window for this way of sowing; the day is yours.</p>
-      <p v-if="data.season.late && p.way === 'late'" class="quiet">
-        {{ data.season.late.why.charAt(0).toUpperCase() + data.season.late.why.slice(1) }}.
-      </p>
+      <p v-if="data.season.late && p.way === 'late'" class="quiet">{{ capital(data.season.late.why) }}.</p>
       <PacketSays v-if="p.way === 'start'" :season="data.season" />
       <template v-if="shift && shift.verdicts > 0">
         <p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BENCH_KIND_WORDS, plural, SOWING_METHOD_FACTS, SOWING_PURPOSE_WORDS } from '@esprel/core';
+import { BENCH_KIND_WORDS, capital, plural, SOWING_METHOD_FACTS, SOWING_PURPOSE_WORDS } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, reactive, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -65,7 +65,7 @@ const clashes = computed(() =>
     </p>
     <section v-for="g in groups" :key="g.purpose" :aria-label="SOWING_PURPOSE_WORDS[g.purpose]">
       <h2>
-        {{ SOWING_PURPOSE_WORDS[g.purpose].charAt(0).toUpperCase() + SOWING_PURPOSE_WORDS[g.purpose].slice(1) }}
+        {{ capital(SOWING_PURPOSE_WORDS[g.purpose]) }}
         <span class="quiet small">{{
           plural(
             sum(g.rows, (r) => r.plants),
@@ -152,8 +152,7 @@ const clashes = computed(() =>
         </ul>
       </section>
       <p class="quiet small">
-        {{ BENCH_KIND_WORDS.mat.charAt(0).toUpperCase() + BENCH_KIND_WORDS.mat.slice(1) }}s are free again when the last is usually up;
-        lamps and sills when it is planted out.
+        {{ capital(BENCH_KIND_WORDS.mat) }}s are free again when the last is usually up; lamps and sills when it is planted out.
       </p>
     </template>
   </TwoPanes>

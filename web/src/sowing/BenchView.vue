@@ -19,8 +19,10 @@ import TwoPanes from '../app/TwoPanes.vue';
 import { useFetched } from '../app/useFetched.ts';
 import { gather, numberOf, useForm } from '../app/useForm.ts';
 import { useFormat } from '../app/useFormat.ts';
+import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
+import { gapsOf } from './gaps.ts';
 import BenchShape from './BenchShape.vue';
 import SowingNav from './SowingNav.vue';
 import type { BenchData, BenchPlaceShown } from '../season/types.ts';
@@ -34,7 +36,7 @@ const editing = ref<BenchPlaceShown | null>(null);
 const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
 const form = useForm({
   name: null,
-  initial: () => ({ name: '', kind: 'mat' as BenchKind, holds: '1', warmth: '', hours: '', cm: '' }),
+  initial: () => ({ name: '', kind: 'mat' as BenchKind, holds: '1', warmth: '', hours: '', cm: '', note: '' }),
   schema: benchForm,
   schemaOf: () => (editing.value === null ? benchForm : (benchEditForm as unknown as typeof benchForm)),
   body: (v) => {
@@ -49,9 +51,11 @@ const form = useForm({
       kind: v.kind,
       ...n,
       warmthC: n.warmthC === null ? null : toCelsius(n.warmthC, unit.value),
+      note: v.note.trim() || null,
       ...(editing.value === null ? {} : { version: editing.value.version }),
     };
   },
+  method: () => (editing.value === null ? 'POST' : 'PUT'),
   path: () => (editing.value === null ? '/bench' : `/bench/${String(editing.value.id)}`),
 });
 function edit(p: BenchPlaceShown | null): void {
@@ -66,6 +70,7 @@ function edit(p: BenchPlaceShown | null): void {
           warmth: p.warmthC === null ? '' : String(fromCelsius(p.warmthC, unit.value)),
           hours: p.lampHours === null ? '' : String(p.lampHours),
           cm: p.lampCm === null ? '' : String(p.lampCm),
+          note: p.note ?? '',
         },
   );
 }
@@ -87,8 +92,7 @@ const kind = useForm({
   schema: trayKindForm,
   body: (v) => {
     const n = gather({ rows: () => numberOf('rows', v.rows) ?? undefined, columns: () => numberOf('columns', v.columns) ?? undefined });
-    const gaps = [...v.gaps.matchAll(/(\d+)\s*[.:]\s*(\d+)/g)].map((m) => (Number(m[1]) - 1) * (n.columns ?? 1) + Number(m[2]) - 1);
-    return { name: v.name, ...n, gaps };
+    return { name: v.name, ...n, gaps: gapsOf(v.gaps, n) };
   },
   path: () => '/tray-kinds',
 });
@@ -102,6 +106,7 @@ const about = (p: BenchPlaceShown): string =>
     p.warmthC === null ? null : format.warmth(p.warmthC),
     p.lampHours === null ? null : `${String(p.lampHours)} hours a day`,
     p.lampCm === null ? null : `${String(p.lampCm)} cm above`,
+    p.note,
   ]
     .filter((x) => x !== null)
     .join(', ');
@@ -158,6 +163,7 @@ const learnedHere = (p: BenchPlaceShown): string | null => {
           <FieldText id="hours" v-model="form.values.hours" label="Hours a day" optional numeric :error="form.errors.lampHours" />
           <FieldText id="cm" v-model="form.values.cm" label="Above the plants" optional numeric unit="cm" :error="form.errors.lampCm" />
         </template>
+        <FieldNote id="note" v-model="form.values.note" class="whole" label="Note" optional :error="form.errors.note" />
       </div>
       <p v-if="form.problem" role="alert" class="caution">{{ form.problem.message }}</p>
       <p class="row-of-buttons">
@@ -238,6 +244,9 @@ form.block {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 12px 16px;
+}
+.whole {
+  grid-column: 1 / -1;
 }
 .kind {
   display: flex;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CARE_WORDS, plural, type Timing, TIMING_WORDS, TIMINGS } from '@esprel/core';
+import { capital, CARE_WORDS, plural, type Timing, TIMING_WORDS, TIMINGS } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -34,7 +34,6 @@ async function say(timing: Timing): Promise<void> {
   if (said?.timing === timing) await changes.attempt('DELETE', `/timings/${String(said.id)}`);
   else await changes.attempt('POST', `/sowings/${String(s.value.id)}/timing`, { timing });
 }
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 </script>
 
 <template>

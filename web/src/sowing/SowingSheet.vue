@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { emergenceForm, FATE_FACTS, fateForm, FATES, type Fate, plural, SOWING_METHOD_FACTS } from '@esprel/core';
+import { capital, emergenceForm, FATE_FACTS, fateForm, FATES, type Fate, plural, SOWING_METHOD_FACTS } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -108,7 +108,7 @@ async function saveFate(): Promise<void> {
     </div>
 
     <div v-if="s.fate" class="notice">
-      <h3>{{ FATE_FACTS[s.fate].words.charAt(0).toUpperCase() + FATE_FACTS[s.fate].words.slice(1) }}</h3>
+      <h3>{{ capital(FATE_FACTS[s.fate].words) }}</h3>
       <p>
         {{ format.day(s.fateOn ?? s.sownOn) }}.
         {{

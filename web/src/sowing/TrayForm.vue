@@ -12,6 +12,7 @@ import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import type { BenchData, PlannedSheetData } from '../season/types.ts';
+import { gapsOf } from './gaps.ts';
 import type { ListedTray } from './trayTypes.ts';
 
 /** A new tray: its kind or its own size, where it stands, and what is laid out on it. */
@@ -52,7 +53,7 @@ const form = useForm({
       name: v.name,
       rows: kind?.rows ?? own.rows,
       columns: kind?.columns ?? own.columns,
-      gaps: kind ? kind.gaps : gapsOf(v.gaps, Number(own.columns ?? 1)),
+      gaps: kind ? kind.gaps : gapsOf(v.gaps, own),
       benchId: v.benchId,
       covered: v.covered,
       sowOn: v.sowOn,
@@ -69,10 +70,6 @@ const form = useForm({
 });
 const { values } = form;
 useTodayWhenEmpty(values, 'sowOn');
-/** "1.1, 3.5" as cells from 0: row and place in it, as anybody counts them. */
-function gapsOf(text: string, columns: number): number[] {
-  return [...text.matchAll(/(\d+)\s*[.:]\s*(\d+)/g)].map((m) => (Number(m[1]) - 1) * columns + Number(m[2]) - 1).filter((n) => n >= 0);
-}
 /** The next number that no tray on the bench has. */
 watch([growing, planned], ([g, p]) => {
   if (!g || !p || values.name !== '') return;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { plural, SOWING_METHOD_FACTS, type SowingMethod, type Timing, TIMING_WORDS, type Way, WAY_WORDS } from '@esprel/core';
+import { capital, plural, SOWING_METHOD_FACTS, type SowingMethod, type Timing, TIMING_WORDS, type Way, WAY_WORDS } from '@esprel/core';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useChanges } from '../app/changes.ts';
@@ -134,7 +134,7 @@ const choose = (key: string): void => void router.replace({ path: '/sowing/worke
         <section v-if="moved.length > 0" aria-label="What moved its window">
           <h3>Its window</h3>
           <p v-for="m in moved" :key="m.way">
-            {{ WAY_WORDS[m.way].charAt(0).toUpperCase() + WAY_WORDS[m.way].slice(1) }}:
+            {{ capital(WAY_WORDS[m.way]) }}:
             <strong>{{ m.days === 0 ? 'not moved' : `${plural(Math.abs(m.days), 'day')} ${m.days > 0 ? 'later' : 'earlier'}` }}</strong>,
             from {{ plural(m.verdicts, 'verdict') }}.
           </p>
