@@ -65,6 +65,7 @@ describe('the bench', () => {
     expect(errors()).toContain('Two trays stand on Mat 1.');
     button(w, 'Change Mat 1').click();
     await settled();
+    expect(document.activeElement?.id).toBe('name');
     await type(w.find<HTMLInputElement>('#holds').element, '6');
     await w.find('form[aria-label="A place on the bench"]').trigger('submit');
     await settled();

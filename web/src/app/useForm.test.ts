@@ -46,6 +46,29 @@ describe('a form', () => {
     expect(form.values.name).toBe('Bram');
   });
 
+  it('says an error above the form when no field of the page shows it', async () => {
+    reply = () => Promise.resolve(answer(400, { code: 'bad-input', errors: [{ path: 'version', message: 'is needed' }] }));
+    const form = person();
+    form.values.name = 'Bram';
+    await form.send();
+    await vi.waitFor(() => {
+      expect(form.problem?.message).toBe('version: is needed');
+    });
+  });
+
+  it('leaves an error that a field shows to that field, and goes there', async () => {
+    reply = () => Promise.resolve(answer(400, { code: 'bad-input', errors: [{ path: 'name', message: 'is at the desk already' }] }));
+    document.body.innerHTML = '<input id="name" aria-invalid="true" />';
+    const form = person();
+    form.values.name = 'Bram';
+    await form.send();
+    await vi.waitFor(() => {
+      expect(document.activeElement?.id).toBe('name');
+    });
+    expect(form.problem).toBeNull();
+    document.body.innerHTML = '';
+  });
+
   it('sends again under the same key when no answer came, and under a new one when something changed', async () => {
     reply = () => Promise.reject(new TypeError('offline'));
     const form = person();

@@ -63,6 +63,18 @@ export function useForm<V extends object, T>(options: FormOptions<V, T>): Form<V
     if (store !== null) queueMicrotask(() => queueMicrotask(() => localStorage.removeItem(store)));
   }
 
+  /** Goes to the first field that is wrong; an error whose field is not on this page is said above the form, never swallowed. */
+  function showFirstError(): void {
+    requestAnimationFrame(() => {
+      const field = document.querySelector<HTMLElement>('[aria-invalid="true"], .p-invalid input');
+      if (field) field.focus();
+      else if (problem.value === null && document.querySelector('.error[role="alert"]') === null) {
+        const [first] = Object.entries(errors.value);
+        if (first) problem.value = new ApiProblem(400, 'bad-input', `${first[0]}: ${first[1]}`);
+      }
+    });
+  }
+
   async function send<R>(): Promise<(R & Step) | null> {
     if (sending.value) return null;
     errors.value = {};
@@ -74,7 +86,7 @@ export function useForm<V extends object, T>(options: FormOptions<V, T>): Form<V
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
       errors.value = messages(error.errors);
-      focusFirstError();
+      showFirstError();
       return null;
     }
     const text = JSON.stringify(body);
@@ -92,7 +104,7 @@ export function useForm<V extends object, T>(options: FormOptions<V, T>): Form<V
       if (error.code !== 'bad-input' || error.errors.length === 0 || error.errors.some((e) => e.path === '')) problem.value = error;
       // A refused request did nothing; the next one is another.
       if (error.status !== 0) attempt = null;
-      focusFirstError();
+      showFirstError();
       return null;
     } finally {
       sending.value = false;
@@ -109,12 +121,6 @@ function readDraft(store: string | null): object {
   } catch {
     return {};
   }
-}
-
-function focusFirstError(): void {
-  requestAnimationFrame(() => {
-    document.querySelector<HTMLElement>('[aria-invalid="true"], .p-invalid input')?.focus();
-  });
 }
 
 /** Text of a number field: null when empty; throws an InputError that names the field when it is no number. */

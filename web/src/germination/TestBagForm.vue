@@ -49,7 +49,7 @@ async function save(): Promise<void> {
 
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="test" />
-  <section v-else class="form-page">
+  <section v-else-if="data" class="form-page">
     <FormFrame
       :title="dropped === null ? 'Leave a bag out' : 'Count a bag in again'"
       about="What was marked in it stays on record; it only does not count. Leave a bag out for a cause you can see, not for a figure you do not like."

@@ -53,7 +53,7 @@ async function save(): Promise<void> {
 
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="test" />
-  <section v-else class="form-page">
+  <section v-else-if="data" class="form-page">
     <FormFrame
       title="Lay a second batch"
       :about="data ? `${data.test.lotCode} ${data.test.variety}. It has days of its own and counts together with the first.` : ''"

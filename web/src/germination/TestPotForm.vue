@@ -78,7 +78,7 @@ async function save(): Promise<void> {
       </ul>
     </template>
   </section>
-  <section v-else class="form-page">
+  <section v-else-if="data" class="form-page">
     <FormFrame
       title="Pot the sprouts"
       :about="`${title}. Lift each with its piece of paper; the root must not break or dry.`"

@@ -120,7 +120,7 @@ async function save(): Promise<void> {
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
   <FormFrame
-    v-else
+    v-else-if="data"
     title="Start a test"
     :about="data ? `${data.lot.code} ${data.lot.variety}, ${data.lot.crop}` : ''"
     action="Start the test"

@@ -86,7 +86,7 @@ async function save(): Promise<void> {
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
   <FormFrame
-    v-else
+    v-else-if="data"
     title="What is it?"
     :about="data ? `${data.lot.code} ${data.lot.variety}; the name is ${data.lot.identity}` : ''"
     action="Save"

@@ -55,7 +55,7 @@ async function save(): Promise<void> {
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
   <FormFrame
-    v-else
+    v-else-if="data"
     title="Change the amount"
     :about="data ? `${data.lot.code} ${data.lot.variety}, ${data.lot.amountKnown}` : ''"
     action="Write it down"

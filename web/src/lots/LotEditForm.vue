@@ -57,7 +57,7 @@ function mine(): void {
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
   <FormFrame
-    v-else
+    v-else-if="data"
     title="Put right"
     :about="data ? `${data.lot.code} ${data.lot.variety}` : ''"
     action="Save"

@@ -97,7 +97,7 @@ async function save(): Promise<void> {
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
   <FormFrame
-    v-else
+    v-else-if="data"
     title="What the envelope says"
     :about="data ? `${data.lot.code} ${data.lot.variety}, from ${data.lot.source}. Whatever is not printed stays empty.` : ''"
     action="Save"

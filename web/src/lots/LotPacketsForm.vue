@@ -67,7 +67,7 @@ function pourBack(id: number): void {
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
   <FormFrame
-    v-else
+    v-else-if="data"
     title="Fill packets"
     :about="data ? `${data.lot.code} ${data.lot.variety}, ${data.lot.balance} seeds. The labels come next.` : ''"
     action="Filled; print the labels"

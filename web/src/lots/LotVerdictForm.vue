@@ -46,7 +46,7 @@ async function end(): Promise<void> {
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
   <FormFrame
-    v-else
+    v-else-if="data"
     title="Overrule the verdict"
     :about="
       data

@@ -84,7 +84,7 @@ async function save(): Promise<void> {
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
   <FormFrame
-    v-else
+    v-else-if="data"
     title="Weigh"
     :about="data ? `${data.lot.code} ${data.lot.variety}, ${data.lot.balance} seeds in the record (${data.lot.amountKnown})` : ''"
     action="Take this amount"

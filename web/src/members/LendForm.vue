@@ -127,7 +127,7 @@ async function save(): Promise<void> {
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
   <FormFrame
-    v-else
+    v-else-if="data"
     title="Lend"
     :about="lot ? `${lot.code} ${lot.variety}, ${lot.crop}` : ''"
     action="Lend"

@@ -10,6 +10,7 @@ import FieldChoice from '../fields/FieldChoice.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
+import SheetProblem from '../lots/SheetProblem.vue';
 import { PLACE_KIND_OPTIONS } from './placeWords.ts';
 import type { PlaceKind, PlaceListed, PlaceSheetData } from './types.ts';
 
@@ -18,7 +19,7 @@ const props = defineProps<{ id?: string | undefined; within?: string | undefined
 const router = useRouter();
 const session = useSession();
 const { data: all } = useFetched<{ places: PlaceListed[] }>(() => '/places');
-const { data: old } = useFetched<PlaceSheetData>(() => (props.id === undefined ? null : `/places/${props.id}`));
+const { data: old, problem } = useFetched<PlaceSheetData>(() => (props.id === undefined ? null : `/places/${props.id}`));
 const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
 const version = ref<number | null>(null);
 
@@ -80,7 +81,9 @@ async function save(): Promise<void> {
 </script>
 
 <template>
+  <SheetProblem v-if="problem" :problem="problem" what="place" />
   <FormFrame
+    v-else-if="id === undefined || old"
     :title="id === undefined ? 'A new place' : 'Put the place right'"
     action="Save"
     :sending="form.sending"

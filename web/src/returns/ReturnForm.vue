@@ -102,7 +102,7 @@ async function save(): Promise<void> {
   </article>
   <p v-else-if="data && !loan" class="empty" role="alert">There is no such loan of {{ data.member.name }}.</p>
   <FormFrame
-    v-else
+    v-else-if="data"
     title="Seed came back"
     :about="data && loan ? `${data.member.name}, from ${loan.lotCode} ${loan.variety}` : ''"
     action="Take it back in"
@@ -111,7 +111,7 @@ async function save(): Promise<void> {
     @submit="save"
     @leave="leave"
   >
-    <p v-if="form.errors.loanId" role="alert">{{ form.errors.loanId }}</p>
+    <p v-if="form.errors.loanId" class="error" role="alert">{{ form.errors.loanId }}</p>
     <FieldText
       id="seeds"
       v-model="values.seeds"

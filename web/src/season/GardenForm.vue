@@ -29,6 +29,7 @@ const findMembers = async (q: string): Promise<readonly Found[]> =>
 const form = useForm({
   name: null,
   initial: () => ({
+    version: 0,
     name: '',
     member: null as Found | string | null,
     hemisphere: 'north' as 'north' | 'south',
@@ -57,15 +58,17 @@ const form = useForm({
       lastFrost: own ? v.last.trim() : null,
       firstFrost: own ? v.first.trim() : null,
       note: v.note.trim() || null,
-      ...(garden.value ? { version: garden.value.version } : {}),
+      ...(props.id === undefined ? {} : { version: v.version }),
     };
   },
   method: props.id === undefined ? 'POST' : 'PUT',
   path: () => (props.id === undefined ? '/gardens' : `/gardens/${props.id}`),
 });
 watch(garden, (g) => {
-  if (!g) return;
+  // Filled once: a change by somebody else meanwhile is a conflict that the server tells of.
+  if (!g || form.values.version !== 0) return;
   form.reset({
+    version: g.version,
     name: g.name,
     member: g.memberId === null ? null : { id: g.memberId, name: g.member ?? '' },
     hemisphere: g.hemisphere,
@@ -86,7 +89,7 @@ async function save(): Promise<void> {
 </script>
 
 <template>
-  <section class="form-page" aria-label="Garden">
+  <section v-if="id === undefined || garden" class="form-page" aria-label="Garden">
     <FormFrame
       :title="id === undefined ? 'A garden' : 'Change the garden'"
       about="Windows of sowing count from its last frost. A coarse place is enough: no address is asked."
@@ -180,4 +183,5 @@ async function save(): Promise<void> {
       <FieldNote id="note" v-model="form.values.note" label="Note" optional :error="form.errors.note" />
     </FormFrame>
   </section>
+  <p v-else-if="data" class="empty" role="alert">There is no such garden; a step that is taken back takes its garden along.</p>
 </template>

@@ -27,6 +27,7 @@ import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import SeedsPerCell from '../sowing/SeedsPerCell.vue';
+import SheetProblem from '../lots/SheetProblem.vue';
 import type { SowingAdvice } from '../sowing/types.ts';
 import type { BenchData, Garden, PlannedSheetData } from './types.ts';
 
@@ -38,7 +39,9 @@ const session = useSession();
 const format = useFormat();
 const { data: bench } = useFetched<BenchData>(() => '/bench');
 const { data: gardens } = useFetched<{ gardens: Garden[] }>(() => '/gardens');
-const { data: planned } = useFetched<PlannedSheetData>(() => (props.id === undefined ? null : `/planned/${props.id}`));
+const { data: planned, problem: plannedProblem } = useFetched<PlannedSheetData>(() =>
+  props.id === undefined ? null : `/planned/${props.id}`,
+);
 const { data: usual, problem } = useFetched<{ plan: UsualPlan; there: number; others: number }>(() =>
   props.code === undefined ? null : `/lots/${encodeURIComponent(props.code)}/usual-plan`,
 );
@@ -68,6 +71,7 @@ const form = useForm({
   name: props.id === undefined ? `plan.${props.code ?? ''}` : null,
   initial: () => ({
     filled: false,
+    version: 0,
     plants: '',
     purpose: 'beds' as SowingPurpose,
     member: null as Found | string | null,
@@ -108,7 +112,7 @@ const form = useForm({
       sowOn: v.sowOn,
       plantOutOn: v.method === 'open-ground' || v.plantOutOn === '' ? null : v.plantOutOn,
       note: v.note.trim() || null,
-      ...(planned.value ? { version: planned.value.planned.version } : { lotCode: lotCode.value }),
+      ...(props.id === undefined ? { lotCode: lotCode.value } : { version: v.version }),
     };
   },
   method: props.id === undefined ? 'POST' : 'PUT',
@@ -136,6 +140,7 @@ watch(planned, (d) => {
   const p = d.planned;
   Object.assign(values, {
     filled: true,
+    version: p.version,
     plants: String(p.plants),
     purpose: p.purpose,
     member: p.memberId === null ? null : { id: p.memberId, name: p.member ?? '' },
@@ -216,9 +221,12 @@ async function save(): Promise<void> {
 </script>
 
 <template>
+  <SheetProblem v-if="problem" :problem="problem" what="lot" />
+  <SheetProblem v-else-if="plannedProblem" :problem="plannedProblem" what="planned sowing" />
   <FormFrame
+    v-else-if="values.filled"
     :title="id === undefined ? 'Plan a sowing' : 'Change the plan'"
-    :about="problem ? problem.message : about"
+    :about="about"
     :action="id === undefined ? 'Plan it' : 'Write it down'"
     :sending="form.sending"
     :problem="form.problem"

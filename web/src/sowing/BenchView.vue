@@ -73,6 +73,11 @@ function edit(p: BenchPlaceShown | null): void {
           note: p.note ?? '',
         },
   );
+  if (!p) return;
+  // The form may lie below a long bench.
+  const name = document.getElementById('name');
+  name?.closest('form')?.scrollIntoView({ block: 'nearest' });
+  name?.focus({ preventScroll: true });
 }
 async function save(): Promise<void> {
   if (await form.send()) edit(null);

@@ -9,17 +9,18 @@ import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
+import SheetProblem from '../lots/SheetProblem.vue';
 import type { BenchData } from '../season/types.ts';
 import type { TraySheetData } from './trayTypes.ts';
 
 /** Name, day, place and size of a tray that is laid out already; what is painted stays where it is. */
 const props = defineProps<{ id: string }>();
 const router = useRouter();
-const { data } = useFetched<TraySheetData>(() => `/trays/${props.id}`);
+const { data, problem } = useFetched<TraySheetData>(() => `/trays/${props.id}`);
 const { data: bench } = useFetched<BenchData>(() => '/bench');
 const form = useForm({
   name: null,
-  initial: () => ({ name: '', rows: '', columns: '', benchId: null as number | null, covered: true, sowOn: '', note: '' }),
+  initial: () => ({ version: 0, name: '', rows: '', columns: '', benchId: null as number | null, covered: true, sowOn: '', note: '' }),
   schema: trayEditForm,
   body: (v) => {
     const n = gather({ rows: () => numberOf('rows', v.rows) ?? undefined, columns: () => numberOf('columns', v.columns) ?? undefined });
@@ -27,7 +28,7 @@ const form = useForm({
     // Cells it lacks keep their row and place.
     const gaps = (t?.gaps ?? []).map((g) => Math.floor(g / (t?.columns ?? 1)) * (n.columns ?? 1) + (g % (t?.columns ?? 1)));
     return {
-      version: t?.version ?? 0,
+      version: v.version,
       name: v.name,
       ...n,
       gaps,
@@ -41,9 +42,11 @@ const form = useForm({
   path: () => `/trays/${props.id}`,
 });
 watch(data, (d) => {
-  if (!d || form.values.name !== '') return;
+  // Filled once: a change by somebody else meanwhile is a conflict that the server tells of.
+  if (!d || form.values.version !== 0) return;
   const t = d.tray;
   form.reset({
+    version: t.version,
     name: t.name,
     rows: String(t.rows),
     columns: String(t.columns),
@@ -60,7 +63,8 @@ async function save(): Promise<void> {
 </script>
 
 <template>
-  <section class="form-page" aria-label="Change the tray">
+  <SheetProblem v-if="problem" :problem="problem" what="tray" />
+  <section v-else-if="data" class="form-page" aria-label="Change the tray">
     <FormFrame title="Change the tray" action="Write it down" :sending="form.sending" :problem="form.problem" @submit="save" @leave="back">
       <FieldText id="name" v-model="form.values.name" class="half" label="Name" :error="form.errors.name" />
       <FieldDay id="sow-on" v-model="form.values.sowOn" class="half" label="Sow on" :error="form.errors.sowOn" />

@@ -13,13 +13,14 @@ import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import ReachNote from './ReachNote.vue';
+import SheetProblem from '../lots/SheetProblem.vue';
 import type { VarietySheetData } from './types.ts';
 
 /** A new variety, or one changed; a new name shows what follows from it. */
 const props = defineProps<{ id?: string | undefined }>();
 const router = useRouter();
 const session = useSession();
-const { data: old } = useFetched<VarietySheetData>(() => (props.id === undefined ? null : `/varieties/${props.id}`));
+const { data: old, problem } = useFetched<VarietySheetData>(() => (props.id === undefined ? null : `/varieties/${props.id}`));
 const inch = computed(() => session.settings?.lengthUnit === 'inch');
 const unit = computed(() => (inch.value ? 'inch' : 'cm'));
 const toCm = (n: number | null): number | null => (n === null || !inch.value ? n : Math.round(n * 25.4) / 10);
@@ -106,7 +107,9 @@ const leave = (): void => void router.push(props.id === undefined ? '/library/va
 </script>
 
 <template>
+  <SheetProblem v-if="problem" :problem="problem" what="variety" />
   <FormFrame
+    v-else-if="id === undefined || old"
     :title="id === undefined ? 'A new variety' : 'Change the variety'"
     :about="old?.variety.name"
     action="Save"

@@ -11,13 +11,14 @@ import { findCrops, findVarieties } from '../fields/finders.ts';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import ReachNote from './ReachNote.vue';
+import SheetProblem from '../lots/SheetProblem.vue';
 import type { Reach, VarietyListed, VarietySheetData } from './types.ts';
 
 /** The corrections of the register that reach beyond one record: splitting, joining, another crop. */
 const props = defineProps<{ id: string; step: 'split' | 'join' | 'move' }>();
 const route = useRoute();
 const router = useRouter();
-const { data } = useFetched<VarietySheetData>(() => `/varieties/${props.id}`);
+const { data, problem } = useFetched<VarietySheetData>(() => `/varieties/${props.id}`);
 const version = ref(0);
 
 const WORDS = {
@@ -87,7 +88,9 @@ async function save(): Promise<void> {
 </script>
 
 <template>
+  <SheetProblem v-if="problem" :problem="problem" what="variety" />
   <FormFrame
+    v-else-if="data"
     :title="WORDS[step].title"
     :about="data ? `${data.variety.name}, ${data.crop.name}. ${WORDS[step].about}` : ''"
     :action="WORDS[step].action"
