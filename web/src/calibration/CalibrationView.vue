@@ -6,6 +6,7 @@ import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { percent } from '../app/format.ts';
 import { useChanges } from '../app/changes.ts';
+import TwoPanes from '../app/TwoPanes.vue';
 import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
 import { calibrationLayout } from './calibrationLayout.ts';
@@ -65,53 +66,51 @@ async function take(): Promise<void> {
 </script>
 
 <template>
-  <div class="calibration">
-    <section class="left scrolls" aria-label="How well counts were predicted" tabindex="-1">
-      <p><RouterLink to="/tests">The bench</RouterLink></p>
-      <h1>How well we predict</h1>
-      <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
-      <p v-if="data && data.tests === 0" class="empty">
-        <strong>No test is closed yet.</strong> Each closed test will stand here beside what was expected of it the day before.
+  <TwoPanes left="How well counts were predicted" right="What it teaches">
+    <p><RouterLink to="/tests">The bench</RouterLink></p>
+    <h1>How well we predict</h1>
+    <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
+    <p v-if="data && data.tests === 0" class="empty">
+      <strong>No test is closed yet.</strong> Each closed test will stand here beside what was expected of it the day before.
+    </p>
+    <template v-else-if="data">
+      <p>
+        Of {{ plural(data.tests, 'closed test') }}, <strong>{{ data.inside }}</strong> ({{ percent(data.share ?? 0) }}) fell inside what was
+        expected the day before. It should be a little over 90 in 100, since seeds are whole. {{ verdict }}
       </p>
-      <template v-else-if="data">
-        <p>
-          Of {{ plural(data.tests, 'closed test') }}, <strong>{{ data.inside }}</strong> ({{ percent(data.share ?? 0) }}) fell inside what
-          was expected the day before. It should be a little over 90 in 100, since seeds are whole. {{ verdict }}
+      <figure ref="box">
+        <figcaption class="quiet small">
+          Each line is what was expected of one test, each dot what was counted. Left the poorest, right the best.
+        </figcaption>
+        <svg :width="w" :height="HEIGHT" role="img" :aria-label="`${data.inside} of ${data.tests} counts lie inside what was expected`">
+          <g v-for="s in layout.shares" :key="s.label">
+            <line :x1="layout.box.x0" :x2="layout.box.x1" :y1="s.y" :y2="s.y" class="grid" />
+            <text :x="layout.box.x0 - 8" :y="s.y + 5" text-anchor="end">{{ s.label }}</text>
+          </g>
+          <g v-for="c in layout.counts" :key="c.count.testId" :class="c.count.inside ? 'in' : 'out'">
+            <line :x1="c.x" :x2="c.x" :y1="c.yLow" :y2="c.yHigh" class="expected" />
+            <circle v-if="c.count.inside" :cx="c.x" :cy="c.y" r="2.600" />
+            <path v-else :d="`M${c.x - 4} ${c.y - 4}l8 8m0-8-8 8`" />
+          </g>
+          <text :x="layout.box.x1" :y="HEIGHT - 8" text-anchor="end">percent alive; crosses lie outside</text>
+        </svg>
+      </figure>
+      <section aria-label="Where the counts fell">
+        <h2>Where the counts fell</h2>
+        <p class="quiet">
+          In ten equal parts of what was expected, the lowest first. Even is right; heaped at both ends means too sure, in the middle too
+          careful, at one side too hopeful or too gloomy.
         </p>
-        <figure ref="box">
-          <figcaption class="quiet small">
-            Each line is what was expected of one test, each dot what was counted. Left the poorest, right the best.
-          </figcaption>
-          <svg :width="w" :height="HEIGHT" role="img" :aria-label="`${data.inside} of ${data.tests} counts lie inside what was expected`">
-            <g v-for="s in layout.shares" :key="s.label">
-              <line :x1="layout.box.x0" :x2="layout.box.x1" :y1="s.y" :y2="s.y" class="grid" />
-              <text :x="layout.box.x0 - 8" :y="s.y + 5" text-anchor="end">{{ s.label }}</text>
-            </g>
-            <g v-for="c in layout.counts" :key="c.count.testId" :class="c.count.inside ? 'in' : 'out'">
-              <line :x1="c.x" :x2="c.x" :y1="c.yLow" :y2="c.yHigh" class="expected" />
-              <circle v-if="c.count.inside" :cx="c.x" :cy="c.y" r="2.600" />
-              <path v-else :d="`M${c.x - 4} ${c.y - 4}l8 8m0-8-8 8`" />
-            </g>
-            <text :x="layout.box.x1" :y="HEIGHT - 8" text-anchor="end">percent alive; crosses lie outside</text>
-          </svg>
-        </figure>
-        <section aria-label="Where the counts fell">
-          <h2>Where the counts fell</h2>
-          <p class="quiet">
-            In ten equal parts of what was expected, the lowest first. Even is right; heaped at both ends means too sure, in the middle too
-            careful, at one side too hopeful or too gloomy.
-          </p>
-          <div class="tenths" role="img" :aria-label="`Counts by tenth: ${data.tenths.join(', ')}; even would be ${Math.round(even)} each`">
-            <div v-for="(n, i) in data.tenths" :key="i" class="tenth">
-              <span class="numbers small">{{ n }}</span><i :style="{ height: `${(90 * n) / most}px` }" />
-            </div>
-            <span class="even" :style="{ bottom: `${(90 * even) / most}px` }" />
+        <div class="tenths" role="img" :aria-label="`Counts by tenth: ${data.tenths.join(', ')}; even would be ${Math.round(even)} each`">
+          <div v-for="(n, i) in data.tenths" :key="i" class="tenth">
+            <span class="numbers small">{{ n }}</span><i :style="{ height: `${(90 * n) / most}px` }" />
           </div>
-          <p class="quiet small">lowest tenth to highest tenth; the line is what even would be</p>
-        </section>
-      </template>
-    </section>
-    <aside class="right scrolls" aria-label="What it teaches" tabindex="-1">
+          <span class="even" :style="{ bottom: `${(90 * even) / most}px` }" />
+        </div>
+        <p class="quiet small">lowest tenth to highest tenth; the line is what even would be</p>
+      </section>
+    </template>
+    <template #right>
       <h2>What it teaches</h2>
       <p class="quiet">
         First tests of lots tell how sure to be before anything is counted. Choose the families for which the library’s own width is used;
@@ -146,30 +145,11 @@ async function take(): Promise<void> {
           </li>
         </ul>
       </template>
-    </aside>
-  </div>
+    </template>
+  </TwoPanes>
 </template>
 
 <style scoped>
-.calibration {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(360px, 39.3%);
-  height: 100%;
-}
-.left {
-  padding: 16px 22px;
-  display: grid;
-  gap: 10px;
-  align-content: start;
-}
-.right {
-  background: var(--sheet);
-  border-left: 1px solid var(--rule);
-  padding: 20px 24px;
-  display: grid;
-  gap: 10px;
-  align-content: start;
-}
 figure {
   margin: 0;
   min-width: 0;
@@ -239,15 +219,5 @@ text {
 }
 .block {
   display: block;
-}
-@media (max-width: 860px) {
-  .calibration {
-    display: block;
-    overflow-y: auto;
-  }
-  .left,
-  .right {
-    overflow: visible;
-  }
 }
 </style>

@@ -7,6 +7,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem, sendAction } from '../app/api.ts';
 import { percent } from '../app/format.ts';
 import { useTable } from '../app/table.ts';
+import TwoPanes from '../app/TwoPanes.vue';
 import { useFetched } from '../app/useFetched.ts';
 import { useForm } from '../app/useForm.ts';
 import { useSession } from '../app/session.ts';
@@ -36,7 +37,12 @@ watch(data, (now) => {
 });
 const testable = computed(() => (data.value?.lots ?? []).filter((l) => l.problem === null));
 const left = computed(() => (data.value?.lots ?? []).filter((l) => l.problem !== null));
-const seedsOf = (code: string): number => Math.floor(Number(typed[code]?.seeds) || 0);
+/** Seeds typed for a lot; null when it is no whole number. Nothing typed is none: the lot stays out of this round. */
+function read(code: string): number | null {
+  const text = typed[code]?.seeds.trim() ?? '';
+  return text === '' ? 0 : /^\d{1,6}$/.test(text) ? Number(text) : null;
+}
+const seedsOf = (code: string): number => read(code) ?? 0;
 const bags = (code: string): number[] => (seedsOf(code) >= 1 ? bagsFor(Math.min(6400, seedsOf(code))) : []);
 const shown = computed(() => testable.value.find((l) => l.lotCode === opened.value) ?? null);
 function chance(lot: RoundLotChoice): string {
@@ -45,16 +51,16 @@ function chance(lot: RoundLotChoice): string {
   return option ? `${percent(option.clear)} clear` : '';
 }
 
+const chosen = computed(() =>
+  testable.value
+    .filter((l) => read(l.lotCode) !== 0)
+    .map((l) => ({ lotCode: l.lotCode, replicates: bags(l.lotCode), growOn: typed[l.lotCode]?.growOn ?? false })),
+);
 const form = useForm({
   name: null,
   initial: () => ({ from: session.today }),
   schema: roundForm,
-  body: (v) => ({
-    from: v.from,
-    lots: testable.value
-      .filter((l) => typed[l.lotCode]?.seeds.trim() !== '0')
-      .map((l) => ({ lotCode: l.lotCode, replicates: bags(l.lotCode), growOn: typed[l.lotCode]?.growOn ?? false })),
-  }),
+  body: (v) => ({ from: v.from, lots: chosen.value }),
   path: () => '/rounds',
 });
 watch(
@@ -64,22 +70,31 @@ watch(
   },
   { immediate: true },
 );
-const asked = computed(() => ({
-  from: form.values.from,
-  lots: testable.value
-    .filter((l) => bags(l.lotCode).length > 0)
-    .map((l) => ({ lotCode: l.lotCode, replicates: bags(l.lotCode), growOn: typed[l.lotCode]?.growOn ?? false })),
-}));
+const asked = computed(() => ({ from: form.values.from, lots: chosen.value }));
 const settled = refDebounced(asked, 200);
 const plan = ref<RoundPlan | null>(null);
 const wrong = ref<Readonly<Record<string, string>>>({});
 watch(settled, async (body) => {
-  if (body.lots.length === 0 || body.from === '') return;
+  const unread = body.lots.filter((l) => l.replicates.length === 0).map((l) => l.lotCode);
+  if (unread.length > 0) {
+    plan.value = null;
+    wrong.value = Object.fromEntries(unread.map((code) => [code, 'is not a whole number of seeds; type 0 to leave the lot out']));
+    return;
+  }
+  if (body.lots.length === 0 || body.from === '') {
+    plan.value = null;
+    wrong.value = {};
+    return;
+  }
   try {
-    plan.value = await sendAction<RoundPlan>('/rounds/plan', body);
+    const answer = await sendAction<RoundPlan>('/rounds/plan', body);
+    // A late answer to what was typed before is dropped.
+    if (body !== settled.value) return;
+    plan.value = answer;
     wrong.value = {};
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;
+    if (body !== settled.value) return;
     plan.value = null;
     // Named by the place in what was asked; here by lot code.
     wrong.value = Object.fromEntries(
@@ -96,8 +111,8 @@ async function save(): Promise<void> {
 </script>
 
 <template>
-  <div class="round">
-    <form class="left scrolls" novalidate aria-label="The lots of the round" @submit.prevent="save" @keydown.esc="router.push('/tests')">
+  <TwoPanes left="The lots of the round" right="What it takes">
+    <form novalidate @submit.prevent="save" @keydown.esc="router.push('/tests')">
       <h1>A round of tests</h1>
       <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
       <p v-if="codes.length === 0" class="empty">
@@ -172,7 +187,7 @@ async function save(): Promise<void> {
         <Button severity="secondary" type="button" label="Leave it" @click="router.push('/tests')" />
       </div>
     </form>
-    <aside class="right scrolls" aria-label="What it takes" tabindex="0">
+    <template #right>
       <section v-if="shown && shown.options.length > 0">
         <h2>How many of {{ shown.variety }}</h2>
         <TestSizeChart
@@ -184,37 +199,14 @@ async function save(): Promise<void> {
         <p class="quiet small">Clear means: nine to one above or below {{ percent(shown.threshold) }}, its lending line.</p>
       </section>
       <RoundWork v-if="plan" :materials="plan.materials" :groups="plan.groups" :evenings="plan.evenings" />
-    </aside>
-  </div>
+    </template>
+  </TwoPanes>
 </template>
 
 <style scoped>
-.round {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(380px, 39.3%);
-  height: 100%;
-}
-.left {
-  padding: 18px 22px;
+form {
   display: grid;
   gap: 10px;
-  align-content: start;
-}
-.right {
-  background: var(--sheet);
-  border-left: 1px solid var(--rule);
-  padding: 18px 24px;
-  display: grid;
-  gap: 14px;
-  align-content: start;
-}
-th.right,
-td.right {
-  background: none;
-  border-left: 0;
-  padding: 6px 8px;
-  display: table-cell;
-  text-align: right;
 }
 tr.opened td {
   background: #fdf9ee;
@@ -254,19 +246,9 @@ tr.opened td {
 }
 .last {
   position: sticky;
-  bottom: -18px;
+  bottom: -22px;
   background: var(--paper);
   padding: 10px 0 12px;
   border-top: 1px solid var(--rule);
-}
-@media (max-width: 900px) {
-  .round {
-    display: block;
-    overflow-y: auto;
-  }
-  .left,
-  .right {
-    overflow: visible;
-  }
 }
 </style>

@@ -4,6 +4,7 @@ import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { percent } from '../app/format.ts';
+import TwoPanes from '../app/TwoPanes.vue';
 import { useTable } from '../app/table.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
@@ -35,40 +36,38 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
 </script>
 
 <template>
-  <div class="tests">
-    <section class="left scrolls" aria-label="Tests" tabindex="-1">
-      <header class="top">
-        <h1>On the bench</h1>
-        <p class="row-of-buttons small">
-          <RouterLink to="/tests/calibration">How well we predict</RouterLink>
-          <RouterLink to="/tests/sources">Sources of seed</RouterLink>
-        </p>
-      </header>
-      <p v-if="problem" role="alert">{{ problem.message }}</p>
-      <p v-if="open && open.tests.length === 0" class="empty">
-        <strong>No test is running.</strong> Open a lot on the right and start one, or plan a round.
+  <TwoPanes left="Tests" right="Worth a test">
+    <header class="top">
+      <h1>On the bench</h1>
+      <p class="row-of-buttons small">
+        <RouterLink to="/tests/calibration">How well we predict</RouterLink>
+        <RouterLink to="/tests/sources">Sources of seed</RouterLink>
       </p>
-      <ul v-if="openRounds.length > 0" class="plain rounds">
-        <li v-for="r in openRounds" :key="r.id">
-          <RouterLink :to="`/tests/rounds/${r.id}`" class="roundcard">
-            <strong>Round {{ r.id }}</strong>
-            <span class="quiet"
-              >{{ plural(r.tests, 'test') }},
-              {{ r.planned > 0 ? `${r.planned} to lay, from ${format.day(r.startsOn)}` : `${r.open} running` }}</span
-            >
-          </RouterLink>
-        </li>
-      </ul>
-      <ul class="plain">
-        <li v-for="t in open?.tests ?? []" :key="t.id"><TestLine :test="t" /></li>
-      </ul>
-      <h2>Closed</h2>
-      <p v-if="closed && closed.tests.length === 0" class="quiet">None yet.</p>
-      <ul class="plain">
-        <li v-for="t in closed?.tests ?? []" :key="t.id"><TestLine :test="t" /></li>
-      </ul>
-    </section>
-    <aside class="right scrolls" aria-label="Worth a test" tabindex="-1">
+    </header>
+    <p v-if="problem" role="alert">{{ problem.message }}</p>
+    <p v-if="open && open.tests.length === 0" class="empty">
+      <strong>No test is running.</strong> Open a lot on the right and start one, or plan a round.
+    </p>
+    <ul v-if="openRounds.length > 0" class="plain rounds">
+      <li v-for="r in openRounds" :key="r.id">
+        <RouterLink :to="`/tests/rounds/${r.id}`" class="roundcard">
+          <strong>Round {{ r.id }}</strong>
+          <span class="quiet"
+            >{{ plural(r.tests, 'test') }},
+            {{ r.planned > 0 ? `${r.planned} to lay, from ${format.day(r.startsOn)}` : `${r.open} running` }}</span
+          >
+        </RouterLink>
+      </li>
+    </ul>
+    <ul class="plain">
+      <li v-for="t in open?.tests ?? []" :key="t.id"><TestLine :test="t" /></li>
+    </ul>
+    <h2 class="closed">Closed</h2>
+    <p v-if="closed && closed.tests.length === 0" class="quiet">None yet.</p>
+    <ul class="plain">
+      <li v-for="t in closed?.tests ?? []" :key="t.id"><TestLine :test="t" /></li>
+    </ul>
+    <template #right>
       <h2>Worth a test</h2>
       <p class="quiet">Where a count could change what is done with the lot, the most worthwhile first.</p>
       <div class="row-of-buttons">
@@ -100,32 +99,13 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
       </ul>
       <p v-if="wanted && wanted.lots.length === 0" class="quiet">No lot is in that much doubt just now.</p>
       <p><RouterLink to="/lots?tag=test-first">All that should be tested first, in the list</RouterLink></p>
-    </aside>
-  </div>
+    </template>
+  </TwoPanes>
 </template>
 
 <style scoped>
-.tests {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(360px, 39.3%);
-  height: 100%;
-}
-.left {
-  padding: 18px 22px;
-  display: grid;
-  gap: 8px;
-  align-content: start;
-}
-.left h2 {
+.closed {
   margin-top: 14px;
-}
-.right {
-  background: var(--sheet);
-  border-left: 1px solid var(--rule);
-  padding: 20px 24px;
-  display: grid;
-  gap: 10px;
-  align-content: start;
 }
 .want:hover {
   background: #fbf7ee;
@@ -190,15 +170,5 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
   border-radius: 3px;
   padding: 8px 14px;
   font-weight: 600;
-}
-@media (max-width: 860px) {
-  .tests {
-    display: block;
-    overflow-y: auto;
-  }
-  .left,
-  .right {
-    overflow: visible;
-  }
 }
 </style>

@@ -6,6 +6,7 @@ import Button from 'primevue/button';
 import { aliveWords, fromCelsius, percent, toCelsius } from '../app/format.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
+import { numberOf } from '../app/useForm.ts';
 import { useSession } from '../app/session.ts';
 import RibbonChart from '../charts/RibbonChart.vue';
 import FieldText from '../fields/FieldText.vue';
@@ -37,7 +38,14 @@ const own = (figure: OwnFigure): string => (sheet.value?.crop.own.includes(figur
 const now = computed(() => (input.value ? onDay(input.value, session.today) : null));
 
 const what = reactive({ temperature: '', humidity: '', form: '' as SeedForm | '', sown: '', alive: '' });
-const number = (text: string): number | null => (text.trim() === '' || !Number.isFinite(Number(text)) ? null : Number(text));
+/** As every field reads numbers, with a decimal comma too; null for none and for what is no number. */
+function number(text: string): number | null {
+  try {
+    return numberOf('', text);
+  } catch {
+    return null;
+  }
+}
 const problems = computed(() => {
   const t = number(what.temperature);
   const rh = number(what.humidity);
@@ -45,7 +53,7 @@ const problems = computed(() => {
   return {
     temperature:
       what.temperature !== '' && (t === null || toCelsius(t, unit.value) < -30 || toCelsius(t, unit.value) > 60)
-        ? 'from −30 to 60 °C'
+        ? `from ${format.warmth(-30)} to ${format.warmth(60)}`
         : undefined,
     humidity: what.humidity !== '' && (rh === null || rh < 0 || rh > 100) ? 'from 0 to 100 %' : undefined,
     sown:
