@@ -89,7 +89,8 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
         if (field) {
           field.element.value = field.before;
           field.element.dispatchEvent(new Event('input', { bubbles: true }));
-          field.element.blur();
+          // The page is left for the lot; one that takes codes itself keeps its field, so that a slow scanner's next code lands there.
+          if (found.kind !== 'code' || scans.taker === null) field.element.blur();
         }
         if (found.kind === 'code' && scans.taker) scans.taker(found.code);
         else if (found.kind === 'code') void router.push(`/lots/${found.code}`);

@@ -1,0 +1,88 @@
+// @vitest-environment happy-dom
+import { formatLotCode } from '@esprel/core';
+import type { VueWrapper } from '@vue/test-utils';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { defineComponent, h } from 'vue';
+import { useScans } from '../src/app/scans.ts';
+import { useDeskKeys } from '../src/app/useDeskKeys.ts';
+import { settled, testDesk, type TestDesk } from './desk.ts';
+
+let desk: TestDesk;
+let host: VueWrapper;
+const found: (string | undefined)[] = [];
+const code = formatLotCode('TM', 2);
+beforeEach(async () => {
+  desk = testDesk();
+  found.length = 0;
+  host = await desk.show(
+    defineComponent(() => {
+      useDeskKeys({ find: (text) => found.push(text) });
+      return () => h('input', { id: 'name' });
+    }),
+    {},
+    '/members',
+  );
+});
+afterEach(() => {
+  host.unmount();
+  document.body.innerHTML = '';
+  vi.unstubAllGlobals();
+});
+
+const name = (): HTMLInputElement => document.getElementById('name') as HTMLInputElement;
+/** Keys as a scanner or a hand sends them, so many milliseconds apart. */
+async function keys(text: string, gap = 0): Promise<void> {
+  for (const key of [...text, 'Enter']) {
+    const target = document.activeElement ?? document.body;
+    target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+    if (key !== 'Enter' && target instanceof HTMLInputElement) target.value += key;
+    if (gap > 0) await new Promise((resolve) => setTimeout(resolve, gap));
+  }
+  await settled();
+}
+
+describe('the keys of the desk', () => {
+  it('a scanned code opens its lot and is taken out of the field it fell into, which is left', async () => {
+    name().focus();
+    name().value = 'Al';
+    await keys(code);
+    expect(desk.router.currentRoute.value.path).toBe(`/lots/${code}`);
+    expect(name().value).toBe('Al');
+    expect(document.activeElement).not.toBe(name());
+  });
+
+  it('a page that takes codes itself gets them, and keeps the cursor in its field for the next', async () => {
+    const taken: string[] = [];
+    useScans().take((c) => taken.push(c));
+    name().focus();
+    await keys(code);
+    await keys(code);
+    expect(taken).toEqual([code, code]);
+    expect(name().value).toBe('');
+    expect(document.activeElement).toBe(name());
+    expect(desk.router.currentRoute.value.path).toBe('/members');
+  });
+
+  it('a code typed by hand into a field stays there', async () => {
+    name().focus();
+    await keys(code, 50);
+    expect(name().value).toBe(code);
+    expect(desk.router.currentRoute.value.path).toBe('/members');
+  });
+
+  it('a misread code is looked for, so that the likely one is offered', async () => {
+    const last = code.at(-1) === 'A' ? 'B' : 'A';
+    await keys(`${code.slice(0, -1)}${last}`);
+    expect(found).toEqual([`${code.slice(0, -1)}${last}`]);
+  });
+
+  it('one letter is a shortcut outside of fields only', async () => {
+    document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'n', bubbles: true }));
+    await new Promise((resolve) => setTimeout(resolve, 80));
+    expect(desk.router.currentRoute.value.path).toBe('/lots/take-in');
+    name().focus();
+    name().dispatchEvent(new KeyboardEvent('keydown', { key: 'r', bubbles: true }));
+    await new Promise((resolve) => setTimeout(resolve, 80));
+    expect(desk.router.currentRoute.value.path).toBe('/lots/take-in');
+  });
+});
