@@ -30,14 +30,17 @@ afterEach(() => {
 });
 
 const name = (): HTMLInputElement => document.getElementById('name') as HTMLInputElement;
-/** Keys as a scanner or a hand sends them, so many milliseconds apart. */
-async function keys(text: string, gap = 0): Promise<void> {
+/** Keys as a scanner or a hand sends them, so many milliseconds apart by the clock of their events. */
+let clock = 0;
+async function keys(text: string, gap = 2): Promise<void> {
   for (const key of [...text, 'Enter']) {
     const target = document.activeElement ?? document.body;
-    target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+    const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
+    Object.defineProperty(event, 'timeStamp', { value: (clock += gap) });
+    target.dispatchEvent(event);
     if (key !== 'Enter' && target instanceof HTMLInputElement) target.value += key;
-    if (gap > 0) await new Promise((resolve) => setTimeout(resolve, gap));
   }
+  clock += 1000;
   await settled();
 }
 
