@@ -3,7 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { gzipSync } from 'node:zlib';
 import { addDays, laneOf, type LaneInput, posterior, PosteriorReader, priorOf } from '@esprel/core';
-import { createApp, type Db, listSql, refreshStale } from '@esprel/server';
+import { createApp, type Db, listSql, refreshStale, run } from '@esprel/server';
 import { manyLots } from './manyLots.ts';
 import { manyNames } from './manyNames.ts';
 import { manySowings } from './manySowings.ts';
@@ -218,12 +218,35 @@ async function seasons(): Promise<void> {
   manySowings(large, 2000);
   const [s, l] = [await served(small), await served(large)];
   const page = (base: string, path: string) => () => getBytes(`${base}/api${path}`);
-  const [season = NaN, half = NaN, session = NaN, list = NaN, sheet = NaN] = await inTurns(
-    [page(l.base, '/season'), page(s.base, '/season'), page(l.base, '/session'), page(l.base, '/season/list'), page(l.base, '/planned/1')],
+  // A write before, so that no answer is kept from the round before.
+  const anew = (library: typeof s, db: typeof small, path: string) => () => {
+    run(db, 'UPDATE lots SET note = note WHERE id = 1');
+    return getBytes(`${library.base}/api${path}`);
+  };
+  const [season = NaN, half = NaN, list = NaN, session = NaN, sheet = NaN] = await inTurns(
+    [
+      anew(l, large, '/season'),
+      anew(s, small, '/season'),
+      anew(l, large, '/season/list?rows=25'),
+      page(l.base, '/session'),
+      page(l.base, '/planned/1'),
+    ],
     15,
   );
-  console.log(`  2,000 sowings: lanes ${season.toFixed(0)} ms, list with the bench ${list.toFixed(0)} ms, one plan ${sheet.toFixed(0)} ms`);
-  rows.push({ what: 'lanes of 2,000 sowings over HTTP', measured: `${season.toFixed(0)} ms`, budget: 'under 150 ms', kept: season < 150 });
+  const [again = NaN] = await inTurns([page(l.base, '/season')], 15);
+  console.log(`  2,000 sowings: one plan ${sheet.toFixed(0)} ms`);
+  rows.push({
+    what: `lanes of 2,000 sowings over HTTP, after a change (unchanged: ${again.toFixed(0)} ms)`,
+    measured: `${season.toFixed(0)} ms`,
+    budget: 'under 100 ms',
+    kept: season < 100,
+  });
+  rows.push({
+    what: 'the list of 2,000 sowings with the bench, after a change',
+    measured: `${list.toFixed(0)} ms`,
+    budget: 'under 100 ms',
+    kept: list < 100,
+  });
   rows.push({
     what: 'the same at 2,000 against 1,000 sowings',
     measured: `${(season / half).toFixed(2)}x`,

@@ -224,6 +224,36 @@ describe('a planned sowing', () => {
     expect(probe).toMatchObject({ simulated: true, readOn: '2027-05-20' });
   });
 
+  it('sends of each purpose the first rows that are asked for, what is still to sow first, and counts all', async () => {
+    const code = await takeIn();
+    const days = ['2027-03-02', '2027-03-09', '2027-03-16', '2027-03-23'];
+    const ids: number[] = [];
+    for (const sowOn of days) ids.push((await library.done('/api/planned', plan(code, { sowOn }))).id);
+    await library.done('/api/planned', plan(code, { purpose: 'sale', plants: 3, cells: 4, sowOn: '2027-03-01' }));
+    await library.done('/api/sowings', {
+      lotCode: code,
+      method: 'cells',
+      cells: 12,
+      seedsPerCell: 2,
+      seeds: 24,
+      sownOn: '2027-03-02',
+      plannedId: ids[0],
+    });
+    const list = (await library.get('/api/season/list?rows=2')).body;
+    expect(list.rows.map((r: any) => `${r.purpose as string} ${r.sowOn as string}`)).toEqual([
+      'beds 2027-03-09',
+      'beds 2027-03-16',
+      'sale 2027-03-01',
+    ]);
+    expect(list.groups).toEqual([
+      { purpose: 'beds', rows: 4, plants: 40 },
+      { purpose: 'sale', rows: 1, plants: 3 },
+    ]);
+    expect(list.toSow).toBe(3 * 24 + 8);
+    const all = (await library.get('/api/season/list')).body.rows;
+    expect(all.map((r: any) => r.sowingId === null)).toEqual([true, true, true, false, true]);
+  });
+
   it('is counted against the places on the bench, with another week where there is none', async () => {
     const bench = await library.done('/api/bench', { name: 'Mat 1', kind: 'mat', holds: 1, warmthC: 25 });
     const kinds = (await library.get('/api/bench')).body.trayKinds;
@@ -295,6 +325,19 @@ describe('what the packet says', () => {
 });
 
 describe('the calendar', () => {
+  it('says of a full day the first fifteen, and how many more there are', async () => {
+    for (let i = 0; i < 17; i++) {
+      const code = await takeIn({ varietyName: `Row ${String.fromCharCode(65 + i)}` });
+      await library.done('/api/planned', plan(code, { sowOn: '2027-03-20', plantOutOn: null }));
+    }
+    const text = ((await library.get('/api/calendar.ics?what=sowing')).body as unknown as string).replaceAll('\r\n ', '');
+    const sow = /BEGIN:VEVENT\r\n(?:(?!END:VEVENT).)*SUMMARY:Sow .*?END:VEVENT/s.exec(text)?.[0] ?? '';
+    expect(sow).toContain('SUMMARY:Sow Row A\\, Sow Row B and 15 more');
+    expect(sow).toContain('Sow Row O (');
+    expect(sow).not.toContain('Sow Row P');
+    expect(sow).toContain('\\nand 2 more\\, in Esprel');
+  });
+
   it('is an iCalendar file of whole days, with every step that is ahead and nobody’s name', async () => {
     const code = await takeIn({ varietyName: 'Pale; Hill, "B"' });
     await library.done('/api/planned', plan(code, { sowOn: '2027-03-20' }));

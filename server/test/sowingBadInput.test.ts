@@ -71,6 +71,7 @@ const CASES: readonly [method: string, path: string, body: unknown, field: strin
 const READS: readonly [path: string, field: string][] = [
   ['/season?year=12', 'year'],
   ['/season/list?year=soon', 'year'],
+  ['/season/list?rows=0', 'rows'],
   ['/lots/TM-001V/usual-plan?way=up', 'way'],
   ['/lots/TM-001V/sowing-advice?certainty=2', 'certainty'],
   ['/lots/TM-001V/sowing-advice?reserve=-1', 'reserve'],

@@ -40,9 +40,14 @@ const row = (id: number, over: Partial<SeasonListRow> = {}): SeasonListRow => ({
 });
 const mat = { id: 1, name: 'Mat 1', kind: 'mat', holds: 2, warmthC: 24, lampHours: null, lampCm: null, note: null, version: 1 } as const;
 const weeks = ['2027-03-15', '2027-03-22', '2027-03-29', '2027-04-05'];
-const wanted = (rows: readonly SeasonListRow[], trays: readonly number[] = [1, 2, 3, 0]): SeasonListData => ({
+const wanted = (all: readonly SeasonListRow[], trays: readonly number[] = [1, 2, 3, 0], most = 400): SeasonListData => ({
   year: 2027,
-  rows,
+  toSow: all.reduce((n, r) => n + (r.sowingId === null ? r.seeds : 0), 0),
+  groups: (['beds', 'sale', 'order'] as const)
+    .map((purpose) => ({ purpose, rows: all.filter((r) => r.purpose === purpose) }))
+    .filter((g) => g.rows.length > 0)
+    .map((g) => ({ purpose: g.purpose, rows: g.rows.length, plants: g.rows.reduce((n, r) => n + r.plants, 0) })),
+  rows: all.slice(0, most),
   bench: {
     weeks,
     places: [{ ...mat, load: weeks.map((monday, i) => ({ monday, trays: trays[i]!, clash: trays[i]! > 2, keys: [] })) }],
@@ -74,6 +79,10 @@ describe('what is wanted this season', () => {
     const w = await desk.show(SeasonListView, {}, '/sowing/list');
     const picture = w.find('[role="img"]');
     expect(picture.attributes('aria-label')).toMatch(/^Mat 1: Too full: week of .*29 Mar.*: 3 of 2$/);
+    // One column half as tall as the place has room, one full, and the third too full, with its number in it.
+    expect(picture.find('.taken').attributes('d')).toBe('M0 34v-17.0h9v17.0zM10 34v-34.0h9v34.0z');
+    expect(picture.find('.over').attributes('d')).toMatch(/^M20 /);
+    expect(picture.findAll('b').map((b) => b.text())).toEqual(['3']);
     expect(words(w.find('[aria-label="What does not fit"]'))).toMatch(/Tollgate 2 ?no room: .*5 Apr/);
     expect(w.text()).not.toContain('Everything finds its place');
   });
@@ -95,13 +104,16 @@ describe('what is wanted this season', () => {
     expect(String(desk.router.currentRoute.value.query.plans).split(',')).toHaveLength(26);
   });
 
-  it('shows thousands in parts', async () => {
-    desk.answers['GET /season/list'] = wanted(Array.from({ length: 500 }, (_, i) => row(i + 1)));
+  it('asks for thousands in parts', async () => {
+    const all = Array.from({ length: 500 }, (_, i) => row(i + 1));
+    desk.answers['GET /season/list?rows=25'] = wanted(all, [1, 0, 0, 0], 25);
+    desk.answers['GET /season/list?rows=325'] = wanted(all, [1, 0, 0, 0], 325);
     const w = await desk.show(SeasonListView, {}, '/sowing/list');
-    expect(w.findAll('tbody tr')).toHaveLength(60);
-    button(w, '440 more').click();
+    expect(words(w.find('header'))).toContain('5000 plants, 12000 seeds');
+    expect(w.findAll('tbody tr')).toHaveLength(25);
+    button(w, '475 more').click();
     await settled();
-    expect(w.findAll('tbody tr')).toHaveLength(360);
+    expect(w.findAll('tbody tr')).toHaveLength(325);
   });
 });
 

@@ -45,7 +45,8 @@ export class BenchCalendar {
     for (const u of uses) {
       let load = this.loads.get(u.placeId);
       if (!load) this.loads.set(u.placeId, (load = new Float64Array(this.days)));
-      for (let d = dayNumber(u.from); d < dayNumber(u.until); d++) load[d - this.first] = (load[d - this.first] ?? 0) + u.trays;
+      const until = dayNumber(u.until) - this.first;
+      for (let d = dayNumber(u.from) - this.first; d < until; d++) load[d] = (load[d] ?? 0) + u.trays;
     }
   }
 
@@ -75,7 +76,8 @@ export class BenchCalendar {
     const gone = instead
       .filter((u) => u.placeId === place.id)
       .map((u) => ({ from: dayNumber(u.from), until: dayNumber(u.until), trays: u.trays }));
-    for (let d = dayNumber(use.from); d < dayNumber(use.until); d++) {
+    const until = dayNumber(use.until);
+    for (let d = dayNumber(use.from); d < until; d++) {
       let sum = this.sum(place.id, d) + use.trays;
       for (const u of gone) if (u.from <= d && d < u.until) sum -= u.trays;
       if (whole(sum) > place.holds) return false;

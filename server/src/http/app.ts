@@ -11,6 +11,7 @@ import { countStale, refreshStale } from '../lots/estimates.ts';
 import { judgingState } from '../lots/judgingState.ts';
 import { changeInThread } from '../threads/runThread.ts';
 import { answerChange, type ChangeCall } from './answerChange.ts';
+import { KeptAnswers } from './kept.ts';
 import { Problem, problemOf, PROBLEMS } from './problem.ts';
 import { FileAnswer, ReadyJson, type Route } from './route.ts';
 import { routes } from './routes.ts';
@@ -33,7 +34,7 @@ const LARGE_BODIES = /\/(photo|photos|climate-log|frost-record|frost-record\/loo
 export function createApp(options: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
-  // Answers of the API change with every step; hashing each of them would cost more than it ever saves.
+  // Answers of the API change with every step; hashing each of them would cost more than it ever saves. Costly ones are kept (kept.ts).
   app.disable('etag');
   app.set('query parser', 'extended');
   app.use(
@@ -98,7 +99,8 @@ export function createApp(options: AppOptions): Express {
         });
     });
   };
-  for (const route of routes(options, refreshMarked)) mount(app, route, options, refreshMarked);
+  const kept = new KeptAnswers(options.db);
+  for (const route of routes(options, refreshMarked)) mount(app, route, options, kept, refreshMarked);
   app.use('/api', (request) => {
     throw new Problem('not-found', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);
   });
@@ -143,13 +145,16 @@ function personOf(request: Request): number | null {
   return Number.isInteger(person) && person > 0 ? person : null;
 }
 
-function mount(app: Express, route: Route, options: AppOptions, afterChange: () => void): void {
+function mount(app: Express, route: Route, options: AppOptions, kept: KeptAnswers, afterChange: () => void): void {
   const path = `/api${route.path}`;
   const asked = (request: Request) => ({ params: request.params as Record<string, string>, query: request.query });
   const reader = () => ({ db: options.db, today: options.today() });
   if (route.kind === 'read') {
     app.get(path, async (request, response) => {
-      sendAnswer(response, await route.handle(reader(), { ...asked(request), body: undefined }));
+      const make = () => route.handle(reader(), { ...asked(request), body: undefined });
+      const answer = route.kept ? await kept.answer(request, response, options.today(), make) : await make();
+      if (answer === null && route.kept) response.status(304).end();
+      else sendAnswer(response, answer);
     });
     return;
   }
@@ -202,10 +207,9 @@ function sendAnswer(response: Response, answer: unknown): void {
 
 function sendFile(response: Response, file: FileAnswer): void {
   if (file.saveAs !== null) response.attachment(file.saveAs);
-  response
-    .type(file.type)
-    .set('Cache-Control', file.keepSeconds > 0 ? `max-age=${String(file.keepSeconds)}` : 'no-store')
-    .send(file.body);
+  if (response.get('Cache-Control') === undefined)
+    response.set('Cache-Control', file.keepSeconds > 0 ? `max-age=${String(file.keepSeconds)}` : 'no-store');
+  response.type(file.type).send(file.body);
 }
 
 function send(response: Response, answer: { readonly status: number; readonly json: string }): void {

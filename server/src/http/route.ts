@@ -45,6 +45,8 @@ export interface ReadRoute {
   readonly path: string;
   /** May answer later, for what a library of its own makes in its own time (a PDF). */
   readonly handle: (reader: Reader, request: Request<undefined>) => unknown;
+  /** Whether the answer depends on nothing but the library and the day, and costs enough to be kept until they change. */
+  readonly kept?: boolean;
 }
 
 export interface ChangeRoute {
@@ -76,6 +78,9 @@ export interface ActionRoute {
 export type Route = ReadRoute | ChangeRoute | UploadRoute | ActionRoute;
 
 export const read = (path: string, handle: ReadRoute['handle']): Route => ({ kind: 'read', path, handle });
+
+/** A read whose answer is kept until the library or the day changes. */
+export const readKept = (path: string, handle: ReadRoute['handle']): Route => ({ kind: 'read', path, handle, kept: true });
 
 export const upload = (path: string, handle: UploadRoute['handle']): Route => ({ kind: 'upload', path, handle });
 export const action = (path: string, handle: ActionRoute['handle']): Route => ({ kind: 'action', path, handle });

@@ -1,7 +1,8 @@
 import { addDays, BenchCalendar, type BenchUse, type BenchWeek, cellsOf, dayNumber, mondayOf } from '@esprel/core';
 import type { Db } from '../db/db.ts';
 import { type BenchRow, benchPlaces, type TrayKind, trayKinds } from '../sowing/bench.ts';
-import { type LanePlanned, yearOfPlanned } from './planned.ts';
+import { seasonOfPlanned } from './planned.ts';
+import type { SeasonPlan } from './seasonPlans.ts';
 import { type SeasonReader, windowOf } from './windows.ts';
 
 /** Plants stand on a lamp or a sill as long as this when no day of planting out is known. */
@@ -31,7 +32,7 @@ function cellsIn(kind: TrayKind | undefined): number {
 }
 
 /** What a plan takes up on the bench: the fridge while it chills, a mat until it is up, a lamp or sill until it is planted out. */
-function usesOf(reader: SeasonReader, p: LanePlanned, bench: Bench): BenchUse[] {
+function usesOf(reader: SeasonReader, p: SeasonPlan, bench: Bench): BenchUse[] {
   const crop = reader.crop(p.crop_key);
   const sowOn = p.sown_on ?? p.sow_on;
   const trays = p.cells / cellsIn(bench.kinds.get(p.tray_kind_id ?? 0));
@@ -79,7 +80,7 @@ export class SeasonBench {
 
   constructor(
     private readonly reader: SeasonReader,
-    private readonly plans: readonly LanePlanned[],
+    private readonly plans: readonly SeasonPlan[],
   ) {
     this.bench = benchOf(reader.db);
     this.calendar = new BenchCalendar(plans.flatMap((p) => usesOf(reader, p, this.bench)));
@@ -102,15 +103,14 @@ export class SeasonBench {
   }
 
   /** Another day or container for a plan that finds no room; null when it does. */
-  offerFor(p: LanePlanned): Offer | null {
+  offerFor(p: SeasonPlan): Offer | null {
     if (p.sowing_id !== null) return null;
     const own = usesOf(this.reader, p, this.bench);
     const placeOf = (u: BenchUse): BenchRow => this.bench.places.get(u.placeId) as BenchRow;
     const tight = own.find((u) => !this.calendar.fits(u, placeOf(u), own));
     if (!tight) return null;
     const place = placeOf(tight);
-    const { crop_key, lot_id: id, variety_id } = p;
-    const window = windowOf(this.reader.of({ id, crop_key, variety_id }, p.garden_id, yearOfPlanned(this.reader, p)), p.way);
+    const window = windowOf(seasonOfPlanned(this.reader, p), p.way);
     const day = window === null ? null : this.dayFor(p, tight, place, own, window);
     const now = cellsIn(this.bench.kinds.get(p.tray_kind_id ?? 0));
     const smaller = [...this.bench.kinds.values()]
@@ -129,7 +129,7 @@ export class SeasonBench {
   }
 
   private dayFor(
-    p: LanePlanned,
+    p: SeasonPlan,
     tight: BenchUse,
     place: BenchRow,
     own: readonly BenchUse[],

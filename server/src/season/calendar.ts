@@ -4,7 +4,8 @@ import type { Db } from '../db/db.ts';
 import { readSettings } from '../settings/settings.ts';
 import { allWork } from '../today/work.ts';
 import { gardenOf } from './gardens.ts';
-import { lane, plannedBetween, seedsOf } from './planned.ts';
+import { lane, seedsOf } from './planned.ts';
+import { plansBetween } from './seasonPlans.ts';
 import { SeasonReader } from './windows.ts';
 
 interface CalendarItem {
@@ -20,7 +21,7 @@ function planned(db: Db, today: string): CalendarItem[] {
   const reader = new SeasonReader(db);
   const { last } = gardenOf(db, null).frost;
   const { from } = seasonDays(seasonYearOf(today, last), last);
-  return plannedBetween(db, from, addDays(today, 400))
+  return plansBetween(db, from, addDays(today, 400))
     .filter((p) => p.sowing_id === null)
     .flatMap((p) => {
       const l = lane(reader, p);
@@ -40,6 +41,8 @@ function planned(db: Db, today: string): CalendarItem[] {
 /** Further ahead nothing is certain enough for a calendar. */
 const AHEAD_DAYS = 200;
 const NAMED_IN_TITLE = 2;
+/** A calendar shows a few lines; the rest of a full day is read in Esprel. */
+const NAMED_IN_DETAIL = 15;
 
 interface DayOfWork {
   readonly kind: string;
@@ -59,6 +62,11 @@ function byDay(items: readonly CalendarItem[]): DayOfWork[] {
     days.set(key, day);
   }
   return [...days.values()].sort((a, b) => a.day.localeCompare(b.day) || a.kind.localeCompare(b.kind));
+}
+
+function linesOf(details: readonly string[]): string {
+  const more = details.length - NAMED_IN_DETAIL;
+  return [...details.slice(0, NAMED_IN_DETAIL), ...(more > 0 ? [`and ${String(more)} more, in Esprel`] : [])].join('\n');
 }
 
 /**
@@ -88,7 +96,7 @@ export function calendar(db: Db, today: string, sowingOnly: boolean): string {
       end: new Date(start.getTime() + 86_400_000),
       allDay: true,
       summary: more > 0 ? `${item.titles.slice(0, NAMED_IN_TITLE).join(', ')} and ${String(more)} more` : item.titles.join(', '),
-      description: item.details.join('\n'),
+      description: linesOf(item.details),
       class: ICalEventClass.PRIVATE,
       // It blocks nobody's day.
       transparency: ICalEventTransparency.TRANSPARENT,

@@ -1,18 +1,8 @@
-import {
-  type Crop,
-  dayInYear,
-  type LaneInput,
-  laneOf,
-  type Lane,
-  seasonYearOf,
-  type SowingMethod,
-  type SowingPurpose,
-  type Way,
-  wrong,
-} from '@esprel/core';
+import { type LaneInput, laneOf, type Lane, seasonYearOf, type SowingMethod, type SowingPurpose, type Way, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
-import { type SeasonReader, windowOf } from './windows.ts';
+import type { SeasonPlan } from './seasonPlans.ts';
+import { type LotSeason, type SeasonReader, windowOf } from './windows.ts';
 
 export interface PlannedRow {
   readonly id: number;
@@ -71,11 +61,6 @@ const NAMED = `SELECT p.*, l.code, l.balance, l.floor, v.name AS variety, v.id A
   LEFT JOIN trays t ON t.id = (SELECT max(tray_id) FROM tray_fills WHERE planned_id = p.id)
   LEFT JOIN sowings s ON s.id = (SELECT min(id) FROM sowings WHERE planned_id = p.id)`;
 
-/** Planned sowings within some days, sown or not, the earliest first. */
-export function plannedBetween(db: Db, from: string, to: string): NamedPlanned[] {
-  return all<NamedPlanned>(db, `${NAMED} WHERE p.sow_on BETWEEN ? AND ? ORDER BY p.sow_on, c.name, v.name, p.id`, from, to);
-}
-
 /** Those that are not sown yet and begin by a day: with their sowing, or with weeks of cold and hours of soaking before it. */
 export function plannedOpen(db: Db, until: string, beginBefore: readonly string[]): NamedPlanned[] {
   return all<NamedPlanned>(
@@ -84,20 +69,6 @@ export function plannedOpen(db: Db, until: string, beginBefore: readonly string[
     until,
     JSON.stringify(beginBefore),
   );
-}
-
-const LANES = `SELECT p.*, l.code, l.variety_id, v.name AS variety, v.crop_key, c.name AS crop, pe.name AS person, m.name AS member, b.name AS bench,
-    g.name AS grow_bench, s.id AS sowing_id, s.sown_on
-  FROM planned_sowings p JOIN lots l ON l.id = p.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
-  LEFT JOIN people pe ON pe.id = p.person_id LEFT JOIN members m ON m.id = p.member_id
-  LEFT JOIN bench_places b ON b.id = p.bench_id LEFT JOIN bench_places g ON g.id = p.grow_bench_id
-  LEFT JOIN sowings s ON s.id = (SELECT min(id) FROM sowings WHERE planned_id = p.id)`;
-
-/** What lanes and the bench ask of a plan: a season has thousands, and no use for what came up. */
-export type LanePlanned = Omit<NamedPlanned, 'balance' | 'floor' | 'tray_id' | 'tray' | 'sown_seeds' | 'up_on' | 'emerged'>;
-
-export function lanesBetween(db: Db, from: string, to: string): LanePlanned[] {
-  return all<LanePlanned>(db, `${LANES} WHERE p.sow_on BETWEEN ? AND ? ORDER BY p.sow_on, c.name, v.name, p.id`, from, to);
 }
 
 export function plannedRow(db: Db, id: number, field: string | null = null): NamedPlanned {
@@ -111,34 +82,37 @@ export function yearOfPlanned(reader: SeasonReader, p: Pick<PlannedRow, 'garden_
   return seasonYearOf(p.sow_on, reader.garden(p.garden_id).frost.last);
 }
 
-/** What the lane of a plan is drawn from; a sown one is drawn from the day it really was. */
-export function laneInput(reader: SeasonReader, p: LanePlanned): LaneInput {
-  const year = yearOfPlanned(reader, p);
-  const s = reader.of({ id: p.lot_id, crop_key: p.crop_key, variety_id: p.variety_id }, p.garden_id, year);
-  const { chillWeeks, soakHours, emergeMinD, emergeMaxD, transplant, clumpSeeds, frost } = reader.crop(p.crop_key);
-  const crop: Pick<Crop, 'chillWeeks' | 'soakHours' | 'emergeMinD' | 'emergeMaxD' | 'transplant' | 'clumpSeeds' | 'frost'> = {
-    chillWeeks,
-    soakHours,
-    emergeMinD,
-    emergeMaxD,
-    transplant,
-    clumpSeeds,
-    frost,
+/** The season that a plan stands in, by its lot, garden and day. */
+export function seasonOfPlanned(reader: SeasonReader, p: SeasonPlan): LotSeason {
+  return reader.of({ id: p.lot_id, crop_key: p.crop_key, variety_id: p.variety_id }, p.garden_id, yearOfPlanned(reader, p));
+}
+
+/** What a lane is drawn from that lanes of one crop, garden and way share. */
+export type LaneBase = Pick<LaneInput, 'crop' | 'window' | 'lastFrost' | 'sdDays'>;
+
+export function laneBase(reader: SeasonReader, s: LotSeason, cropKey: string, way: Way): LaneBase {
+  const { chillWeeks, soakHours, emergeMinD, emergeMaxD, transplant, clumpSeeds, frost } = reader.crop(cropKey);
+  return {
+    crop: { chillWeeks, soakHours, emergeMinD, emergeMaxD, transplant, clumpSeeds, frost },
+    window: windowOf(s, way),
+    lastFrost: s.lastFrost,
+    sdDays: s.sdDays,
   };
+}
+
+/** What the lane of a plan is drawn from; a sown one is drawn from the day it really was. */
+export function laneInput(reader: SeasonReader, p: SeasonPlan): LaneInput {
   return {
     sowOn: p.sown_on ?? p.sow_on,
     plantOutOn: p.plant_out_on,
     way: p.way,
     method: p.method,
     seedsPerCell: p.seeds_per_cell,
-    crop,
-    window: windowOf(s, p.way),
-    lastFrost: dayInYear(year, reader.garden(p.garden_id).frost.last),
-    sdDays: s.sdDays,
+    ...laneBase(reader, seasonOfPlanned(reader, p), p.crop_key, p.way),
   };
 }
 
-export function lane(reader: SeasonReader, p: NamedPlanned): Lane {
+export function lane(reader: SeasonReader, p: SeasonPlan): Lane {
   return laneOf(laneInput(reader, p));
 }
 

@@ -2,40 +2,33 @@ import {
   addDays,
   chillForm,
   frostRisk,
-  type LaneInput,
   plannedEditForm,
   plannedForm,
   plannedManyForm,
   plannedMoveForm,
   prepareForSowing,
+  PURPOSES_OF_SOWING,
   seasonDays,
   seasonYearOf,
   soilSays,
   undoForm,
+  type Way,
   WAYS,
   wrong,
 } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { historyOf } from '../journal/history.ts';
 import { pathId, queryOneOf, queryText, queryWhole } from '../http/query.ts';
-import { changes, FileAnswer, read, type Route } from '../http/route.ts';
+import { changes, FileAnswer, read, readKept, type Route } from '../http/route.ts';
 import { lotByCode, lotNames } from '../lots/queries.ts';
 import { timingsOf } from '../sowing/timing.ts';
 import { SeasonBench } from './benchUse.ts';
 import { calendar } from './calendar.ts';
 import { gardenOf, soilOf } from './gardens.ts';
 import { chill, dropPlan, earlierNotes, movePlan, planMany, planSowing, replan, takenByOthers, usualPlan } from './planChange.ts';
-import {
-  laneInput,
-  lanesBetween,
-  type LanePlanned,
-  type NamedPlanned,
-  plannedBetween,
-  plannedRow,
-  seedsOf,
-  yearOfPlanned,
-} from './planned.ts';
-import { SeasonReader, SHIFT_RULE } from './windows.ts';
+import { type LaneBase, laneBase, laneInput, type NamedPlanned, plannedRow, seasonOfPlanned, seedsOf, yearOfPlanned } from './planned.ts';
+import { plansBetween } from './seasonPlans.ts';
+import { type LotSeason, SeasonReader, SHIFT_RULE } from './windows.ts';
 
 function yearAsked(db: Db, query: Readonly<Record<string, unknown>>, today: string): number {
   return queryWhole(query, 'year', 1900, 2200) ?? seasonYearOf(today, gardenOf(db, null).frost.last);
@@ -77,42 +70,43 @@ function named(p: NamedPlanned): object {
   };
 }
 
-/** What a lane shows beside its days: thousands of them are sent at once. */
-function laneNames(p: LanePlanned): object {
-  return {
-    id: p.id,
-    version: p.version,
-    lotCode: p.code,
-    variety: p.variety,
-    cropKey: p.crop_key,
-    crop: p.crop,
-    person: p.person,
-    member: p.member,
-    bench: p.bench,
-    growBench: p.grow_bench,
-    purpose: p.purpose,
-    sowingId: p.sowing_id,
-    sownOn: p.sown_on,
-  };
-}
-
-/** Lanes of one season with the frost they stand over. What the lanes of one crop share is sent once. */
+/** Lanes of one season with the frost they stand over. What the lanes of one crop share is sent once, since there may be thousands. */
 function seasonPage(db: Db, year: number, today: string): object {
   const reader = new SeasonReader(db);
   const garden = reader.garden(null);
   const { from, to } = seasonDays(year, garden.frost.last);
-  const plans = lanesBetween(db, from, to);
-  const shared = new Map<string, { id: number; crop: LaneInput['crop']; window: LaneInput['window']; lastFrost: string; sdDays: number }>();
-  const lanes = plans.map((p) => {
-    const { crop, window, lastFrost, sdDays, ...own } = laneInput(reader, p);
-    const key = `${p.crop_key} ${window?.from ?? ''} ${window?.to ?? ''} ${lastFrost} ${String(sdDays)}`;
-    let base = shared.get(key);
-    if (!base) shared.set(key, (base = { id: shared.size, crop, window, lastFrost, sdDays }));
-    return { ...laneNames(p), ...own, base: base.id };
+  const bases: (LaneBase & { id: number })[] = [];
+  const shared = new Map<LotSeason, Partial<Record<Way, number>>>();
+  const lanes = plansBetween(db, from, to).map((p) => {
+    const season = seasonOfPlanned(reader, p);
+    let ways = shared.get(season);
+    if (!ways) shared.set(season, (ways = {}));
+    const base = (ways[p.way] ??= bases.push({ id: bases.length, ...laneBase(reader, season, p.crop_key, p.way) }) - 1);
+    return {
+      id: p.id,
+      version: p.version,
+      lotCode: p.code,
+      variety: p.variety,
+      cropKey: p.crop_key,
+      crop: p.crop,
+      person: p.person,
+      member: p.member,
+      bench: p.bench,
+      growBench: p.grow_bench,
+      purpose: p.purpose,
+      sowingId: p.sowing_id,
+      sownOn: p.sown_on,
+      sowOn: p.sown_on ?? p.sow_on,
+      plantOutOn: p.plant_out_on,
+      way: p.way,
+      method: p.method,
+      seedsPerCell: p.seeds_per_cell,
+      base,
+    };
   });
   const risk: { day: string; risk: number }[] = [];
   for (let day = from; day <= to; day = addDays(day, 3)) risk.push({ day, risk: frostRisk(day, garden.frost) });
-  return { year, from, to, today, garden, risk, bases: [...shared.values()], lanes };
+  return { year, from, to, today, garden, risk, bases, lanes };
 }
 
 /** One plan with everything that speaks for its day: windows, packet, soil, bench, what was noted before. */
@@ -123,7 +117,7 @@ function plannedSheet(db: Db, id: number, today: string): object {
   const season = reader.of({ id: p.lot_id, crop_key: p.crop_key, variety_id: p.variety_id }, p.garden_id, year);
   const crop = reader.crop(p.crop_key);
   const { from, to } = seasonDays(year, reader.garden(p.garden_id).frost.last);
-  const bench = new SeasonBench(reader, lanesBetween(db, from, to));
+  const bench = new SeasonBench(reader, plansBetween(db, from, to));
   return {
     planned: {
       ...named(p),
@@ -152,40 +146,52 @@ function plannedSheet(db: Db, id: number, today: string): object {
   };
 }
 
-/** The season's list: what is wanted, whether the seed is there, and how full the bench is. */
-function seasonList(db: Db, year: number, today: string): object {
+/** The season's list: what is wanted, whether the seed is there, and how full the bench is. Of each purpose the first `most` rows. */
+function seasonList(db: Db, year: number, today: string, most: number): object {
   const reader = new SeasonReader(db);
   const { from, to } = seasonDays(year, reader.garden(null).frost.last);
-  const plans = plannedBetween(db, from, to);
+  const plans = plansBetween(db, from, to);
   const asked = new Map<number, number>();
   for (const p of plans) if (p.sowing_id === null) asked.set(p.lot_id, (asked.get(p.lot_id) ?? 0) + seedsOf(p) + p.reserve);
+  // What is still to sow stands first, then what is done.
+  const inOrder = [...plans.filter((p) => p.sowing_id === null), ...plans.filter((p) => p.sowing_id !== null)];
+  const purposes = PURPOSES_OF_SOWING.map((purpose) => ({
+    purpose,
+    rows: inOrder.filter((p) => p.purpose === purpose),
+  }));
   return {
     year,
     from,
     to,
-    rows: plans.map((p) => ({
-      id: p.id,
-      variety: p.variety,
-      crop: p.crop,
-      member: p.member,
-      bench: p.bench,
-      purpose: p.purpose,
-      plants: p.plants,
-      cells: p.cells,
-      seeds: seedsOf(p),
-      seedsPerCell: p.seeds_per_cell,
-      balance: p.balance,
-      trayId: p.tray_id,
-      tray: p.tray,
-      sowingId: p.sowing_id,
-      sownOn: p.sown_on,
-      sownSeeds: p.sown_seeds,
-      emerged: p.emerged,
-      method: p.method,
-      cropKey: p.crop_key,
-      sowOn: p.sown_on ?? p.sow_on,
-      short: p.sowing_id === null ? Math.max(0, (asked.get(p.lot_id) ?? 0) - p.balance) : 0,
-    })),
+    toSow: plans.reduce((n, p) => n + (p.sowing_id === null ? seedsOf(p) : 0), 0),
+    groups: purposes
+      .filter((g) => g.rows.length > 0)
+      .map((g) => ({ purpose: g.purpose, rows: g.rows.length, plants: g.rows.reduce((n, p) => n + p.plants, 0) })),
+    rows: purposes
+      .flatMap((g) => g.rows.slice(0, most))
+      .map((p) => ({
+        id: p.id,
+        variety: p.variety,
+        crop: p.crop,
+        member: p.member,
+        bench: p.bench,
+        purpose: p.purpose,
+        plants: p.plants,
+        cells: p.cells,
+        seeds: seedsOf(p),
+        seedsPerCell: p.seeds_per_cell,
+        balance: p.balance,
+        trayId: p.tray_id,
+        tray: p.tray,
+        sowingId: p.sowing_id,
+        sownOn: p.sown_on,
+        sownSeeds: p.sown_seeds,
+        emerged: p.emerged,
+        method: p.method,
+        cropKey: p.crop_key,
+        sowOn: p.sown_on ?? p.sow_on,
+        short: p.sowing_id === null ? Math.max(0, (asked.get(p.lot_id) ?? 0) - p.balance) : 0,
+      })),
     bench: new SeasonBench(reader, plans).picture(today > from && today < to ? addDays(today, -14) : from),
     orders: all(
       db,
@@ -219,8 +225,10 @@ function lotSeason(db: Db, code: string, gardenId: number | null, today: string)
 
 export function seasonRoutes(): Route[] {
   return [
-    read('/season', ({ db, today }, { query }) => seasonPage(db, yearAsked(db, query, today), today)),
-    read('/season/list', ({ db, today }, { query }) => seasonList(db, yearAsked(db, query, today), today)),
+    readKept('/season', ({ db, today }, { query }) => seasonPage(db, yearAsked(db, query, today), today)),
+    readKept('/season/list', ({ db, today }, { query }) =>
+      seasonList(db, yearAsked(db, query, today), today, queryWhole(query, 'rows', 1, 100_000) ?? Infinity),
+    ),
     read('/lots/:code/season', ({ db, today }, { params, query }) =>
       lotSeason(db, params.code ?? '', queryWhole(query, 'garden', 1, Number.MAX_SAFE_INTEGER), today),
     ),
@@ -242,7 +250,7 @@ export function seasonRoutes(): Route[] {
     ),
     changes('post', '/planned/:id/cold', 'chill', chillForm, (change, { params, body }) => chill(change, pathId(params.id, 'id'), body)),
     changes('delete', '/planned/:id', 'plan sowing', undoForm, (change, { params }) => dropPlan(change, pathId(params.id, 'id'))),
-    read('/calendar.ics', ({ db, today }, { query }) => {
+    readKept('/calendar.ics', ({ db, today }, { query }) => {
       const what = queryText(query, 'what');
       if (what !== null && what !== 'sowing') throw wrong('what', 'must be sowing, or left out for all work');
       return new FileAnswer('text/calendar', calendar(db, today, what === 'sowing'), { saveAs: 'esprel.ics' });

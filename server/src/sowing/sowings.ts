@@ -15,7 +15,7 @@ import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
 import { pathId, queryOneOf } from '../http/query.ts';
-import { changes, read, type Route } from '../http/route.ts';
+import { changes, read, readKept, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
 import { lotRow } from '../lots/estimates.ts';
 import { moveSeeds } from '../lots/intake.ts';
@@ -286,7 +286,7 @@ export function listSowings(db: Db, state: 'open' | 'finished', today: string): 
 
 export function sowingRoutes(): Route[] {
   return [
-    read('/sowings', ({ db, today }, { query }) => ({
+    readKept('/sowings', ({ db, today }, { query }) => ({
       sowings: listSowings(db, queryOneOf(query, 'state', ['open', 'finished'] as const) ?? 'open', today),
     })),
     read('/sowings/:id', ({ db, today }, { params }) => sowingSheet(db, pathId(params.id, 'id'), today)),

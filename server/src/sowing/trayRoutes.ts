@@ -1,7 +1,7 @@
 import { careForm, photoForm, sowTrayForm, trayClearForm, trayEditForm, trayForm, trayLookForm, trayMapForm, undoForm } from '@esprel/core';
 import { keepPhoto } from '../files/photos.ts';
 import { pathId, queryOneOf, queryText } from '../http/query.ts';
-import { changes, read, type Route } from '../http/route.ts';
+import { changes, read, readKept, type Route } from '../http/route.ts';
 import { SHIFT_RULE } from '../season/windows.ts';
 import { doTrayCare } from './care.ts';
 import { clearTray, lookAtTray, sowTray } from './sowTray.ts';
@@ -45,7 +45,7 @@ export function trayRoutes(): Route[] {
       return { id: tray.id };
     }),
     changes('delete', '/trays/:id', 'drop tray', undoForm, (change, { params }) => dropTray(change, pathId(params.id, 'id'))),
-    read('/sowing/worked', ({ db }, { query }) => {
+    readKept('/sowing/worked', ({ db }, { query }) => {
       const crop = queryText(query, 'crop');
       return {
         ...whatWorked(db, crop),

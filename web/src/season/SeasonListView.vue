@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { BENCH_KIND_WORDS, capital, plural, SOWING_METHOD_FACTS, SOWING_PURPOSE_WORDS } from '@esprel/core';
 import Button from 'primevue/button';
-import { computed, reactive, ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import MoreRows from '../app/MoreRows.vue';
 import TwoPanes from '../app/TwoPanes.vue';
 import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
+import { useParts } from '../app/useParts.ts';
 import SowingNav from '../sowing/SowingNav.vue';
 import BenchWeeks from './BenchWeeks.vue';
 import type { SeasonListData, SeasonListRow } from './types.ts';
@@ -14,25 +16,21 @@ import type { SeasonListData, SeasonListRow } from './types.ts';
 const route = useRoute();
 const router = useRouter();
 const format = useFormat();
-const year = computed(() => (typeof route.query.year === 'string' && /^\d{4}$/.test(route.query.year) ? `?year=${route.query.year}` : ''));
-const { data, problem } = useFetched<SeasonListData>(() => `/season/list${year.value}`);
-const open = computed(() => (data.value?.rows ?? []).filter((r) => r.sowingId === null));
+const year = computed(() => (typeof route.query.year === 'string' && /^\d{4}$/.test(route.query.year) ? `&year=${route.query.year}` : ''));
+/** A season may want thousands: of each purpose so many rows are asked for. */
+const most = ref(25);
+const { data, problem } = useFetched<SeasonListData>(() => `/season/list?rows=${String(most.value)}${year.value}`);
 const groups = computed(() =>
-  (['beds', 'sale', 'order'] as const)
-    .map((purpose) => ({ purpose, rows: (data.value?.rows ?? []).filter((r) => r.purpose === purpose) }))
-    .filter((g) => g.rows.length > 0),
+  (data.value?.groups ?? []).map((g) => ({ ...g, shown: (data.value?.rows ?? []).filter((r) => r.purpose === g.purpose) })),
 );
-/** A season may want thousands; they are shown in parts. */
-const PART = 60;
-const shown = reactive<Record<string, number>>({});
-const shownOf = (purpose: string): number => shown[purpose] ?? PART;
-const sum = (rows: readonly SeasonListRow[], of: (r: SeasonListRow) => number): number => rows.reduce((n, r) => n + of(r), 0);
-const forTray = computed(() => open.value.filter((r) => r.method !== 'open-ground' && r.trayId === null));
+const plants = computed(() => groups.value.reduce((n, g) => n + g.plants, 0));
+/** Dozens may find no room. */
+const offers = useParts(10);
+const canPick = (r: SeasonListRow): boolean => r.sowingId === null && r.method !== 'open-ground' && r.trayId === null;
 const picked = ref<number[]>([]);
 function pick(row: SeasonListRow): void {
   picked.value = picked.value.includes(row.id) ? picked.value.filter((i) => i !== row.id) : [...picked.value, row.id].slice(0, 26);
 }
-const canPick = (row: SeasonListRow): boolean => forTray.value.includes(row);
 const clashes = computed(() =>
   (data.value?.bench.places ?? []).flatMap((b) => b.load.filter((w) => w.clash).map((w) => ({ place: b.name, ...w }))),
 );
@@ -43,21 +41,7 @@ const clashes = computed(() =>
     <SowingNav here="/sowing/list" />
     <header class="top">
       <h1>Wanted in {{ data?.year ?? '' }}</h1>
-      <span v-if="data" class="quiet"
-        >{{
-          plural(
-            sum(data.rows, (r) => r.plants),
-            'plant',
-          )
-        }},
-        {{
-          plural(
-            sum(open, (r) => r.seeds),
-            'seed',
-          )
-        }}
-        still to sow</span
-      >
+      <span v-if="data" class="quiet">{{ plural(plants, 'plant') }}, {{ plural(data.toSow, 'seed') }} still to sow</span>
     </header>
     <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
     <p v-if="data && data.rows.length === 0" class="empty">
@@ -66,12 +50,7 @@ const clashes = computed(() =>
     <section v-for="g in groups" :key="g.purpose" :aria-label="SOWING_PURPOSE_WORDS[g.purpose]">
       <h2>
         {{ capital(SOWING_PURPOSE_WORDS[g.purpose]) }}
-        <span class="quiet small">{{
-          plural(
-            sum(g.rows, (r) => r.plants),
-            'plant',
-          )
-        }}</span>
+        <span class="quiet small">{{ plural(g.plants, 'plant') }}</span>
       </h2>
       <table class="plain-table numbers">
         <thead>
@@ -86,7 +65,7 @@ const clashes = computed(() =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="r in g.rows.slice(0, shownOf(g.purpose))" :key="r.id" :class="{ done: r.sowingId !== null }">
+          <tr v-for="r in g.shown" :key="r.id" :class="{ done: r.sowingId !== null }">
             <td>
               <input
                 v-if="canPick(r)"
@@ -113,11 +92,9 @@ const clashes = computed(() =>
           </tr>
         </tbody>
       </table>
-      <button v-if="g.rows.length > shownOf(g.purpose)" type="button" class="more" @click="shown[g.purpose] = shownOf(g.purpose) + 300">
-        {{ g.rows.length - shownOf(g.purpose) }} more
-      </button>
+      <MoreRows :rows="g.rows" :shown="g.shown.length" @more="most += 300" />
     </section>
-    <p v-if="forTray.length > 0" class="row-of-buttons last">
+    <p v-if="data?.rows.some(canPick)" class="row-of-buttons last">
       <Button
         :disabled="picked.length === 0"
         :label="picked.length === 0 ? 'Tick what goes on one tray' : `Lay ${picked.length} on a tray`"
@@ -136,11 +113,12 @@ const clashes = computed(() =>
       <section v-if="data && data.bench.offers.length > 0" aria-label="What does not fit">
         <h2>What does not fit</h2>
         <ul class="plain">
-          <li v-for="o in data.bench.offers" :key="o.planId" class="offer">
+          <li v-for="o in offers.of('offers', data.bench.offers)" :key="o.planId" class="offer">
             <RouterLink :to="`/sowing/planned/${o.planId}`">{{ o.variety }}</RouterLink>
             <span>{{ o.words }}{{ o.day ? `: ${format.day(o.day)}` : '' }}</span>
           </li>
         </ul>
+        <MoreRows :rows="data.bench.offers.length" :shown="offers.of('offers', data.bench.offers).length" @more="offers.more('offers')" />
       </section>
       <section v-if="data && data.orders.length > 0" aria-label="Orders">
         <h2>Orders</h2>
@@ -197,15 +175,6 @@ td input {
 }
 .order {
   grid-template-columns: 1fr auto;
-}
-.more {
-  min-height: 40px;
-  padding: 0 14px;
-  margin-top: 6px;
-  border: 1px solid #cfc5b1;
-  border-radius: 3px;
-  background: none;
-  cursor: pointer;
 }
 .last {
   position: sticky;

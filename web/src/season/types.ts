@@ -267,6 +267,10 @@ export interface SeasonListRow extends Pick<
 
 export interface SeasonListData {
   readonly year: number;
+  /** Seeds of all that is not sown yet. */
+  readonly toSow: number;
+  /** All there is of each purpose; `rows` may hold only the first of each. */
+  readonly groups: readonly { readonly purpose: SowingPurpose; readonly rows: number; readonly plants: number }[];
   readonly rows: readonly SeasonListRow[];
   readonly bench: {
     readonly weeks: readonly string[];

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { FATE_FACTS } from '@esprel/core';
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
 import ListAndSheet from '../app/ListAndSheet.vue';
+import MoreRows from '../app/MoreRows.vue';
+import { useParts } from '../app/useParts.ts';
 import SowingNav from './SowingNav.vue';
 import type { ListedTray } from './trayTypes.ts';
 import type { ListedSowing } from './types.ts';
@@ -14,25 +16,32 @@ const route = useRoute();
 const session = useSession();
 const format = useFormat();
 const { data: open, problem } = useFetched<{ sowings: ListedSowing[] }>(() => '/sowings?state=open');
-const showFinished = ref(false);
 const { data: finished } = useFetched<{ sowings: ListedSowing[] }>(() => '/sowings?state=finished');
 
 const { data: trays } = useFetched<{ trays: ListedTray[] }>(() => '/trays?state=growing');
 /** What stands on a tray is looked at with its tray. */
 const alone = computed(() => (open.value?.sowings ?? []).filter((s) => s.trayId === null));
-const dueOf = (id: number): string | null => {
-  const own = (open.value?.sowings ?? [])
-    .filter((s) => s.trayId === id)
-    .flatMap((s) => [...(s.next ? [s.next.due] : []), ...(s.care ? [s.care.due] : [])]);
-  return own.sort()[0] ?? null;
-};
+const dueOnTrays = computed(() => {
+  const first = new Map<number, string>();
+  for (const s of open.value?.sowings ?? []) {
+    if (s.trayId === null) continue;
+    for (const day of [s.next?.due, s.care?.due]) {
+      if (day !== undefined && day < (first.get(s.trayId) ?? '9')) first.set(s.trayId, day);
+    }
+  }
+  return first;
+});
+const dueOf = (id: number): string | null => dueOnTrays.value.get(id) ?? null;
 const due = computed(() => alone.value.filter((s) => s.next !== null && s.next.due <= session.today));
 const waiting = computed(() => alone.value.filter((s) => s.next === null || s.next.due > session.today));
 const groups = computed(() => [
   { name: 'To look at', rows: due.value, empty: 'Nothing has to be looked at today.' },
   { name: 'In the ground', rows: waiting.value, empty: 'Nothing is waiting to come up.' },
 ]);
-const done = computed(() => (showFinished.value ? (finished.value?.sowings ?? []) : (finished.value?.sowings ?? []).slice(0, 8)));
+const ended = computed(() => finished.value?.sowings ?? []);
+const parts = useParts(30);
+const finishedParts = useParts(8);
+const done = computed(() => finishedParts.of('finished', ended.value));
 </script>
 
 <template>
@@ -64,7 +73,7 @@ const done = computed(() => (showFinished.value ? (finished.value?.sowings ?? []
         </h2>
         <p v-if="open && g.rows.length === 0" class="quiet">{{ g.empty }}</p>
         <ul class="plain">
-          <li v-for="s in g.rows" :key="s.id">
+          <li v-for="s in parts.of(g.name, g.rows)" :key="s.id">
             <RouterLink :to="`/sowing/${s.id}`" class="line" active-class="here">
               <span class="code">{{ s.lotCode }}</span>
               <span class="name"
@@ -75,10 +84,11 @@ const done = computed(() => (showFinished.value ? (finished.value?.sowings ?? []
             </RouterLink>
           </li>
         </ul>
+        <MoreRows :rows="g.rows.length" :shown="parts.of(g.name, g.rows).length" @more="parts.more(g.name)" />
       </section>
       <section aria-label="Finished">
         <h2>
-          Finished <span class="quiet small">{{ finished?.sowings.length ?? 0 }}</span>
+          Finished <span class="quiet small">{{ ended.length }}</span>
         </h2>
         <ul class="plain">
           <li v-for="s in done" :key="s.id">
@@ -92,9 +102,7 @@ const done = computed(() => (showFinished.value ? (finished.value?.sowings ?? []
             </RouterLink>
           </li>
         </ul>
-        <button v-if="!showFinished && (finished?.sowings.length ?? 0) > 8" type="button" class="more" @click="showFinished = true">
-          Show all {{ finished?.sowings.length }}
-        </button>
+        <MoreRows :rows="ended.length" :shown="done.length" @more="finishedParts.more('finished')" />
       </section>
     </div>
   </ListAndSheet>
@@ -137,14 +145,5 @@ strong {
 .late {
   color: var(--act);
   font-weight: 600;
-}
-.more {
-  min-height: 40px;
-  background: none;
-  border: 1px solid #cfc5b1;
-  border-radius: 3px;
-  padding: 0 14px;
-  margin-top: 8px;
-  cursor: pointer;
 }
 </style>
