@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import FindField from '../src/app/FindField.vue';
 import LastStep from '../src/app/LastStep.vue';
 import PlaceTabs from '../src/app/PlaceTabs.vue';
@@ -17,16 +17,9 @@ import LotsRow from '../src/lots/LotsRow.vue';
 import type { ListedLot } from '../src/lots/types.ts';
 import VerdictNote from '../src/lots/VerdictNote.vue';
 import { verdictLook } from '../src/lots/verdictLook.ts';
-import { button, settled, SETTINGS, testDesk, type, type TestDesk } from './desk.ts';
+import { button, settled, SETTINGS, eachDesk, type } from './desk.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
-afterEach(() => {
-  document.body.innerHTML = '';
-  vi.unstubAllGlobals();
-});
+const desk = eachDesk();
 const text = (el: { text: () => string }): string => el.text().replace(/\s+/g, ' ');
 
 describe('fields', () => {

@@ -1,15 +1,9 @@
 // @vitest-environment happy-dom
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { useCountQueue } from '../src/germination/countQueue.ts';
-import { testDesk, type TestDesk } from './desk.ts';
+import { eachDesk } from './desk.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
-afterEach(() => {
-  vi.unstubAllGlobals();
-});
+const desk = eachDesk();
 const count = (replicate: number, key: string, version = 3) => ({ testId: 7, replicate, key, body: { version, replicate, marks: [] } });
 const sent = (): unknown[] => desk.calls.filter((c) => c.path === '/tests/7/counts').map((c) => (c.body as { version: number }).version);
 

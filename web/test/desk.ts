@@ -1,7 +1,7 @@
 import { mount, type VueWrapper } from '@vue/test-utils';
 import { createPinia, setActivePinia } from 'pinia';
 import PrimeVue from 'primevue/config';
-import { vi } from 'vitest';
+import { afterEach, beforeEach, vi } from 'vitest';
 import type { Component } from 'vue';
 import { createMemoryHistory, createRouter, type Router } from 'vue-router';
 import { useSession } from '../src/app/session.ts';
@@ -36,8 +36,10 @@ export const SETTINGS = {
   dateOrder: 'day-month',
 } as const;
 
+const shown: VueWrapper[] = [];
+
 /** A desk with a server of its own that answers what the test says, and a router that goes nowhere. */
-export function testDesk(): TestDesk {
+function testDesk(): TestDesk {
   const pinia = createPinia();
   setActivePinia(pinia);
   localStorage.clear();
@@ -81,10 +83,26 @@ export function testDesk(): TestDesk {
       await router.push(path);
       await useSession().load();
       const wrapper = mount(component, { props, attachTo: document.body, global: { plugins: [pinia, router, PrimeVue] } });
+      shown.push(wrapper);
       await settled();
       return wrapper;
     },
   };
+}
+
+/** A new desk for each test of a file, filled into one object; what it showed is taken down again. `prepare` sets answers for all. */
+export function eachDesk(prepare: (desk: TestDesk) => void = () => undefined): TestDesk {
+  const desk = {} as TestDesk;
+  beforeEach(() => {
+    Object.assign(desk, testDesk());
+    prepare(desk);
+  });
+  afterEach(() => {
+    for (const wrapper of shown.splice(0)) wrapper.unmount();
+    document.body.innerHTML = '';
+    vi.unstubAllGlobals();
+  });
+  return desk;
 }
 
 /** Lets every answer that is on its way arrive. */

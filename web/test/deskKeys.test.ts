@@ -1,32 +1,21 @@
 // @vitest-environment happy-dom
 import { formatLotCode } from '@esprel/core';
-import type { VueWrapper } from '@vue/test-utils';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { defineComponent, h } from 'vue';
 import { useScans } from '../src/app/scans.ts';
 import { useDeskKeys } from '../src/app/useDeskKeys.ts';
-import { settled, testDesk, type TestDesk } from './desk.ts';
+import { eachDesk, settled } from './desk.ts';
 
-let desk: TestDesk;
-let host: VueWrapper;
+const desk = eachDesk();
 const found: (string | undefined)[] = [];
 const code = formatLotCode('TM', 2);
 beforeEach(async () => {
-  desk = testDesk();
   found.length = 0;
-  host = await desk.show(
-    defineComponent(() => {
-      useDeskKeys({ find: (text) => found.push(text) });
-      return () => h('input', { id: 'name' });
-    }),
-    {},
-    '/members',
-  );
-});
-afterEach(() => {
-  host.unmount();
-  document.body.innerHTML = '';
-  vi.unstubAllGlobals();
+  const host = defineComponent(() => {
+    useDeskKeys({ find: (text) => found.push(text) });
+    return () => h('input', { id: 'name' });
+  });
+  await desk.show(host, {}, '/members');
 });
 
 const name = (): HTMLInputElement => document.getElementById('name') as HTMLInputElement;

@@ -1,9 +1,11 @@
 // @vitest-environment happy-dom
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { defineComponent, h, ref } from 'vue';
 import FindField from '../src/app/FindField.vue';
 import FieldFind from '../src/fields/FieldFind.vue';
-import { labelled, settled, testDesk } from './desk.ts';
+import { eachDesk, labelled, settled } from './desk.ts';
+
+const desk = eachDesk();
 
 interface Named {
   readonly name: string;
@@ -37,7 +39,6 @@ const enter = (): KeyboardEvent => new KeyboardEvent('keydown', { key: 'Enter', 
 
 describe('the find field of the desk', () => {
   it('opens what Enter asked for, also when the answer comes after the wait for the next letter', async () => {
-    const desk = testDesk();
     desk.answers['GET /find'] = () =>
       new Promise((resolve) =>
         setTimeout(() => {
@@ -51,18 +52,12 @@ describe('the find field of the desk', () => {
       expect(desk.router.currentRoute.value.path).toBe('/lots/TM-001V');
     });
     expect(desk.calls.filter((c) => c.path.startsWith('/find'))).toHaveLength(1);
-    wrapper.unmount();
   });
 });
 
 describe('a field that finds', () => {
-  afterEach(() => {
-    document.body.innerHTML = '';
-  });
-
   it('takes the first that fits when Enter comes faster than the list', async () => {
     const { form, model, chosen, sent } = formWith(fitting);
-    const desk = testDesk();
     const wrapper = await desk.show(form);
     const input = labelled(wrapper, 'Crop');
     input.value = 'toma';
@@ -79,7 +74,6 @@ describe('a field that finds', () => {
 
   it('keeps what fits nothing as typed, and lets Enter send the form', async () => {
     const { form, model, chosen, sent } = formWith(fitting);
-    const desk = testDesk();
     const wrapper = await desk.show(form);
     const input = labelled(wrapper, 'Crop');
     input.value = 'Moonwort';

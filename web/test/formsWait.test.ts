@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { Component } from 'vue';
 import TestBagForm from '../src/germination/TestBagForm.vue';
 import TestExtendForm from '../src/germination/TestExtendForm.vue';
@@ -21,16 +21,9 @@ import SowForm from '../src/sowing/SowForm.vue';
 import TrayEditForm from '../src/sowing/TrayEditForm.vue';
 import VarietyForm from '../src/varieties/VarietyForm.vue';
 import VarietyStepForm from '../src/varieties/VarietyStepForm.vue';
-import { errors, testDesk, type TestDesk } from './desk.ts';
+import { errors, eachDesk } from './desk.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
-afterEach(() => {
-  document.body.innerHTML = '';
-  vi.unstubAllGlobals();
-});
+const desk = eachDesk();
 
 const lot = { code: 'RIMU-3' };
 const FORMS: readonly (readonly [string, Component, Record<string, unknown>, string])[] = [

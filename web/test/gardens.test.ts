@@ -1,18 +1,11 @@
 // @vitest-environment happy-dom
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import FrostView from '../src/season/FrostView.vue';
 import GardenForm from '../src/season/GardenForm.vue';
 import type { FrostPage, Garden } from '../src/season/types.ts';
-import { button, errors, labelled, SETTINGS, settled, testDesk, type, type TestDesk, words } from './desk.ts';
+import { button, errors, labelled, SETTINGS, settled, eachDesk, type, words } from './desk.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
-afterEach(() => {
-  document.body.innerHTML = '';
-  vi.unstubAllGlobals();
-});
+const desk = eachDesk();
 
 const done = { action: { id: 1, summary: 'done' } };
 const library: Garden = {
@@ -112,7 +105,7 @@ describe('the frost', () => {
     desk.answers['GET /gardens/library/frost'] = page();
     desk.answers['GET /gardens'] = { gardens: [library, hill, far] };
   });
-  async function choose(w: Awaited<ReturnType<TestDesk['show']>>, name: string, content: string): Promise<void> {
+  async function choose(w: Awaited<ReturnType<(typeof desk)['show']>>, name: string, content: string): Promise<void> {
     const input = w.find<HTMLInputElement>('input[type="file"]').element;
     Object.defineProperty(input, 'files', { value: [new File([content], name)], configurable: true });
     input.dispatchEvent(new Event('change', { bubbles: true }));

@@ -1,22 +1,15 @@
 // @vitest-environment happy-dom
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import ImportView from '../src/imports/ImportView.vue';
 import RunView from '../src/intake/RunView.vue';
 import LabelsView from '../src/labels/LabelsView.vue';
 import LotPacketsForm from '../src/lots/LotPacketsForm.vue';
 import LotWeighForm from '../src/lots/LotWeighForm.vue';
 import LendForm from '../src/members/LendForm.vue';
-import { button, errors, labelled, settled, testDesk, type, type TestDesk, words } from './desk.ts';
+import { button, errors, labelled, settled, eachDesk, type, words } from './desk.ts';
 import { lotSheet } from './lotSheet.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
-afterEach(() => {
-  document.body.innerHTML = '';
-  vi.unstubAllGlobals();
-});
+const desk = eachDesk();
 const action = { action: { id: 7, summary: 'Done' } };
 const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 

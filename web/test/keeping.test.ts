@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { useScans } from '../src/app/scans.ts';
 import { useTable } from '../src/app/table.ts';
 import IdentityForm from '../src/identity/IdentityForm.vue';
@@ -8,17 +8,10 @@ import PlaceGain from '../src/places/PlaceGain.vue';
 import StocktakeView from '../src/places/StocktakeView.vue';
 import VarietyForm from '../src/varieties/VarietyForm.vue';
 import VarietyStepForm from '../src/varieties/VarietyStepForm.vue';
-import { button, errors, labelled, settled, testDesk, type, type TestDesk, words } from './desk.ts';
+import { button, errors, labelled, settled, eachDesk, type, words } from './desk.ts';
 import { lotSheet } from './lotSheet.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
-afterEach(() => {
-  document.body.innerHTML = '';
-  vi.unstubAllGlobals();
-});
+const desk = eachDesk();
 const action = { action: { id: 7, summary: 'Done' } };
 
 describe('the sheet of a lot', () => {

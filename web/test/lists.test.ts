@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { useChanges } from '../src/app/changes.ts';
 import { useTable } from '../src/app/table.ts';
 import CropsPage from '../src/library/CropsPage.vue';
@@ -13,16 +13,9 @@ import { useLotList } from '../src/lots/useLotList.ts';
 import MembersView from '../src/members/MembersView.vue';
 import RenewalsView from '../src/renewals/RenewalsView.vue';
 import SowingView from '../src/sowing/SowingView.vue';
-import { button, labelled, settled, testDesk, type, type TestDesk } from './desk.ts';
+import { button, labelled, settled, eachDesk, type } from './desk.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
-afterEach(() => {
-  document.body.innerHTML = '';
-  vi.unstubAllGlobals();
-});
+const desk = eachDesk();
 const action = { action: { id: 7, summary: 'Done' } };
 
 describe('the list of lots, as it is read', () => {

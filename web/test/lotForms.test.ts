@@ -1,22 +1,15 @@
 // @vitest-environment happy-dom
 import { testProtocol } from '@esprel/core';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import TestCountView from '../src/germination/TestCountView.vue';
 import TestStartForm from '../src/germination/TestStartForm.vue';
 import IntakeForm from '../src/lots/IntakeForm.vue';
 import LotAmountForm from '../src/lots/LotAmountForm.vue';
 import LendForm from '../src/members/LendForm.vue';
-import { button, errors, labelled, settled, SETTINGS, testDesk, type, type TestDesk } from './desk.ts';
+import { button, errors, labelled, settled, SETTINGS, eachDesk, type } from './desk.ts';
 import { action, lotSheet, tomato } from './lotSheet.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
-afterEach(() => {
-  document.body.innerHTML = '';
-  vi.unstubAllGlobals();
-});
+const desk = eachDesk();
 
 describe('taking in', () => {
   it('sends one envelope and opens the next with what stays', async () => {

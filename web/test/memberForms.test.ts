@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import DeskPicker from '../src/app/DeskPicker.vue';
 import YearBand from '../src/app/YearBand.vue';
 import SettingsForm from '../src/library/SettingsForm.vue';
@@ -8,17 +8,10 @@ import ReturnForm from '../src/returns/ReturnForm.vue';
 import SowForm from '../src/sowing/SowForm.vue';
 import SowingSheet from '../src/sowing/SowingSheet.vue';
 import TodayView from '../src/today/TodayView.vue';
-import { button, errors, labelled, settled, SETTINGS, testDesk, type, type TestDesk } from './desk.ts';
+import { button, errors, labelled, settled, SETTINGS, eachDesk, type } from './desk.ts';
 import { action, lotSheet, tomato } from './lotSheet.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
-afterEach(() => {
-  document.body.innerHTML = '';
-  vi.unstubAllGlobals();
-});
+const desk = eachDesk();
 
 describe('sowing and bringing back', () => {
   it('fills in the advised number and sends what was really sown', async () => {

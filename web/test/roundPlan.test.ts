@@ -1,20 +1,13 @@
 // @vitest-environment happy-dom
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import RoundPlanView from '../src/germination/RoundPlanView.vue';
 import RoundView from '../src/germination/RoundView.vue';
 import type { RoundLotChoice } from '../src/germination/types.ts';
 import LotWhyView from '../src/lots/LotWhyView.vue';
-import { button, errors, labelled, SETTINGS, settled, testDesk, type, type TestDesk, words } from './desk.ts';
+import { button, errors, labelled, SETTINGS, settled, eachDesk, type, words } from './desk.ts';
 import { lotSheet, tomato } from './lotSheet.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
-afterEach(() => {
-  document.body.innerHTML = '';
-  vi.unstubAllGlobals();
-});
+const desk = eachDesk();
 
 const choice = (lotCode: string, over: Partial<RoundLotChoice> = {}): RoundLotChoice => ({
   lotCode,

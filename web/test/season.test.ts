@@ -1,20 +1,13 @@
 // @vitest-environment happy-dom
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import PlanForm from '../src/season/PlanForm.vue';
 import PlannedSheet from '../src/season/PlannedSheet.vue';
 import SeasonView from '../src/season/SeasonView.vue';
 import type { LotSeason, PlannedSheetData, SeasonLane, SeasonPage } from '../src/season/types.ts';
-import { button, errors, labelled, settled, testDesk, type, type TestDesk, words } from './desk.ts';
+import { button, errors, labelled, settled, eachDesk, type, words } from './desk.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
-afterEach(() => {
-  document.body.innerHTML = '';
-  vi.unstubAllGlobals();
-});
+const desk = eachDesk();
 
 const done = { action: { id: 1, summary: 'done' } };
 const tomato = CROP_REFERENCE.find((c) => c.key === 'tomato')!;

@@ -1,15 +1,9 @@
 // @vitest-environment happy-dom
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import SeedsPerCell from '../src/sowing/SeedsPerCell.vue';
-import { testDesk, type TestDesk } from './desk.ts';
+import { eachDesk } from './desk.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
-afterEach(() => {
-  document.body.innerHTML = '';
-});
+const desk = eachDesk();
 const text = (el: { text: () => string }): string => el.text().replace(/\s+/g, ' ');
 
 describe('how many in a cell', () => {

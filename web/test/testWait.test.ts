@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { BatchWait } from '../src/germination/batches.ts';
 import TestWait from '../src/germination/TestWait.vue';
-import { testDesk, words } from './desk.ts';
+import { eachDesk, words } from './desk.ts';
 
 /** A batch whose day to call is given; today is 14 March 2027. */
 const batch = (over: Partial<BatchWait>): BatchWait => ({
@@ -19,18 +19,12 @@ const batch = (over: Partial<BatchWait>): BatchWait => ({
   ahead: [],
   ...over,
 });
+const desk = eachDesk();
 async function says(...waits: BatchWait[]): Promise<string> {
-  const wrapper = await testDesk().show(TestWait, { waits });
-  const text = words(wrapper);
-  wrapper.unmount();
-  return text;
+  return words(await desk.show(TestWait, { waits }));
 }
 
 describe('wait or call, in words', () => {
-  afterEach(() => {
-    vi.unstubAllGlobals();
-  });
-
   it('waits while seed is to come, and says when a test is slow', async () => {
     expect(await says(batch({}))).toContain('Wait until Sat 20 Mar About 4 more may come (1 to 7).');
     expect(await says(batch({ pace: 1.4 }))).toContain('slower than usual, so it needs more time');

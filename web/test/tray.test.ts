@@ -1,17 +1,14 @@
 // @vitest-environment happy-dom
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import TrayGrowing from '../src/sowing/TrayGrowing.vue';
 import TrayPlan from '../src/sowing/TrayPlan.vue';
 import type { TraySheetData } from '../src/sowing/trayTypes.ts';
-import { button, settled, testDesk, type TestDesk } from './desk.ts';
+import { button, eachDesk, settled } from './desk.ts';
 
 const action = { action: { id: 1, summary: 'done' } };
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
+const desk = eachDesk();
 
 const figures = (key: string) => ({ ...CROP_REFERENCE.find((c) => c.key === key)!, prepare: [] });
 const fill = (letter: string, variety: string, key: string): TraySheetData['fills'][number] => ({

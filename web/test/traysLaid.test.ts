@@ -1,20 +1,14 @@
 // @vitest-environment happy-dom
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import BenchView from '../src/sowing/BenchView.vue';
 import TrayEditForm from '../src/sowing/TrayEditForm.vue';
 import TrayForm from '../src/sowing/TrayForm.vue';
 import TraySowForm from '../src/sowing/TraySowForm.vue';
-import { button, errors, labelled, SETTINGS, settled, testDesk, type, type TestDesk, words } from './desk.ts';
+import { button, errors, labelled, SETTINGS, settled, eachDesk, type, words } from './desk.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
+const desk = eachDesk(() => {
   desk.answers['GET /bench'] = bench;
-});
-afterEach(() => {
-  document.body.innerHTML = '';
-  vi.unstubAllGlobals();
 });
 
 const done = { action: { id: 1, summary: 'done' } };

@@ -1,18 +1,11 @@
 // @vitest-environment happy-dom
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import PlanManyForm from '../src/season/PlanManyForm.vue';
 import SeasonListView from '../src/season/SeasonListView.vue';
 import type { SeasonListData, SeasonListRow } from '../src/season/types.ts';
-import { button, errors, labelled, settled, testDesk, type, type TestDesk, words } from './desk.ts';
+import { button, errors, labelled, settled, eachDesk, type, words } from './desk.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
-afterEach(() => {
-  document.body.innerHTML = '';
-  vi.unstubAllGlobals();
-});
+const desk = eachDesk();
 
 const row = (id: number, over: Partial<SeasonListRow> = {}): SeasonListRow => ({
   id,

@@ -1,19 +1,12 @@
 // @vitest-environment happy-dom
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import LotSeasonView from '../src/season/LotSeasonView.vue';
 import WorkedView from '../src/sowing/WorkedView.vue';
 import SowingCare from '../src/sowing/SowingCare.vue';
 import TraysView from '../src/sowing/TraysView.vue';
-import { button, settled, testDesk, type TestDesk, words } from './desk.ts';
+import { button, settled, eachDesk, words } from './desk.ts';
 
-let desk: TestDesk;
-beforeEach(() => {
-  desk = testDesk();
-});
-afterEach(() => {
-  document.body.innerHTML = '';
-  vi.unstubAllGlobals();
-});
+const desk = eachDesk();
 
 const done = { action: { id: 1, summary: 'done' } };
 const none = { days: 0, verdicts: 0 };
