@@ -31,8 +31,9 @@ async function chosen(file: File): Promise<void> {
   else await send(file.name, await file.text());
 }
 async function fromLogger(): Promise<void> {
-  const response = await fetch(`/api/devices/logger.csv?place=${props.id}`);
-  await send(`logger of ${props.name}.csv`, await response.text());
+  const response = await fetch(`/api/devices/logger.csv?place=${props.id}`).catch(() => null);
+  if (response?.ok) await send(`logger of ${props.name}.csv`, await response.text());
+  else problem.value = 'The logger does not answer. Nothing was read; try again in a moment.';
 }
 function takeOut(logId: number): void {
   changes.send('DELETE', `/climate-logs/${String(logId)}`, {}).catch((error: unknown) => {

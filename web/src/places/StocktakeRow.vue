@@ -9,10 +9,12 @@ const emit = defineEmits<{ look: [lot: StocktakeLot, amount: string, counted: nu
 const counting = ref(false);
 const typed = ref('');
 
+const wrong = ref(false);
+
 function counted(): void {
-  const n = Number(typed.value.trim());
-  if (typed.value.trim() === '' || !Number.isInteger(n) || n < 0) return;
-  emit('look', props.lot, 'counted', n);
+  wrong.value = !/^\d{1,7}$/.test(typed.value.trim());
+  if (wrong.value) return;
+  emit('look', props.lot, 'counted', Number(typed.value));
   counting.value = false;
 }
 </script>
@@ -31,9 +33,10 @@ function counted(): void {
       <button type="button" :aria-pressed="lot.scan === 'in-doubt'" @click="emit('look', lot, 'in-doubt', null)">in doubt</button>
       <button v-if="!counting" type="button" :aria-pressed="lot.scan === 'counted'" @click="counting = true">count</button>
       <form v-else @submit.prevent="counted">
-        <input v-model="typed" inputmode="numeric" :aria-label="`Seeds of ${lot.code}`" placeholder="seeds" />
+        <input v-model="typed" inputmode="numeric" :aria-label="`Seeds of ${lot.code}`" :aria-invalid="wrong" placeholder="seeds" />
         <button type="submit">ok</button>
       </form>
+      <p v-if="wrong" class="not" role="alert">A whole number of seeds, 0 when it is empty.</p>
       <button type="button" class="not" :aria-label="`${lot.code} is not here`" @click="emit('unscan', lot)">not here</button>
     </div>
   </li>
