@@ -80,6 +80,14 @@ describe('what is wanted this season', () => {
     expect(w.text()).not.toContain('Everything finds its place');
   });
 
+  it('says weeks in a row that are too full as one', async () => {
+    desk.answers['GET /season/list'] = wanted([row(1)], [3, 4, 0, 3]);
+    const w = await desk.show(SeasonListView, {}, '/sowing/list');
+    expect(w.find('[role="img"]').attributes('aria-label')).toMatch(
+      /^Mat 1: Too full: .*15 Mar.* to .*28 Mar.*: up to 4 of 2; week of .*5 Apr.*: 3 of 2$/,
+    );
+  });
+
   it('says that all fits when it does', async () => {
     desk.answers['GET /season/list'] = wanted([row(1)], [1, 2, 2, 0]);
     const w = await desk.show(SeasonListView, {}, '/sowing/list');

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BENCH_KIND_WORDS, plural } from '@esprel/core';
+import { addDays, BENCH_KIND_WORDS, plural } from '@esprel/core';
 import { ref } from 'vue';
 import { useFormat } from '../app/useFormat.ts';
 import type { SeasonListData } from './types.ts';
@@ -27,10 +27,25 @@ function columns(place: Place, tall: (week: Place['load'][number]) => number): s
 }
 const clashes = (place: Place): { readonly trays: number; readonly at: number }[] =>
   place.load.flatMap((w, i) => (w.clash ? [{ trays: w.trays, at: (100 * (i + 0.45)) / place.load.length }] : []));
+/** Weeks in a row that are too full, said as one. */
+function tooFull(p: Place): string[] {
+  const runs: { from: string; to: string; trays: number }[] = [];
+  p.load.forEach((w, i) => {
+    const last = runs.at(-1);
+    if (!w.clash) return;
+    if (last && p.load[i - 1]?.clash) Object.assign(last, { to: w.monday, trays: Math.max(last.trays, w.trays) });
+    else runs.push({ from: w.monday, to: w.monday, trays: w.trays });
+  });
+  return runs.map((r) =>
+    r.from === r.to
+      ? `week of ${format.day(r.from)}: ${String(r.trays)} of ${String(p.holds)}`
+      : `${format.day(r.from)} to ${format.day(addDays(r.to, 6))}: up to ${String(r.trays)} of ${String(p.holds)}`,
+  );
+}
 const words = (p: Place): string => {
-  const clash = p.load.filter((w) => w.clash).map((w) => `week of ${format.day(w.monday)}: ${String(w.trays)} of ${String(p.holds)}`);
+  const full = tooFull(p);
   const most = Math.max(0, ...p.load.map((w) => w.trays));
-  return clash.length > 0 ? `Too full: ${clash.join('; ')}` : `At most ${plural(most, 'tray')} of ${String(p.holds)}`;
+  return full.length > 0 ? `Too full: ${full.join('; ')}` : `At most ${plural(most, 'tray')} of ${String(p.holds)}`;
 };
 const monthOf = (monday: string): string => format.day(monday).split(' ').slice(-1)[0] ?? '';
 /** Months by the week they begin with, unless the next month's name would run into their own. */
