@@ -118,6 +118,9 @@ describe('the frame', () => {
     await useChanges().undo();
     await settled();
     expect(w.text()).toContain('A later step stands on this one.');
+    // It does not look like something that was done.
+    expect(w.find('.mark').text()).toBe('!');
+    expect(w.find('[role="status"]').classes()).toContain('refused');
   });
 
   it('keeps envelopes on the table, without doubles, until they are put back', async () => {

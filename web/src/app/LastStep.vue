@@ -6,8 +6,8 @@ const changes = useChanges();
 </script>
 
 <template>
-  <div v-if="changes.last || changes.undoProblem" class="step" role="status">
-    <span class="mark" aria-hidden="true">✓</span>
+  <div v-if="changes.last || changes.undoProblem" class="step" :class="{ refused: changes.undoProblem }" role="status">
+    <span class="mark" aria-hidden="true">{{ changes.undoProblem ? '!' : '✓' }}</span>
     <span class="text">{{ changes.undoProblem ?? changes.last?.summary }}</span>
     <Button v-if="changes.last && !changes.undoProblem" severity="secondary" size="small" @click="changes.undo()">
       {{ changes.last.summary.startsWith('Took back: ') ? 'Do it again' : 'Take it back' }} <kbd>U</kbd>
@@ -29,6 +29,13 @@ const changes = useChanges();
 .mark {
   color: var(--good);
   font-weight: 600;
+}
+.refused {
+  background: var(--act-soft);
+  border-color: #dfbcb4;
+}
+.refused .mark {
+  color: var(--act);
 }
 .text {
   flex: 1;
