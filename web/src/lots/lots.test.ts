@@ -78,4 +78,13 @@ describe('today', () => {
     expect(groups.map((g) => g.name)).toEqual(['At the tests', 'At the trays', 'In quarantine', 'With members', 'At the labels']);
     expect(groups.flatMap((g) => g.items)).toHaveLength(kinds.length);
   });
+  it('puts what cannot wait before all else, and only there', () => {
+    const item = { due: '2027-03-14', title: '', detail: '', at: '', lotCode: '', minutes: 1 };
+    const groups = workGroups([{ ...item, kind: 'count' }, { ...item, kind: 'sow', urgent: true }, { ...item, kind: 'sow' }]);
+    expect(groups.map((g) => [g.name, g.items.length])).toEqual([
+      ['At once', 1],
+      ['At the tests', 1],
+      ['To sow', 1],
+    ]);
+  });
 });

@@ -31,9 +31,14 @@ export interface WorkGroup {
   readonly items: readonly WorkItem[];
 }
 
-/** Work by where it is done, in the order in which a volunteer walks the room; empty places are left out. */
+/**
+ * Work by where it is done, in the order in which a volunteer walks the room; what cannot wait (seed that sprouts in the cold) stands
+ * before all of it. Empty places are left out.
+ */
 export function workGroups(items: readonly WorkItem[]): WorkGroup[] {
-  return GROUPS.map((g) => ({ name: g.name, items: items.filter((i) => (g.kinds as readonly string[]).includes(i.kind)) })).filter(
-    (g) => g.items.length > 0,
-  );
+  const usual = items.filter((i) => i.urgent !== true);
+  return [
+    { name: 'At once', items: items.filter((i) => i.urgent === true) },
+    ...GROUPS.map((g) => ({ name: g.name, items: usual.filter((i) => (g.kinds as readonly string[]).includes(i.kind)) })),
+  ].filter((g) => g.items.length > 0);
 }
