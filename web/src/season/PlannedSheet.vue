@@ -4,6 +4,7 @@ import {
   capital,
   daysBetween,
   laneOf,
+  MOULD_CAUTION,
   plural,
   soilWords,
   SOWING_METHOD_FACTS,
@@ -159,7 +160,8 @@ const short = computed(() =>
       <Button severity="secondary" label="Change" @click="router.push({ path: `/sowing/planned/${p.id}/edit`, query: route.query })" />
       <Button severity="secondary" label="Drop" @click="drop" />
     </div>
-    <p v-else class="row-of-buttons">
+    <p v-if="inCold" class="quiet small">{{ MOULD_CAUTION }}</p>
+    <p v-if="p.sowingId !== null" class="row-of-buttons">
       <Button label="Open the sowing" @click="router.push(`/sowing/${p.sowingId}`)" />
       <span class="quiet">{{ p.emerged ?? 0 }} of {{ p.sownSeeds }} up</span>
     </p>
