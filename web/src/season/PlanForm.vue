@@ -7,8 +7,6 @@ import {
   SOWING_METHOD_FACTS,
   SOWING_METHODS,
   SOWING_PURPOSE_WORDS,
-  type SowingMethod,
-  type SowingPurpose,
   WAY_WORDS,
   type Way,
 } from '@esprel/core';
@@ -16,7 +14,7 @@ import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { get } from '../app/api.ts';
 import { useFetched } from '../app/useFetched.ts';
-import { gather, numberOf, useForm } from '../app/useForm.ts';
+import { useForm } from '../app/useForm.ts';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
@@ -29,6 +27,7 @@ import FormFrame from '../fields/FormFrame.vue';
 import SeedsPerCell from '../sowing/SeedsPerCell.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
 import type { SowingAdvice } from '../sowing/types.ts';
+import { type FoundMember, noPlan, ofPlanned, ofUsual, ofWay, planBody, type UsualPlan } from './planValues.ts';
 import type { BenchData, Garden, PlannedSheetData } from './types.ts';
 
 /** A planned sowing: of a lot (`code`), or one that is planned already (`id`). What is usual stands there to be changed. */
@@ -45,137 +44,32 @@ const { data: planned, problem: plannedProblem } = useFetched<PlannedSheetData>(
 const { data: usual, problem } = useFetched<{ plan: UsualPlan; there: number; others: number }>(() =>
   props.code === undefined ? null : `/lots/${encodeURIComponent(props.code)}/usual-plan`,
 );
-interface UsualPlan {
-  readonly variety: string;
-  readonly crop: string;
-  readonly lotCode: string;
-  readonly way: Way;
-  readonly method: SowingMethod;
-  readonly trayKindId: number | null;
-  readonly benchId: number | null;
-  readonly plants: number;
-  readonly seedsPerCell: number;
-  readonly cells: number;
-  readonly sowOn: string;
-  readonly plantOutOn: string | null;
-}
-interface Found {
-  readonly id: number;
-  readonly name: string;
-}
-const findMembers = async (q: string): Promise<readonly Found[]> =>
-  (await get<{ members: Found[] }>(`/members?limit=12&q=${encodeURIComponent(q.slice(0, 60))}`)).members;
+const findMembers = async (q: string): Promise<readonly FoundMember[]> =>
+  (await get<{ members: FoundMember[] }>(`/members?limit=12&q=${encodeURIComponent(q.slice(0, 60))}`)).members;
 
 const lotCode = computed(() => planned.value?.planned.lotCode ?? props.code ?? '');
 const form = useForm({
   name: props.id === undefined ? `plan.${props.code ?? ''}` : null,
-  initial: () => ({
-    filled: false,
-    version: 0,
-    plants: '',
-    purpose: 'beds' as SowingPurpose,
-    member: null as Found | string | null,
-    way: 'start' as Way,
-    method: 'cells' as SowingMethod,
-    trayKindId: null as number | null,
-    benchId: null as number | null,
-    growBenchId: null as number | null,
-    gardenId: 0,
-    personId: null as number | null,
-    perCell: '',
-    cells: '',
-    reserve: '0',
-    sowOn: '',
-    plantOutOn: '',
-    note: '',
-  }),
+  initial: noPlan,
   schema: plannedForm,
   schemaOf: () => (props.id === undefined ? plannedForm : (plannedEditForm as unknown as typeof plannedForm)),
-  body: (v) => {
-    const n = gather({
-      plants: () => numberOf('plants', v.plants) ?? undefined,
-      seedsPerCell: () => numberOf('seedsPerCell', v.perCell) ?? undefined,
-      cells: () => numberOf('cells', v.cells) ?? undefined,
-      reserve: () => numberOf('reserve', v.reserve) ?? 0,
-    });
-    return {
-      ...n,
-      purpose: v.purpose,
-      memberId: v.purpose === 'order' && typeof v.member === 'object' && v.member !== null ? v.member.id : null,
-      way: v.way,
-      method: v.method,
-      trayKindId: v.method === 'open-ground' ? null : v.trayKindId,
-      benchId: v.method === 'open-ground' ? null : v.benchId,
-      growBenchId: v.method === 'open-ground' ? null : v.growBenchId,
-      gardenId: v.gardenId === 0 ? null : v.gardenId,
-      personId: v.personId,
-      sowOn: v.sowOn,
-      plantOutOn: v.method === 'open-ground' || v.plantOutOn === '' ? null : v.plantOutOn,
-      note: v.note.trim() || null,
-      ...(props.id === undefined ? { lotCode: lotCode.value } : { version: v.version }),
-    };
-  },
+  body: (v) => ({ ...planBody(v), ...(props.id === undefined ? { lotCode: lotCode.value } : { version: v.version }) }),
   method: props.id === undefined ? 'POST' : 'PUT',
   path: () => (props.id === undefined ? '/planned' : `/planned/${props.id}`),
 });
 const { values } = form;
-watch(usual, (u) => {
-  if (!u || values.filled) return;
-  const p = u.plan;
-  Object.assign(values, {
-    filled: true,
-    plants: String(p.plants),
-    way: p.way,
-    method: p.method,
-    trayKindId: p.trayKindId,
-    benchId: p.benchId,
-    perCell: String(p.seedsPerCell),
-    cells: String(p.cells),
-    sowOn: p.sowOn,
-    plantOutOn: p.plantOutOn ?? '',
-  });
-});
-watch(planned, (d) => {
-  if (!d || values.filled) return;
-  const p = d.planned;
-  Object.assign(values, {
-    filled: true,
-    version: p.version,
-    plants: String(p.plants),
-    purpose: p.purpose,
-    member: p.memberId === null ? null : { id: p.memberId, name: p.member ?? '' },
-    way: p.way,
-    method: p.method,
-    trayKindId: p.trayKindId,
-    benchId: p.benchId,
-    growBenchId: p.growBenchId,
-    gardenId: p.gardenId ?? 0,
-    personId: p.personId,
-    perCell: String(p.seedsPerCell),
-    cells: String(p.cells),
-    reserve: String(p.reserve),
-    sowOn: p.sowOn,
-    plantOutOn: p.plantOutOn ?? '',
-    note: p.note ?? '',
-  });
+watch([usual, planned], ([u, d]) => {
+  if (values.filled) return;
+  if (u) Object.assign(values, ofUsual(u.plan));
+  else if (d) Object.assign(values, ofPlanned(d.planned));
 });
 /** Another way of sowing has a window, a place and numbers of its own; what was typed of them was for the other. */
 async function chooseWay(way: Way): Promise<void> {
   values.way = way;
-  const asked = plants.value ?? 10;
-  const { plan } = await get<{ plan: UsualPlan }>(
-    `/lots/${encodeURIComponent(lotCode.value)}/usual-plan?way=${way}&plants=${String(asked)}`,
-  );
-  if (values.way !== way) return;
-  Object.assign(values, {
-    method: plan.method,
-    benchId: plan.benchId,
-    trayKindId: plan.trayKindId,
-    perCell: String(plan.seedsPerCell),
-    cells: String(plan.cells),
-    sowOn: plan.sowOn,
-    plantOutOn: plan.plantOutOn ?? '',
-  });
+  const asked = `/lots/${encodeURIComponent(lotCode.value)}/usual-plan?way=${way}&plants=${String(plants.value ?? 10)}`;
+  // Without an answer what is typed stays, and is held against the window when it is sent.
+  const answer = await get<{ plan: UsualPlan }>(asked).catch(() => null);
+  if (answer && values.way === way) Object.assign(values, ofWay(answer.plan));
 }
 
 const whole = (text: string, most: number): number | null =>
@@ -249,7 +143,7 @@ async function save(): Promise<void> {
       label="Whose order"
       nothing="No member is called that."
       :search="findMembers"
-      :words="(m: Found) => m.name"
+      :words="(m: FoundMember) => m.name"
       :error="form.errors.memberId"
     />
     <FieldChoice
