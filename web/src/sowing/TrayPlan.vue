@@ -10,9 +10,8 @@ import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
 import FieldFind from '../fields/FieldFind.vue';
 import { findLots, type FoundLot } from '../fields/finders.ts';
-import { letterLook } from './letterLook.ts';
 import SeedsPerCell from './SeedsPerCell.vue';
-import LetterChip from './LetterChip.vue';
+import TrayFills from './TrayFills.vue';
 import TrayHead from './TrayHead.vue';
 import TrayMap from './TrayMap.vue';
 import type { TrayFillShown, TraySheetData } from './trayTypes.ts';
@@ -170,32 +169,13 @@ const BRUSHES = [
       <p v-if="sheet.fills.length === 0" class="quiet">
         Nothing yet. Add a lot below, or pick plans from <RouterLink to="/sowing/list">what is wanted</RouterLink>.
       </p>
-      <ul class="plain fills">
-        <li
-          v-for="f in sheet.fills"
-          :key="f.letter"
-          :class="{ chosen: f.letter === brush.letter }"
-          :style="{ '--ink': letterLook(f.letter).ink }"
-        >
-          <button
-            type="button"
-            class="fill"
-            :aria-pressed="f.letter === brush.letter"
-            @click="brush = { letter: f.letter, what: brush.what === 'clear' ? 'seed' : brush.what }"
-          >
-            <LetterChip :letter="f.letter" />
-            <span class="code">{{ f.lotCode }}</span>
-            <span class="name"
-              ><strong>{{ f.variety }}</strong> <span class="quiet">{{ f.crop }}</span></span
-            >
-            <span class="numbers" :class="{ over: (counts.get(f.letter)?.short ?? 0) > 0 }"
-              >{{ counts.get(f.letter)?.cells ?? 0 }} × {{ f.seedsPerCell
-              }}<span v-if="f.wanted" class="quiet"> of {{ f.wanted.cells }}</span></span
-            >
-          </button>
-          <button type="button" class="drop noprint" :aria-label="`Take ${f.variety} off the tray`" @click="dropFill(f.letter)">×</button>
-        </li>
-      </ul>
+      <TrayFills
+        :fills="sheet.fills"
+        :counts="counts"
+        :letter="brush.letter"
+        @choose="brush = { letter: $event, what: brush.what === 'clear' ? 'seed' : brush.what }"
+        @drop="dropFill"
+      />
       <FieldFind
         id="add"
         v-model="adding"
@@ -294,48 +274,6 @@ const BRUSHES = [
 .warning svg {
   flex: none;
   margin-top: 2px;
-}
-.fills li {
-  display: flex;
-  align-items: stretch;
-  border-bottom: 1px solid #ece6d9;
-}
-.fills li.chosen {
-  background: var(--watch-soft);
-  box-shadow: inset 5px 0 0 var(--ink);
-}
-.fill {
-  flex: 1;
-  min-width: 0;
-  display: grid;
-  grid-template-columns: 26px 80px minmax(0, 1fr) auto;
-  gap: 10px;
-  align-items: center;
-  min-height: 42px;
-  padding: 0 6px 0 10px;
-  border: 0;
-  background: none;
-  text-align: left;
-  cursor: pointer;
-}
-.name {
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.name strong {
-  font-weight: 600;
-}
-.over {
-  color: var(--act);
-  font-weight: 600;
-}
-.drop {
-  min-width: 38px;
-  border: 0;
-  background: none;
-  cursor: pointer;
-  color: var(--quiet);
 }
 .many {
   display: grid;
