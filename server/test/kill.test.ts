@@ -31,12 +31,13 @@ it('a kill at any moment loses at most the requests in flight', async () => {
         }
       };
       const writers = [writer(), writer(), writer()];
-      await new Promise((resolve) => setTimeout(resolve, 250 + round * 170));
+      // In the middle of its work, however slow this machine is.
+      const enough = answered.length + 5 + 4 * round;
+      while (answered.length < enough) await new Promise((resolve) => setTimeout(resolve, 7));
       server.kill('SIGKILL');
       killed = true;
       await Promise.all([...writers, ended]);
     }
-    expect(answered.length).toBeGreaterThan(10);
     // It opens again, whole: every answered step is there, and no step by halves.
     const again = await startProcess(folder);
     const health = (await (await fetch(`${again.base}/api/health`)).json()) as { status: string };

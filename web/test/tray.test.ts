@@ -57,7 +57,7 @@ const sheet = (over: object = {}, tray: object = {}): TraySheetData =>
 describe('a tray that is laid out', () => {
   it('says what is short and what looks alike, before anything is sown', async () => {
     const w = await desk.show(TrayPlan, { sheet: sheet() });
-    expect(w.text()).toContain('1 seeds short');
+    expect(w.text()).toContain('1 seed short');
     expect(w.text()).toContain('A and B are both Tomato');
     expect(w.text()).toContain('4 cells sown, 1 marker, 1 left empty');
   });
@@ -142,6 +142,40 @@ describe('a tray that grows', () => {
     await grid.trigger('keydown', { key: ' ' });
     expect(w.find('[data-cell="1"]').attributes('aria-label')).toContain('1 of 2 up');
     expect(button(w, 'Looked, nothing new')).toBeTruthy();
+  });
+
+  it('forgets that nothing came up in a cell when a seedling is tapped there, and says what the server holds against a look', async () => {
+    const page = growing();
+    const cells = page.cells.map((c) => (c.cell === 4 ? { ...c, fate: 'not-come-up' as const } : c));
+    desk.answers['POST /trays/4/looks'] = {
+      status: 400,
+      code: 'bad-input',
+      errors: [
+        { path: 'cells[0].up', message: 'row 2, cell 2 was up before' },
+        { path: 'lookedOn', message: 'lies before the sowing' },
+      ],
+    };
+    const w = await desk.show(TrayGrowing, { sheet: { ...page, cells } });
+    await w.find('[data-cell="4"]').trigger('focus');
+    await w.find('[role="grid"]').trigger('keydown', { key: ' ' });
+    button(w, 'Save the look, 1 cell').click();
+    await settled();
+    expect(desk.posted('/trays/4/looks').cells).toEqual([{ cell: 4, up: 1, fate: null }]);
+    expect(w.text()).toContain('row 2, cell 2 was up before; lies before the sowing');
+    button(w, 'Forget it').click();
+    await settled();
+    expect(w.find('[data-cell="4"]').attributes('aria-label')).toContain('0 of 2 up');
+  });
+
+  it('cannot be cleared while it is not said of every letter what became of it', async () => {
+    desk.answers['POST /trays/4/clear'] = { ...sheet({}, { clearedOn: '2027-03-14' }), ...action };
+    const page = growing();
+    const w = await desk.show(TrayGrowing, { sheet: page });
+    expect(button(w, 'Clear the tray').disabled).toBe(true);
+    await w.setProps({ sheet: { ...page, sowings: page.sowings.map((s) => ({ ...s, fate: 'came-up' as const })) } });
+    button(w, 'Clear the tray').click();
+    await settled();
+    expect(desk.posted('/trays/4/clear')).toEqual({ version: 5, clearedOn: '2027-03-14' });
   });
 
   it('has the work that is due, done for everything on it at once', async () => {

@@ -1,4 +1,5 @@
 import type { Crop } from '../crops/crop.ts';
+import { plural } from '../words/words.ts';
 
 export const TEST_METHODS = ['between-paper', 'on-paper', 'sand', 'cells'] as const;
 export type TestMethod = (typeof TEST_METHODS)[number];
@@ -55,7 +56,10 @@ function preparationOf(step: string, crop: Crop): Preparation | null {
       return plain('peel the outer coat', 0, 'Blades slip: cut away from the hand.');
     case 'prechill':
       return crop.chillWeeks > 0
-        ? plain(`keep cold and damp at 3 to 5 °C for ${String(crop.chillWeeks)} weeks; look weekly in the last third`, crop.chillWeeks * 7)
+        ? plain(
+            `keep cold and damp at 3 to 5 °C for ${plural(crop.chillWeeks, 'week')}; look weekly in the last third`,
+            crop.chillWeeks * 7,
+          )
         : plain('only if the seed is fresh and sleepy: a few days at 5 to 10 °C first');
     case 'after-ripen':
       return plain('wait some weeks after harvest; fresh seed sleeps');

@@ -2,7 +2,7 @@ import { type Day } from '../dates/day.ts';
 import { shortDay } from '../dates/dayWords.ts';
 import type { Settings } from '../schemas/forms.ts';
 import { depth, length } from '../words/lengths.ts';
-import { capital } from '../words/words.ts';
+import { capital, plural } from '../words/words.ts';
 import type { LabelKind } from './formats.ts';
 
 /** How a plant is sown and grows, as far as a label says it. */
@@ -112,7 +112,7 @@ export function lotLabel(
     return {
       ...base,
       lines: some([
-        `${crop}, ${year}${generation}${run.seedsEach === null ? '' : `, ${String(run.seedsEach)} seeds`}`,
+        `${crop}, ${year}${generation}${run.seedsEach === null ? '' : `, ${plural(run.seedsEach, 'seed')}`}`,
         whenToSow(lot, run.window, units.dateOrder),
         `${capital(howDeep(lot, units))}; ${up.toLowerCase()}`,
         growth(lot, units),
@@ -151,7 +151,7 @@ export function bagLabel(bag: {
     title: `${String(bag.number)}: ${bag.variety}`,
     cautions: bag.cautions,
     lines: [
-      `${bag.crop.replace(/ \(.*\)/, '')}, ${String(bag.seeds)} seeds`,
+      `${bag.crop.replace(/ \(.*\)/, '')}, ${plural(bag.seeds, 'seed')}`,
       `${bag.warmth}${bag.light === 'either' ? '' : `, in the ${bag.light}`}`,
       `Laid ${bag.laidOn}; count ${bag.countOn.join(', ')}`,
       ...(bag.round === null ? [] : [`Round ${String(bag.round)}`]),

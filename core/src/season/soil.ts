@@ -1,5 +1,6 @@
 import type { Crop } from '../crops/crop.ts';
 import { type Day, daysBetween } from '../dates/day.ts';
+import { plural } from '../words/words.ts';
 
 export interface SoilReading {
   readonly readOn: Day;
@@ -50,7 +51,7 @@ export function soilWords(s: SoilSays, warmth: (c: number) => string = (c) => `$
   if (s.state === 'unknown' || s.soilC === null) {
     return s.daysOld === null
       ? `the soil was never read; it wants ${warmth(s.wantsC)}`
-      : `the soil was last read ${String(s.daysOld)} days ago; it wants ${warmth(s.wantsC)}`;
+      : `the soil was last read ${plural(s.daysOld, 'day')} ago; it wants ${warmth(s.wantsC)}`;
   }
   if (s.state === 'wait') return `wait: ${warmth(s.soilC)}, wants ${warmth(s.wantsC)}`;
   return s.state === 'too-hot'

@@ -1,6 +1,7 @@
 import type { Crop } from '../crops/crop.ts';
 import { CoreError } from '../errors.ts';
 import { wrong } from '../schemas/parse.ts';
+import { plural } from '../words/words.ts';
 
 /** A tray: cells in rows, some of which it may not have (`gaps`, counted from 0 along the rows). */
 export interface TrayShape {
@@ -132,8 +133,8 @@ export function trayWarnings(map: TrayMap, shape: TrayShape, fills: readonly Tra
       out.push({
         kind: 'short',
         letters: [f.letter],
-        title: `${String(count.short)} seeds short`,
-        text: `${f.letter} needs ${String(count.seeds)} seeds of ${f.variety} and ${String(f.available)} are there. Clear some cells, or put fewer in each.`,
+        title: `${plural(count.short, 'seed')} short`,
+        text: `${f.letter} needs ${plural(count.seeds, 'seed')} of ${f.variety} and ${String(f.available)} are there. Clear some cells, or put fewer in each.`,
       });
     }
   }

@@ -99,5 +99,5 @@ export function worthWords(worth: TestWorth, input: Pick<WorthInput, 'seeds' | '
   const times = Math.max(2, Math.min(99, Math.round(1 / worth.change)));
   const may =
     worth.instead === null ? 'It would hardly change anything' : `One chance in ${numberWords(times)} that it ${INSTEAD[worth.instead]}`;
-  return `${may}${asked}${rare}. It costs ${String(input.seeds)} of ${String(input.free)} seeds.`;
+  return `${may}${asked}${rare}. It costs ${String(input.seeds)} of ${plural(input.free, 'seed')}.`;
 }

@@ -97,7 +97,7 @@ function askedLots(db: Db, asked: readonly AskedLot[]): { lot: LotRow; bags: rea
     }
     const seeds = replicates.reduce((a, b) => a + b, 0);
     const free = spendableSeeds(lot.balance, lot.floor, true);
-    if (seeds > lot.balance) throw wrong(`${at}.replicates`, `${lot.code} holds ${String(lot.balance)} seeds`);
+    if (seeds > lot.balance) throw wrong(`${at}.replicates`, `${lot.code} holds ${plural(lot.balance, 'seed')}`);
     const tenth = spendableSeeds(lot.balance, lot.floor, false);
     if (growOn !== true && seeds > tenth) {
       throw wrong(

@@ -1,4 +1,4 @@
-import { ageingStart, foldName, formatLotCode, type intakeForm, suggestedFloor, wrong, yearOf } from '@esprel/core';
+import { ageingStart, foldName, formatLotCode, type intakeForm, plural, suggestedFloor, wrong, yearOf } from '@esprel/core';
 import type * as yup from 'yup';
 import { libraryCrop } from '../crops/crops.ts';
 import { type Db, one } from '../db/db.ts';
@@ -153,7 +153,7 @@ export function takeIn(change: Change, body: Intake): { readonly code: string; r
     note: body.note ?? null,
     reason: `taken in from ${body.source.trim()}`,
   });
-  change.describe(`Took in ${lot.code} ${variety.name}, ${String(body.seeds)} seeds from ${body.source.trim()}`);
+  change.describe(`Took in ${lot.code} ${variety.name}, ${plural(body.seeds, 'seed')} from ${body.source.trim()}`);
   return lot;
 }
 
@@ -181,7 +181,7 @@ export function moveSeeds(
   field = 'seeds',
 ): number {
   if (lot.balance + seeds < 0) {
-    throw wrong(field, `${lot.code} holds ${String(lot.balance)} seeds; ${String(-seeds)} cannot leave it`);
+    throw wrong(field, `${lot.code} holds ${plural(lot.balance, 'seed')}; ${String(-seeds)} cannot leave it`);
   }
   const inPackets = seedsInPackets(change.db, lot.id);
   if (seeds < 0 && lot.balance + seeds < inPackets) {

@@ -5,8 +5,9 @@ import {
   intakeForm,
   lendable,
   lotEditForm,
-  movementForm,
   moveForm,
+  movementForm,
+  plural,
   putAwayForm,
   ribbonDays,
   sensibleTestSize,
@@ -198,7 +199,7 @@ export function lotRoutes(): Route[] {
       if (body.amountKnown !== undefined && body.amountKnown !== lot.amount_known) {
         change.update('lots', lot.id, { amount_known: body.amountKnown });
       }
-      change.describe(`${lot.code}: ${body.seeds > 0 ? '+' : ''}${String(body.seeds)} seeds, ${body.reason.trim()}`);
+      change.describe(`${lot.code}: ${body.seeds > 0 ? '+' : ''}${plural(body.seeds, 'seed')}, ${body.reason.trim()}`);
       return { code: lot.code, balance: lot.balance + body.seeds };
     }),
   ];

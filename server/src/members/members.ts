@@ -1,4 +1,4 @@
-import { foldName, lendable, loanForm, memberForm, restrictionsOf, wrong } from '@esprel/core';
+import { foldName, lendable, loanForm, memberForm, plural, restrictionsOf, wrong } from '@esprel/core';
 import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound, Problem } from '../http/problem.ts';
@@ -90,7 +90,7 @@ function lend(change: Change, body: yup.InferType<typeof loanForm>): object {
     packet_note: body.packetNote ?? null,
   });
   change.touch('member', body.memberId);
-  change.describe(`Lent ${String(body.seeds)} seeds of ${lot.code} ${lotNames(db, lot.id).variety} to ${memberName(db, body.memberId)}`);
+  change.describe(`Lent ${plural(body.seeds, 'seed')} of ${lot.code} ${lotNames(db, lot.id).variety} to ${memberName(db, body.memberId)}`);
   return { id, lotCode: lot.code, balance: lot.balance - body.seeds };
 }
 

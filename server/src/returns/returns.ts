@@ -1,4 +1,4 @@
-import { releaseForm, returnForm, suggestedFloor, wrong, yearOf } from '@esprel/core';
+import { plural, releaseForm, returnForm, suggestedFloor, wrong, yearOf } from '@esprel/core';
 import type * as yup from 'yup';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
@@ -81,7 +81,7 @@ function bringBack(change: Change, body: yup.InferType<typeof returnForm>): obje
       ? [`${crop.name} crosses with its neighbours; the name is marked as likely, not sure.`]
       : []),
   ];
-  change.describe(`${member} brought back ${String(body.seeds)} seeds of ${lotNames(db, parent.id).variety}: ${lot.code}, in quarantine`);
+  change.describe(`${member} brought back ${plural(body.seeds, 'seed')} of ${lotNames(db, parent.id).variety}: ${lot.code}, in quarantine`);
   return { id, lotCode: lot.code, generation: parent.generation + 1, warnings };
 }
 

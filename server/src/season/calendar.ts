@@ -1,4 +1,4 @@
-import { addDays, seasonDays, seasonYearOf } from '@esprel/core';
+import { addDays, plural, seasonDays, seasonYearOf } from '@esprel/core';
 import ical, { ICalCalendarMethod, ICalEventClass, ICalEventTransparency } from 'ical-generator';
 import type { Db } from '../db/db.ts';
 import { readSettings } from '../settings/settings.ts';
@@ -25,7 +25,7 @@ function planned(db: Db, today: string): CalendarItem[] {
     .filter((p) => p.sowing_id === null)
     .flatMap((p) => {
       const l = lane(reader, p);
-      const seeds = `${p.crop}, ${p.code}, ${String(seedsOf(p))} seeds for ${String(p.plants)} plants`;
+      const seeds = `${p.crop}, ${p.code}, ${plural(seedsOf(p), 'seed')} for ${plural(p.plants, 'plant')}`;
       const at = (kind: string, day: string | null): CalendarItem[] =>
         day === null || day < today ? [] : [{ kind, day, title: `${kind} ${p.variety}`, detail: seeds }];
       return [

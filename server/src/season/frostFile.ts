@@ -1,17 +1,18 @@
 import {
-  dayInYear,
   type DailyMinimum,
+  dayInYear,
+  dayNumber,
   doubtsOfRecord,
   type FrostRecord,
   frostRecord,
   frostRecordForm,
+  InputError,
   parse,
+  plural,
   readDate,
   readNumber,
   simulatedMinima,
   simulatedSoil,
-  dayNumber,
-  InputError,
   wrong,
   yearOf,
 } from '@esprel/core';
@@ -152,7 +153,7 @@ function write(change: Change, garden: Garden, body: yup.InferType<typeof frostR
     });
     change.touch('garden', garden.id);
   }
-  change.describe(`Read ${String(yearsUsed)} springs of ${garden.name} from ${body.fileName}: last frost usually ${typical}`);
+  change.describe(`Read ${plural(yearsUsed, 'spring')} of ${garden.name} from ${body.fileName}: last frost usually ${typical}`);
   return { id, ...made.record };
 }
 

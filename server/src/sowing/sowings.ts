@@ -4,6 +4,7 @@ import {
   FATE_FACTS,
   fateForm,
   nextLook,
+  plural,
   type SOWING_METHOD_FACTS,
   sowingForm,
   timingForm,
@@ -70,12 +71,12 @@ function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
   if (body.seeds > body.cells * body.seedsPerCell) {
     throw wrong(
       'seeds',
-      `${String(body.cells)} cells of ${String(body.seedsPerCell)} take ${String(body.cells * body.seedsPerCell)} at most`,
+      `${plural(body.cells, 'cell')} of ${String(body.seedsPerCell)} take ${String(body.cells * body.seedsPerCell)} at most`,
     );
   }
   if (loan) {
     const left = leftOfLoan(db, loan.id, loan.seeds);
-    if (body.seeds > left) throw wrong('seeds', `${memberName(db, loan.member_id)} has ${String(left)} seeds left of this loan`);
+    if (body.seeds > left) throw wrong('seeds', `${memberName(db, loan.member_id)} has ${plural(left, 'seed')} left of this loan`);
   }
   const plan = body.plannedId == null ? null : plannedRow(db, body.plannedId, 'plannedId');
   if (plan && plan.lot_id !== lot.id) throw wrong('plannedId', `is not a plan for ${lot.code}`);
@@ -117,7 +118,7 @@ function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
   change.touch('lot', lot.id);
   if (loan) change.touch('member', loan.member_id);
   change.describe(
-    `Sowed ${String(body.seeds)} seeds of ${lot.code} ${lotNames(db, lot.id).variety}${loan ? ` in the garden of ${memberName(db, loan.member_id)}` : ''}`,
+    `Sowed ${plural(body.seeds, 'seed')} of ${lot.code} ${lotNames(db, lot.id).variety}${loan ? ` in the garden of ${memberName(db, loan.member_id)}` : ''}`,
   );
   return { id, lotCode: lot.code };
 }

@@ -152,7 +152,7 @@ function coldWork(reader: SeasonReader, p: NamedPlanned): WorkItem | null {
       kind: 'cold',
       due: soakFrom ?? chillFrom,
       title: soak ? `Soak ${p.variety}, then put it into the cold` : `Put ${p.variety} into the cold`,
-      detail: `${p.crop}, ${String(crop.chillWeeks)} weeks damp at 2 to 5 °C${soak ? `, after ${String(crop.soakHours)} hours in water` : ''}`,
+      detail: `${p.crop}, ${plural(crop.chillWeeks, 'week')} damp at 2 to 5 °C${soak ? `, after ${String(crop.soakHours)} hours in water` : ''}`,
     };
   }
   const due = nextChillLook(p.chilled_on, crop.chillWeeks, p.chill_looked_on);

@@ -1,4 +1,4 @@
-import { addDays, daysBetween, numberWords, PROMISE_NOTICE_DAYS, QUARANTINE_DAYS, WARM_STEP } from '@esprel/core';
+import { addDays, daysBetween, numberWords, plural, PROMISE_NOTICE_DAYS, QUARANTINE_DAYS, WARM_STEP } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import { type Errand, openErrands } from '../errands/errands.ts';
 import { type ListedTest, listTests } from '../germination/list.ts';
@@ -173,7 +173,7 @@ function promises(db: Db): WorkItem[] {
     personal: true,
     due: r.dueOn,
     title: `${r.member} promised ${r.variety} back`,
-    detail: `${r.crop}, ${r.promisedSeeds === null ? 'some seed' : `${String(r.promisedSeeds)} seeds`}; ask how it went`,
+    detail: `${r.crop}, ${r.promisedSeeds === null ? 'some seed' : plural(r.promisedSeeds, 'seed')}; ask how it went`,
     at: `/members/${String(r.memberId)}`,
     lotCode: r.code,
     minutes: 4,

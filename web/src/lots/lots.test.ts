@@ -80,7 +80,11 @@ describe('today', () => {
   });
   it('puts what cannot wait before all else, and only there', () => {
     const item = { due: '2027-03-14', title: '', detail: '', at: '', lotCode: '', minutes: 1 };
-    const groups = workGroups([{ ...item, kind: 'count' }, { ...item, kind: 'sow', urgent: true }, { ...item, kind: 'sow' }]);
+    const groups = workGroups([
+      { ...item, kind: 'count' },
+      { ...item, kind: 'sow', urgent: true },
+      { ...item, kind: 'sow' },
+    ]);
     expect(groups.map((g) => [g.name, g.items.length])).toEqual([
       ['At once', 1],
       ['At the tests', 1],

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { CARE_WORDS, cellsOf, FATE_FACTS, type Fate, plural } from '@esprel/core';
 import Button from 'primevue/button';
-import { computed, nextTick, reactive, ref, watch } from 'vue';
+import { computed, nextTick, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { ApiProblem } from '../app/api.ts';
 import { useChanges } from '../app/changes.ts';
 import { useSession } from '../app/session.ts';
 import TwoPanes from '../app/TwoPanes.vue';
@@ -17,7 +16,8 @@ import LetterChip from './LetterChip.vue';
 import TrayCounts from './TrayCounts.vue';
 import TrayHead from './TrayHead.vue';
 import TrayMap from './TrayMap.vue';
-import type { TrayCellShown, TraySheetData } from './trayTypes.ts';
+import type { TraySheetData } from './trayTypes.ts';
+import { useTrayLook } from './useTrayLook.ts';
 
 /** A tray that grows: tap what came up, say what was lost, do the work that is due. */
 const props = defineProps<{ sheet: TraySheetData }>();
@@ -27,37 +27,15 @@ const session = useSession();
 const format = useFormat();
 const tray = computed(() => props.sheet.tray);
 
-/** What this look changes, by cell; nothing is written before it is saved. */
-const look = reactive(new Map<number, { up: number; fate: Fate | null }>());
-const form = reactive({ lookedOn: session.today });
-const cells = computed(() =>
-  props.sheet.cells.map((c): TrayCellShown => {
-    const now = look.get(c.cell);
-    return now ? { ...c, up: now.up, fate: now.fate } : c;
-  }),
-);
-const stored = (cell: number): TrayCellShown | undefined => props.sheet.cells.find((c) => c.cell === cell);
-function set(cell: number, up: number, fate: Fate | null): void {
-  const was = stored(cell);
-  if (!was) return;
-  if (up === was.up && fate === was.fate) look.delete(cell);
-  else look.set(cell, { up, fate });
-}
-/** One more is up; after the last, back to what was seen before. */
-function tap(cell: number): void {
-  const was = stored(cell);
-  if (!was) return;
-  const now = look.get(cell) ?? was;
-  set(cell, now.up < was.seeds ? now.up + 1 : was.up, now.fate === 'not-come-up' ? null : now.fate);
-}
+const look = useTrayLook(() => props.sheet);
+const { cells, changed, problem, sending } = look;
+const lookedOn = ref(session.today);
 const asked = ref<number | null>(null);
 function ask(cell: number): void {
-  if (stored(cell)) asked.value = cell;
+  if (look.isSown(cell)) asked.value = cell;
 }
 function answer(fate: Fate | null): void {
-  const cell = asked.value;
-  const was = cell === null ? undefined : stored(cell);
-  if (cell !== null && was) set(cell, (look.get(cell) ?? was).up, fate);
+  if (asked.value !== null) look.lose(asked.value, fate);
   leaveChoices();
 }
 function leaveChoices(): void {
@@ -66,46 +44,10 @@ function leaveChoices(): void {
   void nextTick(() => document.querySelector<HTMLElement>(`[data-cell="${String(cell ?? -1)}"]`)?.focus());
 }
 function key(cell: number, pressed: string): void {
-  const was = stored(cell);
-  if (pressed === ' ') tap(cell);
-  else if (/\d/.test(pressed) && was) set(cell, Math.min(was.seeds, Number(pressed)), (look.get(cell) ?? was).fate);
+  if (pressed === ' ') look.tap(cell);
+  else if (/\d/.test(pressed)) look.count(cell, Number(pressed));
   else if (pressed.toLowerCase() === 'x') ask(cell);
   else if (pressed === 'u') void changes.undo();
-}
-/** What was tapped stays on the page until the tray is read again, and says it itself (or not any more, when it was taken back at once). */
-let written = false;
-/** The version that the last answer told: a hand may press again before the tray is read anew. */
-let version = props.sheet.tray.version;
-const told = (answer: TraySheetData): void => {
-  version = answer.tray.version;
-};
-watch(
-  () => props.sheet,
-  (now) => {
-    version = now.tray.version;
-    if (written) look.clear();
-    written = false;
-  },
-);
-const problem = ref<string | null>(null);
-const saving = ref(false);
-async function saveLook(): Promise<void> {
-  saving.value = true;
-  problem.value = null;
-  try {
-    told(
-      await changes.send<TraySheetData>('POST', `/trays/${String(tray.value.id)}/looks`, {
-        version,
-        lookedOn: form.lookedOn === '' ? session.today : form.lookedOn,
-        cells: [...look].map(([cell, now]) => ({ cell, ...now })),
-      }),
-    );
-    written = true;
-  } catch (error) {
-    problem.value =
-      error instanceof ApiProblem && error.errors.length > 0 ? error.errors.map((e) => e.message).join('; ') : (error as Error).message;
-  }
-  saving.value = false;
 }
 const kinds = computed(() =>
   props.sheet.fills.map((f) => {
@@ -134,23 +76,11 @@ const care = computed(() => {
   return [...by.values()].sort((a, b) => a.due.localeCompare(b.due));
 });
 async function done(kind: keyof typeof CARE_WORDS): Promise<void> {
-  const did = await changes.attempt<TraySheetData>('POST', `/trays/${String(tray.value.id)}/care`, {
-    version,
-    kind,
-    doneOn: session.today,
-  });
-  if (did) told(did);
+  const did = await look.send('care', { kind, doneOn: session.today });
   if (did && kind === 'pot-on') await router.push(`/labels?tray=${String(tray.value.id)}&each=plant`);
 }
 const openFates = computed(() => props.sheet.sowings.filter((s) => s.fate === null).length);
-async function clear(): Promise<void> {
-  problem.value = null;
-  try {
-    await changes.send('POST', `/trays/${String(tray.value.id)}/clear`, { version, clearedOn: session.today });
-  } catch (error) {
-    problem.value = error instanceof ApiProblem && error.errors[0] ? error.errors[0].message : (error as Error).message;
-  }
-}
+const clear = (): void => void look.send('clear', { clearedOn: session.today });
 const shrinking = ref(false);
 async function photo(file: File): Promise<void> {
   shrinking.value = true;
@@ -188,11 +118,11 @@ const print = (): void => {
       :map="tray.map"
       :seeds="{}"
       :cells="cells"
-      :changed="[...look.keys()]"
+      :changed="[...changed.keys()]"
       :busy="`Cells of ${tray.name}, ${cellsOf(tray)} in all`"
       :paints="false"
       :highest="338"
-      @stroke="tap"
+      @stroke="look.tap"
       @hold="ask"
       @key="key"
     />
@@ -200,14 +130,19 @@ const print = (): void => {
       Tap a cell for each seedling that is up. Hold it, or press <kbd>X</kbd>, to say what was lost there; digits say how many.
     </p>
     <CellFate v-if="asked !== null" :where="where(asked)" @answer="answer" @leave="leaveChoices" />
-    <form v-if="tray.clearedOn === null" class="save noprint" novalidate @submit.prevent="saveLook">
-      <FieldDay id="looked" v-model="form.lookedOn" label="Looked on" :max="session.today" :min="tray.sownOn ?? undefined" />
+    <form
+      v-if="tray.clearedOn === null"
+      class="save noprint"
+      novalidate
+      @submit.prevent="look.save(lookedOn === '' ? session.today : lookedOn)"
+    >
+      <FieldDay id="looked" v-model="lookedOn" label="Looked on" :max="session.today" :min="tray.sownOn ?? undefined" />
       <Button
         type="submit"
-        :disabled="saving"
-        :label="look.size === 0 ? 'Looked, nothing new' : `Save the look, ${plural(look.size, 'cell')}`"
+        :disabled="sending"
+        :label="changed.size === 0 ? 'Looked, nothing new' : `Save the look, ${plural(changed.size, 'cell')}`"
       />
-      <Button v-if="look.size > 0" severity="secondary" type="button" label="Forget it" @click="look.clear()" />
+      <Button v-if="changed.size > 0" severity="secondary" type="button" label="Forget it" @click="look.forget()" />
     </form>
     <p v-if="problem" role="alert" class="caution">{{ problem }}</p>
     <p class="caution small noprint">

@@ -1,0 +1,98 @@
+import type { Fate } from '@esprel/core';
+import { type ComputedRef, computed, reactive, type Ref, ref, watch } from 'vue';
+import { ApiProblem } from '../app/api.ts';
+import { useChanges } from '../app/changes.ts';
+import type { TrayCellShown, TraySheetData } from './trayTypes.ts';
+
+export interface TrayLook {
+  /** Cells as they will be, with what this look changes. */
+  readonly cells: ComputedRef<readonly TrayCellShown[]>;
+  /** What this look changes, by cell; nothing is written before it is saved. */
+  readonly changed: ReadonlyMap<number, { readonly up: number; readonly fate: Fate | null }>;
+  readonly problem: Ref<string | null>;
+  readonly sending: Ref<boolean>;
+  /** One more is up in a cell; after the last, back to what was seen before. */
+  readonly tap: (cell: number) => void;
+  readonly count: (cell: number, up: number) => void;
+  readonly lose: (cell: number, fate: Fate | null) => void;
+  readonly isSown: (cell: number) => boolean;
+  readonly forget: () => void;
+  /** Sends something about the tray with the version that is known last; null, with `problem` said, when it was refused. */
+  readonly send: (path: string, body: object) => Promise<TraySheetData | null>;
+  /** Writes the look down. */
+  readonly save: (lookedOn: string) => Promise<void>;
+}
+
+/** What one look at a tray sees, cell by cell, until it is written down. */
+export function useTrayLook(sheet: () => TraySheetData): TrayLook {
+  const changes = useChanges();
+  const changed = reactive(new Map<number, { up: number; fate: Fate | null }>());
+  const problem = ref<string | null>(null);
+  const sending = ref(false);
+  const stored = (cell: number): TrayCellShown | undefined => sheet().cells.find((c) => c.cell === cell);
+  /** What was tapped stays until the tray is read again, and says it itself (or not any more, when it was taken back at once). */
+  let written = false;
+  /** The version that the last answer told: a hand may press again before the tray is read anew. */
+  let version = sheet().tray.version;
+  watch(sheet, (now) => {
+    version = now.tray.version;
+    if (written) changed.clear();
+    written = false;
+  });
+
+  function set(
+    cell: number,
+    see: (now: { readonly up: number; readonly fate: Fate | null }, was: TrayCellShown) => [number, Fate | null],
+  ): void {
+    const was = stored(cell);
+    if (!was) return;
+    const [up, fate] = see(changed.get(cell) ?? was, was);
+    if (up === was.up && fate === was.fate) changed.delete(cell);
+    else changed.set(cell, { up, fate });
+  }
+  async function send(path: string, body: object): Promise<TraySheetData | null> {
+    sending.value = true;
+    problem.value = null;
+    try {
+      const answer = await changes.send<TraySheetData>('POST', `/trays/${String(sheet().tray.id)}/${path}`, { version, ...body });
+      version = answer.tray.version;
+      return answer;
+    } catch (error) {
+      problem.value =
+        error instanceof ApiProblem && error.errors.length > 0 ? error.errors.map((e) => e.message).join('; ') : (error as Error).message;
+      return null;
+    } finally {
+      sending.value = false;
+    }
+  }
+
+  return {
+    cells: computed(() =>
+      sheet().cells.map((c): TrayCellShown => {
+        const now = changed.get(c.cell);
+        return now ? { ...c, up: now.up, fate: now.fate } : c;
+      }),
+    ),
+    changed,
+    problem,
+    sending,
+    tap: (cell) => {
+      set(cell, (now, was) => [now.up < was.seeds ? now.up + 1 : was.up, now.fate === 'not-come-up' ? null : now.fate]);
+    },
+    count: (cell, up) => {
+      set(cell, (now, was) => [Math.min(was.seeds, up), now.fate]);
+    },
+    lose: (cell, fate) => {
+      set(cell, (now) => [now.up, fate]);
+    },
+    isSown: (cell) => stored(cell) !== undefined,
+    forget: () => {
+      changed.clear();
+    },
+    send,
+    save: async (lookedOn) => {
+      const cells = [...changed].map(([cell, now]) => ({ cell, ...now }));
+      if (await send('looks', { lookedOn, cells })) written = true;
+    },
+  };
+}
