@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { all, type Db } from '../src/db/db.ts';
-import { envelope, openTestLibrary } from './library.ts';
+import { doAllAgain, envelope, openTestLibrary, takeAllBack } from './library.ts';
 
 const TABLES = ['rounds', 'tests', 'test_steps', 'replicates', 'movements', 'sowings', 'emergence_counts', 'overrules'] as const;
 
@@ -63,15 +63,11 @@ describe('every step of the bench', () => {
       expect(s.summary).not.toMatch(/undefined|null|NaN|\[object/);
     }
     library.today = '2027-03-14';
-    for (const s of [...steps].reverse()) {
-      const undo = await library.post(`/api/history/${String(s.id)}/undo`, {});
-      expect([s.summary, undo.status, undo.body.detail]).toEqual([s.summary, 200, undefined]);
-    }
+    await takeAllBack(library, steps);
     expect(everything(db)).toEqual(before);
     // And done again, in order, it is all there once more.
     library.today = '2027-03-26';
-    const redo = (await library.get('/api/history?limit=100')).body.steps.filter((x: any) => x.undoes !== null);
-    for (const s of redo) expect((await library.post(`/api/history/${String(s.id)}/undo`, {})).status).toBe(200);
+    await doAllAgain(library);
     expect(everything(db)).toEqual(after);
   });
 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { all, type Db } from '../src/db/db.ts';
-import { envelope, fridgeLog, openTestLibrary, tinyJpeg } from './library.ts';
+import { doAllAgain, envelope, fridgeLog, openTestLibrary, takeAllBack, tinyJpeg } from './library.ts';
 
 const TABLES = [
   'lots',
@@ -146,14 +146,10 @@ describe('every step of taking in and keeping', () => {
       expect(line.summary).toMatch(/^\S.{7,}[^:,\s]$/);
       expect(line.summary).not.toMatch(/undefined|null|NaN|\[object/);
     }
-    for (const s of [...steps].reverse()) {
-      const undo = await library.post(`/api/history/${String(s.id)}/undo`, {});
-      expect([s.summary, undo.status, undo.body.detail]).toEqual([s.summary, 200, undefined]);
-    }
+    await takeAllBack(library, steps);
     expect(everything(db)).toEqual(before);
     // And done again, in order, it is all there once more.
-    const redo = (await library.get('/api/history?limit=100')).body.steps.filter((x: any) => x.undoes !== null);
-    for (const s of redo) expect((await library.post(`/api/history/${String(s.id)}/undo`, {})).status).toBe(200);
+    await doAllAgain(library);
     expect((await library.get(`/api/lots/${b}`)).body.lot).toMatchObject({ variety: 'Tollgate Brown', crop: 'Leek', balance: 150 });
   });
 });

@@ -3,7 +3,7 @@ import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach } from 'vitest';
+import { afterEach, expect } from 'vitest';
 import { createApp } from '../src/http/app.ts';
 import type { Db } from '../src/db/db.ts';
 import { openLibrary } from '../src/db/open.ts';
@@ -102,6 +102,54 @@ export function envelope(over: Record<string, unknown> = {}): Record<string, unk
     floor: 20,
     ...over,
   };
+}
+
+/** A library whose frost is set, so that windows are known. */
+export async function openSeasonLibrary(): Promise<TestLibrary> {
+  const library = await openTestLibrary();
+  const settings = (await library.get('/api/settings')).body as object;
+  await library.done('/api/settings', { ...settings, lastFrost: '04-27', lastFrostSdDays: 10, firstFrost: '10-14' }, 'PUT');
+  return library;
+}
+
+/** A valid plan of a sowing; tests change a field or two. */
+export function plan(lotCode: string, over: Record<string, unknown> = {}): Record<string, unknown> {
+  return {
+    lotCode,
+    purpose: 'beds',
+    way: 'start',
+    method: 'cells',
+    plants: 10,
+    seedsPerCell: 2,
+    cells: 12,
+    reserve: 0,
+    sowOn: '2027-03-09',
+    plantOutOn: '2027-05-11',
+    ...over,
+  };
+}
+
+/** Takes back the step that was made last. */
+export async function undoLast(library: TestLibrary): Promise<void> {
+  const { steps } = (await library.get('/api/history')).body;
+  await library.done(`/api/history/${String(steps[0].id)}/undo`, {});
+}
+
+/** Takes steps back, the last first; each has to go. */
+export async function takeAllBack(
+  library: TestLibrary,
+  steps: readonly { readonly id: number; readonly summary: string }[],
+): Promise<void> {
+  for (const s of [...steps].reverse()) {
+    const undo = await library.post(`/api/history/${String(s.id)}/undo`, {});
+    expect([s.summary, undo.status, undo.body.detail]).toEqual([s.summary, 200, undefined]);
+  }
+}
+
+/** Does all that was taken back again, in its order. */
+export async function doAllAgain(library: TestLibrary): Promise<void> {
+  const redo = (await library.get('/api/history?limit=100')).body.steps.filter((x: any) => x.undoes !== null);
+  for (const s of redo) expect((await library.post(`/api/history/${String(s.id)}/undo`, {})).status).toBe(200);
 }
 
 /** How many rows every table has: what a refused request must not change. */

@@ -1,129 +1,12 @@
-import { addDays, daysBetween } from '@esprel/core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { envelope, openTestLibrary, rowCounts, type TestLibrary } from './library.ts';
+import { envelope, openSeasonLibrary, plan, rowCounts, undoLast, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
-  library = await openTestLibrary();
-  await library.done(
-    '/api/settings',
-    { ...(await library.get('/api/settings')).body, lastFrost: '04-27', lastFrostSdDays: 10, firstFrost: '10-14' },
-    'PUT',
-  );
+  library = await openSeasonLibrary();
 });
 const takeIn = async (over: Record<string, unknown> = {}): Promise<string> =>
   (await library.done('/api/lots', envelope(over))).code as string;
-const undoLast = async (): Promise<void> => {
-  const { steps } = (await library.get('/api/history')).body;
-  await library.done(`/api/history/${String(steps[0].id)}/undo`, {});
-};
-const plan = (lotCode: string, over: Record<string, unknown> = {}): Record<string, unknown> => ({
-  lotCode,
-  purpose: 'beds',
-  way: 'start',
-  method: 'cells',
-  plants: 10,
-  seedsPerCell: 2,
-  cells: 12,
-  reserve: 0,
-  sowOn: '2027-03-09',
-  plantOutOn: '2027-05-11',
-  ...over,
-});
-/** Minima of whole springs with one frost each, on the days named. */
-function springs(lasts: Record<number, string>, write = (c: number): string => String(c)): string {
-  const rows = Object.entries(lasts).flatMap(([year, last]) =>
-    Array.from({ length: 181 }, (_, i) => addDays(`${year}-01-01`, i)).map((day) => `${day},${write(day.slice(5) === last ? -2 : 6)}`),
-  );
-  return ['Date,Minimum (°C)', ...rows].join('\n');
-}
-const twelve = Object.fromEntries(Array.from({ length: 12 }, (_, i) => [2010 + i, `04-${String(8 + 2 * i).padStart(2, '0')}`]));
-
-describe('frost from a file', () => {
-  it('becomes the last frost of the library, for everything that counts from it, and can be taken back', async () => {
-    const file = { fileName: 'minima.csv', text: springs(twelve), belowC: 0 };
-    const before = rowCounts(library.db);
-    const look = await library.done('/api/gardens/library/frost-record/look', file);
-    expect(look).toMatchObject({ days: 12 * 181, from: '2010-01-01', doubts: [] });
-    expect(rowCounts(library.db)).toEqual(before);
-    await library.done('/api/gardens/library/frost-record', file);
-    // The two in the middle are 18 and 20 April.
-    expect((await library.get('/api/settings')).body).toMatchObject({ lastFrost: '04-19', lastFrostSdDays: 7.2 });
-    const page = (await library.get('/api/gardens/library/frost')).body;
-    expect(page.record).toMatchObject({ yearsUsed: 12, typical: '04-19', fileName: 'minima.csv' });
-    expect(page.fitted.find((f: any) => f.day === '04-19').risk).toBeCloseTo(0.5, 6);
-    await undoLast();
-    expect((await library.get('/api/settings')).body.lastFrost).toBe('04-27');
-    expect((await library.get('/api/gardens/library/frost')).body.record).toBeNull();
-  });
-
-  it.each([
-    ['Fahrenheit without saying so', springs(twelve, (c) => String(Math.round(c * 1.8 + 32 + (c > 0 ? 5 : 1)))), 'Fahrenheit'],
-    ['a value no night has', springs(twelve).replace(',6', ',160'), 'row 2'],
-    ['a missing decade', springs({ ...twelve, 1994: '04-12', 1995: '04-15' }), '1996 to 2009'],
-    ['one spring', springs({ 2020: '04-12' }), 'one spring'],
-    ['a date that does not exist', springs(twelve).replace('2010-01-03', '2010-02-30'), 'row 4'],
-    ['no column of minima', 'Date,Rain\n2020-01-01,4', 'minima'],
-    ['no springs at all', 'Date,Minimum (°C)\n2020-08-01,14\n2020-08-02,13', 'four fifths'],
-    ['nothing', '   ', 'empty'],
-  ])('refuses %s and writes nothing', async (_name, text, says) => {
-    const before = rowCounts(library.db);
-    const answer = await library.post('/api/gardens/library/frost-record', { fileName: 'x.csv', text, belowC: 0 });
-    expect(answer.status).toBe(400);
-    expect(JSON.stringify(answer.body.errors)).toContain(says);
-    expect(rowCounts(library.db)).toEqual(before);
-  });
-
-  it('takes a file with a gap when somebody says so, and Fahrenheit that says so', async () => {
-    const gap = springs({ ...twelve, 1994: '04-12', 1995: '04-15' });
-    expect(
-      (await library.post('/api/gardens/library/frost-record', { fileName: 'x.csv', text: gap, belowC: 0, accept: true })).status,
-    ).toBe(200);
-    const f = springs(twelve, (c) => (c * 1.8 + 32).toFixed(1)).replace('(°C)', '(°F)');
-    await library.done('/api/gardens/library/frost-record', { fileName: 'f.csv', text: f, belowC: 0 });
-    expect((await library.get('/api/settings')).body.lastFrost).toBe('04-19');
-  });
-
-  it('reads the file of its own station, thirty years with days missing', async () => {
-    const text = (await library.get('/api/devices/station.csv')).body as unknown as string;
-    const rows = text.trim().split('\r\n').length;
-    expect(rows).toBeLessThan(30 * 365);
-    const record = await library.done('/api/gardens/library/frost-record', { fileName: 'station.csv', text, belowC: 0, accept: true });
-    expect(record.yearsUsed).toBeGreaterThan(25);
-    expect(Math.abs(daysBetween('2027-04-27', `2027-${String(record.typical)}`))).toBeLessThan(10);
-  });
-});
-
-describe('gardens', () => {
-  it('are later or earlier by days, or have frosts of their own in the other half of the world', async () => {
-    const hill = { name: 'Upper field', hemisphere: 'north', shiftDays: 12 };
-    const { id } = await library.done('/api/gardens', hill);
-    const far = await library.done('/api/gardens', {
-      name: 'Far side',
-      hemisphere: 'south',
-      lastFrost: '10-05',
-      lastFrostSdDays: 9,
-      firstFrost: '05-20',
-      firstFrostSdDays: 9,
-    });
-    const { gardens } = (await library.get('/api/gardens')).body;
-    expect(gardens.map((g: any) => [g.name, g.frost.last, g.frost.first])).toEqual([
-      ['Seed library', '04-27', '10-14'],
-      ['Far side', '10-05', '05-20'],
-      ['Upper field', '05-09', '10-02'],
-    ]);
-    const code = await takeIn();
-    const windowIn = async (garden: number | null) =>
-      (await library.get(`/api/lots/${code}/season${garden === null ? '' : `?garden=${String(garden)}`}`)).body.season.season.sow.target;
-    expect([await windowIn(null), await windowIn(id), await windowIn(far.id)]).toEqual(['2027-03-09', '2027-03-21', '2026-08-17']);
-    expect((await library.post('/api/gardens', hill)).body.errors[0].path).toBe('name');
-    expect(
-      (await library.post('/api/gardens', { name: 'X', hemisphere: 'north', lastFrost: '04-31', lastFrostSdDays: 4 })).body.errors[0].path,
-    ).toBe('lastFrost');
-    expect((await library.post('/api/gardens', { name: 'X', hemisphere: 'north' })).body.errors[0].path).toBe('lastFrost');
-    expect((await library.send('PUT', `/api/gardens/${String(id)}`, { ...hill, shiftDays: 3, version: 7 })).status).toBe(409);
-  });
-});
 
 describe('a planned sowing', () => {
   it('stands on a lane, is moved with what hangs on it, and becomes work', async () => {
@@ -140,11 +23,11 @@ describe('a planned sowing', () => {
     await library.done(`/api/planned/${String(id)}/move`, { version: 1, sowOn: '2027-03-23', plantOutOn: '2027-05-25' });
     expect((await library.get('/api/season')).body.lanes[0]).toMatchObject({ sowOn: '2027-03-23', plantOutOn: '2027-05-25', version: 2 });
     expect((await library.post(`/api/planned/${String(id)}/move`, { version: 1, sowOn: '2027-03-23' })).status).toBe(409);
-    await undoLast();
+    await undoLast(library);
     expect((await library.get('/api/season')).body.lanes[0].sowOn).toBe('2027-03-09');
     await library.done(`/api/planned/${String(id)}`, {}, 'DELETE');
     expect((await library.get('/api/season')).body.lanes).toEqual([]);
-    await undoLast();
+    await undoLast(library);
     expect((await library.get('/api/season')).body.lanes).toHaveLength(1);
   });
 
@@ -294,7 +177,7 @@ describe('too early, right, too late', () => {
     const { verdicts } = await season();
     await library.done(`/api/timings/${String(verdicts[0].id)}`, {}, 'DELETE');
     expect((await season()).season.shifts.start.days).toBe(0);
-    await undoLast();
+    await undoLast(library);
     expect((await season()).season.shifts.start.days).toBe(5);
   });
 });
@@ -321,49 +204,5 @@ describe('what the packet says', () => {
       season: { sow: { target: '2027-03-30' } },
       table: { sow: { target: '2027-03-09' } },
     });
-  });
-});
-
-describe('the calendar', () => {
-  it('says of a full day the first fifteen, and how many more there are', async () => {
-    for (let i = 0; i < 17; i++) {
-      const code = await takeIn({ varietyName: `Row ${String.fromCharCode(65 + i)}` });
-      await library.done('/api/planned', plan(code, { sowOn: '2027-03-20', plantOutOn: null }));
-    }
-    const text = ((await library.get('/api/calendar.ics?what=sowing')).body as unknown as string).replaceAll('\r\n ', '');
-    const sow = /BEGIN:VEVENT\r\n(?:(?!END:VEVENT).)*SUMMARY:Sow .*?END:VEVENT/s.exec(text)?.[0] ?? '';
-    expect(sow).toContain('SUMMARY:Sow Row A\\, Sow Row B and 15 more');
-    expect(sow).toContain('Sow Row O (');
-    expect(sow).not.toContain('Sow Row P');
-    expect(sow).toContain('\\nand 2 more\\, in Esprel');
-  });
-
-  it('is an iCalendar file of whole days, with every step that is ahead and nobody’s name', async () => {
-    const code = await takeIn({ varietyName: 'Pale; Hill, "B"' });
-    await library.done('/api/planned', plan(code, { sowOn: '2027-03-20' }));
-    const member = await library.done('/api/members', { name: 'Ottoline Brask' });
-    await library.done('/api/loans', {
-      lotCode: code,
-      memberId: member.id,
-      seeds: 5,
-      purpose: 'garden',
-      promise: 'some',
-      dueOn: '2027-03-16',
-      lentOn: '2027-03-14',
-    });
-    const answer = await library.get('/api/calendar.ics');
-    expect(answer.type).toContain('text/calendar');
-    const text = answer.body as unknown as string;
-    expect(text.startsWith('BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:')).toBe(true);
-    expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(3);
-    expect(text).toContain('DTSTART;VALUE=DATE:20270320');
-    expect(text).toContain('DTEND;VALUE=DATE:20270321');
-    expect(text).toContain('SUMMARY:Sow Pale\\; Hill\\, "B"');
-    expect(text).not.toContain('Ottoline');
-    // Lines are folded at 75 octets, and every event has an identity that lasts.
-    expect(text.split('\r\n').every((l) => Buffer.byteLength(l) <= 75)).toBe(true);
-    const uids = (t: string): string[] => t.match(/UID:\S+/g) ?? [];
-    expect(new Set(uids(text)).size).toBe(3);
-    expect(uids((await library.get('/api/calendar.ics')).body as unknown as string)).toEqual(uids(text));
   });
 });

@@ -1,7 +1,7 @@
 import { addDays } from '@esprel/core';
 import { describe, expect, it } from 'vitest';
 import { all, type Db } from '../src/db/db.ts';
-import { envelope, openTestLibrary, tinyJpeg } from './library.ts';
+import { doAllAgain, envelope, openTestLibrary, takeAllBack, tinyJpeg } from './library.ts';
 
 const TABLES = [
   'gardens',
@@ -133,14 +133,10 @@ describe('every step of sowing', () => {
       expect(s.summary).toMatch(/^\S.{7,}[^:,\s]$/);
       expect(s.summary).not.toMatch(/undefined|null|NaN|\[object/);
     }
-    for (const s of [...steps].reverse()) {
-      const undo = await library.post(`/api/history/${String(s.id)}/undo`, {});
-      expect([s.summary, undo.status, undo.body.detail]).toEqual([s.summary, 200, undefined]);
-    }
+    await takeAllBack(library, steps);
     expect(everything(db)).toEqual(before);
     // And done again, in order, it is all there once more.
-    const redo = (await library.get('/api/history?limit=100')).body.steps.filter((x: any) => x.undoes !== null);
-    for (const s of redo) expect((await library.post(`/api/history/${String(s.id)}/undo`, {})).status).toBe(200);
+    await doAllAgain(library);
     expect(everything(db)).toEqual(after);
   });
 });

@@ -5,6 +5,7 @@ import { afterEach, beforeEach, vi } from 'vitest';
 import type { Component } from 'vue';
 import { createMemoryHistory, createRouter, type Router } from 'vue-router';
 import { useSession } from '../src/app/session.ts';
+import type { Garden } from '../src/season/types.ts';
 
 export interface Call {
   readonly method: string;
@@ -35,6 +36,19 @@ export const SETTINGS = {
   massUnit: 'g',
   dateOrder: 'day-month',
 } as const;
+
+/** The library's own garden, as the server answers it. */
+export const LIBRARY_GARDEN: Garden = {
+  id: null,
+  name: 'The library',
+  memberId: null,
+  member: null,
+  hemisphere: 'north',
+  shiftDays: null,
+  frost: { last: '04-27', lastSdDays: 10, first: '10-14', firstSdDays: 12 },
+  note: null,
+  version: 1,
+};
 
 const shown: VueWrapper[] = [];
 

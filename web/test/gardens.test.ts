@@ -3,29 +3,25 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import FrostView from '../src/season/FrostView.vue';
 import GardenForm from '../src/season/GardenForm.vue';
 import type { FrostPage, Garden } from '../src/season/types.ts';
-import { button, errors, labelled, SETTINGS, settled, eachDesk, type, words } from './desk.ts';
+import { button, eachDesk, errors, labelled, LIBRARY_GARDEN, SETTINGS, settled, type, words } from './desk.ts';
 
 const desk = eachDesk();
 
 const done = { action: { id: 1, summary: 'done' } };
-const library: Garden = {
-  id: null,
-  name: 'The library',
-  memberId: null,
-  member: null,
-  hemisphere: 'north',
-  shiftDays: null,
-  frost: { last: '04-27', lastSdDays: 10, first: '10-14', firstSdDays: 12 },
-  note: null,
-  version: 1,
+const hill: Garden = {
+  ...LIBRARY_GARDEN,
+  id: 2,
+  name: 'Upper hill',
+  shiftDays: 14,
+  frost: { ...LIBRARY_GARDEN.frost, last: '05-11' },
+  version: 6,
 };
-const hill: Garden = { ...library, id: 2, name: 'Upper hill', shiftDays: 14, frost: { ...library.frost, last: '05-11' }, version: 6 };
-const far: Garden = { ...library, id: 3, name: 'Far side', hemisphere: 'south', frost: { ...library.frost, last: '09-20' } };
+const far: Garden = { ...LIBRARY_GARDEN, id: 3, name: 'Far side', hemisphere: 'south', frost: { ...LIBRARY_GARDEN.frost, last: '09-20' } };
 
 describe('a garden', () => {
   const show = (id?: string) => desk.show(GardenForm, id === undefined ? {} : { id }, `/sowing/frost/gardens/${id ?? 'new'}`);
   beforeEach(() => {
-    desk.answers['GET /gardens'] = { gardens: [library, hill] };
+    desk.answers['GET /gardens'] = { gardens: [LIBRARY_GARDEN, hill] };
   });
 
   it('is written with the days it is later, and then its frost is shown', async () => {
@@ -77,7 +73,7 @@ describe('a garden', () => {
 
 describe('the frost', () => {
   const page = (over: Partial<FrostPage> = {}): FrostPage => ({
-    garden: library,
+    garden: LIBRARY_GARDEN,
     year: 2027,
     lastFrost: '2027-04-27',
     fitted: [
@@ -103,7 +99,7 @@ describe('the frost', () => {
   });
   beforeEach(() => {
     desk.answers['GET /gardens/library/frost'] = page();
-    desk.answers['GET /gardens'] = { gardens: [library, hill, far] };
+    desk.answers['GET /gardens'] = { gardens: [LIBRARY_GARDEN, hill, far] };
   });
   async function choose(w: Awaited<ReturnType<(typeof desk)['show']>>, name: string, content: string): Promise<void> {
     const input = w.find<HTMLInputElement>('input[type="file"]').element;

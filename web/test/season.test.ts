@@ -5,7 +5,7 @@ import PlanForm from '../src/season/PlanForm.vue';
 import PlannedSheet from '../src/season/PlannedSheet.vue';
 import SeasonView from '../src/season/SeasonView.vue';
 import type { LotSeason, PlannedSheetData, SeasonLane, SeasonPage } from '../src/season/types.ts';
-import { button, errors, labelled, settled, eachDesk, type, words } from './desk.ts';
+import { button, errors, labelled, settled, eachDesk, type, words, LIBRARY_GARDEN } from './desk.ts';
 
 const desk = eachDesk();
 
@@ -45,17 +45,7 @@ const lane = (id: number, over: Partial<SeasonLane> = {}): SeasonLane => ({
   base: 0,
   ...over,
 });
-const garden = {
-  id: null,
-  name: 'The library',
-  memberId: null,
-  member: null,
-  hemisphere: 'north',
-  shiftDays: null,
-  frost: { last: '04-27', lastSdDays: 10, first: '10-14', firstSdDays: 12 },
-  note: null,
-  version: 1,
-} as const;
+const garden = LIBRARY_GARDEN;
 const season = (lanes: readonly SeasonLane[]): SeasonPage => ({
   year: 2027,
   from: '2027-01-01',

@@ -27,15 +27,15 @@ import { calendar } from './calendar.ts';
 import { gardenOf, soilOf } from './gardens.ts';
 import { chill, dropPlan, earlierNotes, movePlan, planMany, planSowing, replan, takenByOthers, usualPlan } from './planChange.ts';
 import { type LaneBase, laneBase, laneInput, type NamedPlanned, plannedRow, seasonOfPlanned, seedsOf, yearOfPlanned } from './planned.ts';
-import { plansBetween } from './seasonPlans.ts';
+import { plansBetween, type SeasonPlan } from './seasonPlans.ts';
 import { type LotSeason, SeasonReader, SHIFT_RULE } from './windows.ts';
 
 function yearAsked(db: Db, query: Readonly<Record<string, unknown>>, today: string): number {
   return queryWhole(query, 'year', 1900, 2200) ?? seasonYearOf(today, gardenOf(db, null).frost.last);
 }
 
-/** What a row of the season names of a plan. */
-function named(p: NamedPlanned): object {
+/** What a lane and a sheet name of a plan. */
+function names(p: SeasonPlan | NamedPlanned): object {
   return {
     id: p.id,
     version: p.version,
@@ -44,29 +44,12 @@ function named(p: NamedPlanned): object {
     cropKey: p.crop_key,
     crop: p.crop,
     person: p.person,
-    personId: p.person_id,
     member: p.member,
     bench: p.bench,
-    benchId: p.bench_id,
     growBench: p.grow_bench,
-    gardenId: p.garden_id,
     purpose: p.purpose,
-    plants: p.plants,
-    cells: p.cells,
-    seeds: seedsOf(p),
-    seedsPerCell: p.seeds_per_cell,
-    reserve: p.reserve,
-    balance: p.balance,
-    trayKindId: p.tray_kind_id,
-    trayId: p.tray_id,
-    tray: p.tray,
     sowingId: p.sowing_id,
     sownOn: p.sown_on,
-    upOn: p.up_on,
-    emerged: p.emerged,
-    sownSeeds: p.sown_seeds,
-    chilledOn: p.chilled_on,
-    sproutedOn: p.sprouted_on,
   };
 }
 
@@ -83,19 +66,7 @@ function seasonPage(db: Db, year: number, today: string): object {
     if (!ways) shared.set(season, (ways = {}));
     const base = (ways[p.way] ??= bases.push({ id: bases.length, ...laneBase(reader, season, p.crop_key, p.way) }) - 1);
     return {
-      id: p.id,
-      version: p.version,
-      lotCode: p.code,
-      variety: p.variety,
-      cropKey: p.crop_key,
-      crop: p.crop,
-      person: p.person,
-      member: p.member,
-      bench: p.bench,
-      growBench: p.grow_bench,
-      purpose: p.purpose,
-      sowingId: p.sowing_id,
-      sownOn: p.sown_on,
+      ...names(p),
       sowOn: p.sown_on ?? p.sow_on,
       plantOutOn: p.plant_out_on,
       way: p.way,
@@ -114,14 +85,30 @@ function plannedSheet(db: Db, id: number, today: string): object {
   const reader = new SeasonReader(db);
   const p = plannedRow(db, id);
   const year = yearOfPlanned(reader, p);
-  const season = reader.of({ id: p.lot_id, crop_key: p.crop_key, variety_id: p.variety_id }, p.garden_id, year);
+  const season = seasonOfPlanned(reader, p);
   const crop = reader.crop(p.crop_key);
   const { from, to } = seasonDays(year, reader.garden(p.garden_id).frost.last);
   const bench = new SeasonBench(reader, plansBetween(db, from, to));
   return {
     planned: {
-      ...named(p),
+      ...names(p),
+      personId: p.person_id,
+      benchId: p.bench_id,
       gardenId: p.garden_id,
+      plants: p.plants,
+      cells: p.cells,
+      seeds: seedsOf(p),
+      seedsPerCell: p.seeds_per_cell,
+      reserve: p.reserve,
+      balance: p.balance,
+      trayKindId: p.tray_kind_id,
+      trayId: p.tray_id,
+      tray: p.tray,
+      upOn: p.up_on,
+      emerged: p.emerged,
+      sownSeeds: p.sown_seeds,
+      chilledOn: p.chilled_on,
+      sproutedOn: p.sprouted_on,
       memberId: p.member_id,
       way: p.way,
       method: p.method,

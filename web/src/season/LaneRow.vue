@@ -33,6 +33,30 @@ const words = computed(() => {
 });
 /** Where a slider stands: days from the first day of the season. */
 const daysIn = (day: Day): number => daysBetween(props.from, day);
+
+/** What a hand does to a lane, or to its planting out alone. */
+function hands(out: boolean): Record<string, (event: Event) => void> {
+  return {
+    pointerdown: (e) => {
+      emit('grab', e as PointerEvent, out);
+    },
+    pointermove: (e) => {
+      emit('drag', e as PointerEvent);
+    },
+    pointerup: () => {
+      emit('release');
+    },
+    pointercancel: () => {
+      emit('release');
+    },
+    keydown: (e) => {
+      emit('key', e as KeyboardEvent, out);
+    },
+    blur: () => {
+      emit('keep');
+    },
+  };
+}
 </script>
 
 <template>
@@ -61,12 +85,7 @@ const daysIn = (day: Day): number => daysBetween(props.from, day);
         :aria-disabled="lane.sowingId !== null"
         :title="words"
         data-own-keys
-        @pointerdown="emit('grab', $event, false)"
-        @pointermove="emit('drag', $event)"
-        @pointerup="emit('release')"
-        @pointercancel="emit('release')"
-        @keydown="emit('key', $event, false)"
-        @blur="emit('keep')"
+        v-on="hands(false)"
       >
         <i class="emerge" :style="{ left: `${picture.emerge.x - picture.bar.x}px`, width: `${picture.emerge.width}px` }" />
         <i v-if="picture.potOn !== null" class="pot" :style="{ left: `${picture.potOn - picture.bar.x}px` }" />
@@ -92,12 +111,7 @@ const daysIn = (day: Day): number => daysBetween(props.from, day);
         :aria-valuenow="daysIn(drawn.plantOutOn ?? drawn.sowOn)"
         :aria-valuetext="format.day(drawn.plantOutOn ?? drawn.sowOn)"
         data-own-keys
-        @pointerdown="emit('grab', $event, true)"
-        @pointermove="emit('drag', $event)"
-        @pointerup="emit('release')"
-        @pointercancel="emit('release')"
-        @keydown="emit('key', $event, true)"
-        @blur="emit('keep')"
+        v-on="hands(true)"
       >
         <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
           <path d="M8 1v9m0 0L4 6m4 4 4-4M2 14h12" fill="none" stroke="currentColor" stroke-width="2" />
