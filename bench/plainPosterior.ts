@@ -1,4 +1,4 @@
-import { phi, type Prior, type PosteriorGrid } from '@esprel/core';
+import { logGamma, phi, type Prior, type PosteriorGrid, TEST_CONCENTRATION } from '@esprel/core';
 
 /** One piece of evidence with its age in reference years, as the core takes it. */
 export interface PlainEvidence {
@@ -26,13 +26,15 @@ export function plainPosterior(
     const logSigma = grid.logSigmaLow + r * grid.logSigmaStep;
     const sigma = Math.exp(logSigma);
     for (let j = 0; j < n; j++) {
-      const k = grid.kLow + j * grid.kStep + grid.pivotAge / sigma;
+      const k = (grid.kLow[r] as number) + j * (grid.kStep[r] as number);
       let log = Math.log((1 - prior.dudChance) * density(k - prior.kMean, prior.kSd) + prior.dudChance * density(k, prior.dudSd));
       log += Math.log(density(logSigma - prior.logSigmaMean, prior.logSigmaSd));
       for (const e of evidence) {
         const z = k - e.age / sigma;
-        if (e.alive > 0) log += e.alive * Math.log(phi(z));
-        if (e.alive < e.sown) log += (e.sown - e.alive) * Math.log(phi(-z));
+        const a = TEST_CONCENTRATION * phi(z);
+        const b = TEST_CONCENTRATION * phi(-z);
+        if (e.alive > 0) log += logGamma(a + e.alive) - logGamma(a);
+        if (e.alive < e.sown) log += logGamma(b + e.sown - e.alive) - logGamma(b);
       }
       weights.push(log);
       if (log > best) best = log;
@@ -45,8 +47,9 @@ export function plainPosterior(
     for (let r = 0; r < n; r++) {
       const sigma = Math.exp(grid.logSigmaLow + r * grid.logSigmaStep);
       for (let j = 0; j < n; j++) {
-        const w = Math.exp((weights[r * n + j] as number) - best);
-        const v = phi(grid.kLow + j * grid.kStep + (grid.pivotAge - age) / sigma);
+        // A row counts by its own step along K.
+        const w = Math.exp((weights[r * n + j] as number) - best) * (grid.kStep[r] as number);
+        const v = phi((grid.kLow[r] as number) + j * (grid.kStep[r] as number) - age / sigma);
         total += w;
         sum += w * v;
         squares += w * v * v;

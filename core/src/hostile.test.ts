@@ -37,6 +37,7 @@ const oneNumber: Record<string, (x: number) => unknown> = {
   moisturePercent: (x) => core.moisturePercent(x, 'oily'),
   'ageingRate, warmth': (x) => core.ageingRate(crop, x, 50),
   'ageingRate, humidity': (x) => core.ageingRate(crop, 15, x),
+  'ageingRate, swing': (x) => core.ageingRate(crop, 15, 50, { swingC: x }),
   'rangeUpperPoint, chance': (x) => core.rangeUpperPoint(x, 4),
   wilson: (x) => core.wilson(3, 10, x),
   clopperPearson: (x) => core.clopperPearson(3, 10, x),
@@ -205,7 +206,8 @@ describe('what nobody should pass', () => {
     expect(core.cautionWords([], 'cleaned')).toEqual([]);
     expect(core.dailyClimate([])).toEqual([]);
     expect(core.climateRuns([])).toEqual([]);
-    expect(core.storagePeriods([], { places: new Map(), logged: () => [] })).toEqual([]);
+    const nowhere = { start: day, receivedOn: day, bought: false, sealed: null, stays: [], assume: core.ASSUMED_CLIMATES };
+    expect(core.storagePeriods(nowhere, { places: new Map(), logged: () => [] })).toHaveLength(1);
     expect(core.guessColumns([])).toEqual({});
     expect(core.likeness('', '')).toBeNull();
     expect(core.nameFit('', 'a')).toBeNull();

@@ -76,3 +76,5 @@ export * from './devices/scale.ts';
 export * from './devices/climateLogger.ts';
 export * from './devices/weatherStation.ts';
 export * from './lots/restrictions.ts';
+export * from './crops/asSown.ts';
+export * from './season/nextSowing.ts';

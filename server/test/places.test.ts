@@ -29,7 +29,10 @@ describe('places', () => {
     ]);
     const lot = await library.done('/api/lots', envelope({ placeId: jar.id, receivedOn: '2027-01-10' }));
     const model = (await library.get(`/api/lots/${lot.code}/model`)).body;
-    expect(model.input.storage).toEqual([{ from: '2027-01-10', temperatureC: 4, rhPercent: 25 }]);
+    expect(model.input.storage).toEqual([
+      { from: '2023-10-01', temperatureC: 17, rhPercent: 50, assumed: true, open: true },
+      { from: '2027-01-10', temperatureC: 4, rhPercent: 25 },
+    ]);
   });
 
   it('refuse to stand in themselves, names that are taken beside them, and half a climate', async () => {

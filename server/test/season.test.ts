@@ -61,7 +61,7 @@ describe('a planned sowing', () => {
     const codes = [
       await takeIn(),
       await takeIn({ varietyName: 'Pale Hill', cropKey: 'carrot', seeds: 900 }),
-      await takeIn({ varietyName: 'Long Lane', cropKey: 'coneflower', seeds: 300 }),
+      await takeIn({ varietyName: 'Long Lane', cropKey: 'columbine', seeds: 300 }),
     ];
     await library.done('/api/bench', { name: 'Mat 1', kind: 'mat', holds: 2, warmthC: 25 });
     await library.done('/api/planned/many', { lotCodes: codes, plants: 12, purpose: 'sale' });
@@ -70,11 +70,11 @@ describe('a planned sowing', () => {
     expect(of('tomato')).toMatchObject({ method: 'heated-cells', bench: 'Mat 1', plants: 12, purpose: 'sale' });
     expect(of('carrot')).toMatchObject({ method: 'open-ground' });
     // The middle of its window was the twenty-third of February; it is still open today.
-    expect(of('coneflower').sowOn >= '2027-02-23').toBe(true);
+    expect(of('columbine').sowOn >= '2027-02-23').toBe(true);
   });
 
   it('goes into the cold, is looked at there, and jumps to the top when it sprouts early', async () => {
-    const code = await takeIn({ varietyName: 'Long Lane', cropKey: 'coneflower', seeds: 300 });
+    const code = await takeIn({ varietyName: 'Long Lane', cropKey: 'columbine', seeds: 300 });
     const { id } = await library.done('/api/planned', plan(code, { sowOn: '2027-03-30' }));
     const first = async () => (await library.get('/api/today')).body.items[0];
     // Four weeks of cold end on the day it is sown.

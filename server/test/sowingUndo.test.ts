@@ -48,7 +48,7 @@ describe('every step of sowing', () => {
     const codes: string[] = [];
     for (const [varietyName, cropKey] of [
       ['Tollgate Red', 'tomato'],
-      ['Long Lane', 'coneflower'],
+      ['Long Lane', 'columbine'],
     ] as const)
       codes.push((await library.done('/api/lots', envelope({ varietyName, cropKey, seeds: 300, floor: 0 }))).code as string);
     const before = everything(db);

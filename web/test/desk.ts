@@ -35,6 +35,10 @@ export const SETTINGS = {
   lengthUnit: 'mm',
   massUnit: 'g',
   dateOrder: 'day-month',
+  supplierC: 10,
+  supplierRhPercent: 40,
+  roomC: 17,
+  roomRhPercent: 50,
 } as const;
 
 /** The library's own garden, as the server answers it. */

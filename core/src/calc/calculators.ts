@@ -3,7 +3,7 @@ import { CoreError } from '../errors.ts';
 import { testSize, type TestSizeInput } from '../germination/testSize.ts';
 import { waitOrCall, type WaitInput } from '../germination/wait.ts';
 import { germinationSummary, type ReplicateResult } from '../germination/summary.ts';
-import { day, list, need, number, oneOf, openShare, orNull, shape, share, whole } from '../schemas/fields.ts';
+import { day, flag, list, need, number, oneOf, openShare, orNull, shape, share, whole } from '../schemas/fields.ts';
 import { InputError, parse, wrong } from '../schemas/parse.ts';
 import { type DailyMinimum, frostRecord, type Hemisphere } from '../season/frostRecord.ts';
 import { season, type SeasonInput, type Weeks } from '../season/windows.ts';
@@ -56,7 +56,7 @@ const viabilitySchema = shape({
   start: need(day()),
   stated: share(),
   storage: list(
-    shape({ from: need(day()), temperatureC: temperature(), rhPercent: need(number({ min: 0, max: 100 })) }),
+    shape({ from: need(day()), temperatureC: temperature(), rhPercent: need(number({ min: 0, max: 100 })), assumed: flag() }),
     CALC_LIMITS.dates,
   ),
   tests: list(shape({ date: need(day()), sown: need(seeds(1)), alive: need(seeds()) }), CALC_LIMITS.dates),
@@ -93,11 +93,13 @@ const seedsPerCellSchema = shape({
   certainty: need(openShare()),
   maxPerCell: whole({ min: 1, max: 50 }),
   available: seeds(),
+  traySpread: number({ above: 0, max: 1e9 }),
 });
 
 const weighSchema = shape({
   samples: need(list(shape({ seeds: need(seeds(1)), grams: need(number({ above: 0, max: 1e6 })) }), 1000, 1)),
   totalGrams: need(number({ min: 0, max: 1e9 })),
+  chaffy: flag(),
 });
 
 const waitSchema = shape({
@@ -106,6 +108,7 @@ const waitSchema = shape({
   today: need(number({ min: 0, max: 10_000 })),
   prior: need(shape({ alpha: need(number({ above: 0, max: 1e9 })), beta: need(number({ above: 0, max: 1e9 })) })),
   usualDays: need(shape({ min: need(number({ above: 0, max: 10_000 })), max: need(number({ above: 0, max: 10_000 })) })),
+  slowShare: share(),
 });
 
 const testSizeSchema = shape({
@@ -270,8 +273,8 @@ export const CALCULATORS: Readonly<Record<string, (body: unknown) => unknown>> =
     return season(input);
   },
   weigh: (body) => {
-    const input = parse(weighSchema, body) as unknown as { samples: WeighedSample[]; totalGrams: number };
-    return weigh(input.samples, input.totalGrams);
+    const input = parse(weighSchema, body) as unknown as { samples: WeighedSample[]; totalGrams: number; chaffy?: boolean };
+    return weigh(input.samples, input.totalGrams, input.chaffy);
   },
 };
 

@@ -88,6 +88,7 @@ export function withOwnFigures(crop: Crop, own: Readonly<Partial<Record<OwnFigur
 /** What the flags of the reference mean, in words for where the seed is handled. */
 export const CAUTION_WORDS: Readonly<Record<string, string>> = {
   allergen: 'can cause allergies',
+  'bitter-if-crossed': 'fruit of home-saved seed can be bitter and poisonous: one taste, spit it out, never eat it, never save from it',
   'invasive-risk': 'can become invasive; follow your local rules',
   'medicinal-claims': 'no health advice is given here; ask a pharmacist or doctor',
   'narcotic-law': 'falls under narcotic law in some places; follow your local rules',

@@ -6,10 +6,11 @@ import { betaBinomial, clearChance, testSize } from './testSize.ts';
 import { type WaitInput, waitOrCall } from './wait.ts';
 
 /** The same by a plain double sum over a fine grid of ln pace, without logs of differences, zooming or cut-offs. */
-function plain({ sown, counts, prior, usualDays }: WaitInput): { chances: number[]; after: (day: number) => number } {
+function plain({ sown, counts, prior, usualDays, slowShare = 0 }: WaitInput): { chances: number[]; after: (day: number) => number } {
   const mean = (Math.log(usualDays.min) + Math.log(usualDays.max)) / 2;
   const sd = Math.max(0.1, (Math.log(usualDays.max) - Math.log(usualDays.min)) / 3.289707);
-  const f = (day: number, l: number): number => (day === 0 ? 0 : phi((Math.log(day) - l - mean) / sd));
+  const quick = (day: number, l: number): number => (day === 0 ? 0 : phi((Math.log(day) - l - mean) / sd));
+  const f = (day: number, l: number): number => (1 - slowShare) * quick(day, l) + slowShare * quick(day / 2, l);
   const x = counts.reduce((s, c) => s + c.alive, 0);
   const last = counts.at(-1)?.day ?? 0;
   const joint: { l: number; p: number[] }[] = [];
@@ -47,6 +48,8 @@ describe('wait or call', () => {
   it.each<[string, WaitInput]>([
     ['slow seed half way', parsnip],
     ['before any count', { ...parsnip, counts: [], today: 0 }],
+    ['seed that straggles', { ...parsnip, slowShare: 0.3 }],
+    ['all of it slow, nothing seen', { ...parsnip, slowShare: 1, counts: [{ day: 14, alive: 0 }], today: 14 }],
     [
       'counts that found nothing',
       {
@@ -111,6 +114,13 @@ describe('wait or call', () => {
     });
     expect(done).toMatchObject({ advice: 'call', callOn: 44, moreLow: 0 });
     expect(done.finalShare.median).toBeCloseTo(29 / 50, 1);
+  });
+
+  it('waits longer where some of the seed straggles', () => {
+    const kept = { ...parsnip, counts: [...parsnip.counts, { day: 20, alive: 14 }, { day: 28, alive: 2 }], today: 28 };
+    expect(waitOrCall({ ...kept, slowShare: 0.25 }).callOn).toBeGreaterThan(waitOrCall(kept).callOn);
+    expect(waitOrCall({ ...kept, slowShare: 0.25 }).expectedMore).toBeGreaterThan(waitOrCall(kept).expectedMore);
+    expect(() => waitOrCall({ ...kept, slowShare: 1.2 })).toThrow('slowShare');
   });
 
   it('takes late first seedlings as a slow test, not as dead seed', () => {

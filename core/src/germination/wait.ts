@@ -12,6 +12,8 @@ export interface WaitInput {
   readonly prior: { readonly alpha: number; readonly beta: number };
   /** Days on which the first and the last live seed of the crop usually sprout, above 0. */
   readonly usualDays: { readonly min: number; readonly max: number };
+  /** Part of the live seed that straggles: it takes twice the time (0 when left out). Umbels, hard seed and many perennials do. */
+  readonly slowShare?: number | undefined;
 }
 
 export interface WaitOrCall {
@@ -47,6 +49,12 @@ function logDifference(a: number, b: number): number {
 /** log(Phi(b) - Phi(a)) for a <= b, exact also where both lie far out on one side. */
 function logBetween(a: number, b: number): number {
   return a > 0 ? logDifference(logPhi(-a), logPhi(-b)) : logDifference(logPhi(b), logPhi(a));
+}
+
+/** log(exp(a) + exp(b)). */
+function logSumOf(a: number, b: number): number {
+  const top = Math.max(a, b);
+  return top === -Infinity ? -Infinity : top + Math.log1p(Math.exp(Math.min(a, b) - top));
 }
 
 /** ln of the days in which a live seed sprouts at the usual pace: normal, with the usual days as 5 % and 95 % points. */
@@ -88,7 +96,7 @@ function quantile(chances: Float64Array, share: number): number {
 /**
  * What may still come in a test, and when to stop waiting. The share alive v is Beta(alpha, beta); a live seed sprouts after
  * u x T days, ln T normal with the crop's usual first and last days as its 5 % and 95 % points (sd at least 0.10), and
- * ln u ~ Normal(0, 0.30) the pace of this test, shared by its seeds. With x live seeds counted up to day c, the number M to
+ * ln u ~ Normal(0, 0.30) the pace of this test, shared by its seeds; `slowShare` of the live seed takes twice its T. With x live seeds counted up to day c, the number M to
  * come has P(M = m, u) proportional to
  * p(u) prod(dF_u^count) C(n - x, m) (1 - F_u(c))^m B(alpha + x + m, beta + n - x - m).
  * Seed counted on day 0 sprouted before the warm and says nothing about the pace.
@@ -96,7 +104,7 @@ function quantile(chances: Float64Array, share: number): number {
  * Throws a CoreError for counts that cannot be, a day that is not later than the one before, and a today before the last count.
  */
 export function waitOrCall(input: WaitInput, days: readonly number[] = []): WaitOrCall {
-  const { sown, counts, today, prior } = input;
+  const { sown, counts, today, prior, slowShare = 0 } = input;
   checkWait(input);
   const alive = counts.reduce((sum, c) => sum + c.alive, 0);
   const left = sown - alive;
@@ -109,7 +117,13 @@ export function waitOrCall(input: WaitInput, days: readonly number[] = []): Wait
     ways[m] = logGamma(left + 1) - logGamma(m + 1) - logGamma(left - m + 1) + logBeta(prior.alpha + alive + m, prior.beta + left - m);
   }
   const mostWays = ways.reduce((a, b) => Math.max(a, b), -Infinity);
-  const logLate = (lnPace: number): number => logPhi(-z(lastDay, lnPace));
+  // Stragglers take twice the time: their deviate lies ln 2 further back.
+  const [quick, slow] = [Math.log1p(-slowShare), Math.log(slowShare)];
+  const lag = Math.LN2 / usual.sd;
+  const logAfter = (at: number): number => (slowShare === 0 ? logPhi(-at) : logSumOf(quick + logPhi(-at), slow + logPhi(lag - at)));
+  const logWithin = (from: number, to: number): number =>
+    slowShare === 0 ? logBetween(from, to) : logSumOf(quick + logBetween(from, to), slow + logBetween(from - lag, to - lag));
+  const logLate = (lnPace: number): number => logAfter(z(lastDay, lnPace));
   const logSum = (late: number): number => {
     let sum = 0;
     for (let m = 0; m <= left; m++) sum += Math.exp((ways[m] as number) - mostWays + (m === 0 ? 0 : m * late));
@@ -120,7 +134,7 @@ export function waitOrCall(input: WaitInput, days: readonly number[] = []): Wait
     let before = -Infinity;
     for (const c of counts) {
       const here = z(c.day, lnPace);
-      if (c.alive > 0 && c.day > 0) log += c.alive * logBetween(before, here);
+      if (c.alive > 0 && c.day > 0) log += c.alive * logWithin(before, here);
       before = here;
     }
     return log + logSum(logLate(lnPace));
@@ -147,7 +161,7 @@ export function waitOrCall(input: WaitInput, days: readonly number[] = []): Wait
     grid.lnPace.reduce((sum, lnPace, i) => {
       const mean = means[i] as number;
       if (mean === 0) return sum;
-      return sum + ((weights[i] as number) / total) * mean * Math.exp(Math.min(0, logPhi(-z(day, lnPace)) - logLate(lnPace)));
+      return sum + ((weights[i] as number) / total) * mean * Math.exp(Math.min(0, logAfter(z(day, lnPace)) - logLate(lnPace)));
     }, 0);
   const share = (more: number): number => (sown === 0 ? 0 : (alive + more) / sown);
   const callOn = firstDay(Math.ceil(today), (day) => expectedAfter(day) < HALF_A_SEED);
@@ -181,7 +195,8 @@ export function waitOrCall(input: WaitInput, days: readonly number[] = []): Wait
   }
 }
 
-function checkWait({ sown, counts, today, prior, usualDays }: WaitInput): void {
+function checkWait({ sown, counts, today, prior, usualDays, slowShare = 0 }: WaitInput): void {
+  needNumber('wait', 'slowShare', slowShare, 0, 1);
   needCount('wait', 'sown', sown);
   needNumber('wait', 'today', today, 0);
   needNumber('wait', 'prior.alpha', prior.alpha, Number.MIN_VALUE);

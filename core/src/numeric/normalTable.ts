@@ -23,13 +23,15 @@ for (let i = 0; i < SIZE; i++) {
   shareSlope[i] = density / PER_UNIT;
 }
 
-/** Nodes of the table: `z = -12 + i / 128`, log Phi there and its slope (the density over Phi), for tables built upon it. */
+/** Nodes of the table: `z = -12 + i / 128`, log Phi there and its slope (the density over Phi), Phi and the density, for tables built upon it. */
 export const NORMAL_NODES = {
   limit: LIMIT,
   perUnit: PER_UNIT,
   size: SIZE,
   logAt: (i: number): number => log[i] as number,
   hazardAt: (i: number): number => (logSlope[i] as number) * PER_UNIT,
+  shareAt: (i: number): number => share[i] as number,
+  densityAt: (i: number): number => (shareSlope[i] as number) * PER_UNIT,
 } as const;
 
 function hermite(values: Float64Array, slopes: Float64Array, x: number): number {

@@ -1,6 +1,6 @@
 import { CoreError, needNumber } from '../errors.ts';
 import { addDays, type Day, dayNumber, isDay } from '../dates/day.ts';
-import { type StoragePeriod, UNKNOWN_STORAGE } from '../viability/ageing.ts';
+import type { StoragePeriod } from '../viability/ageing.ts';
 
 /** One reading of a climate logger, in the local time of the place. */
 export interface ClimateReading {
@@ -20,10 +20,7 @@ export interface ClimateDay {
   readonly readings: number;
 }
 
-/**
- * Readings gathered into days, in order: means of warmth and humidity, coldest and warmest. A mean day ages seed a little
- * less than its swings would; in a room or fridge the swing of a day is a few degrees, and the error below two percent.
- */
+/** Readings gathered into days, in order: means of warmth and humidity, coldest and warmest. */
 export function dailyClimate(readings: readonly ClimateReading[]): ClimateDay[] {
   const days = new Map<Day, { t: number; rh: number; damp: number; low: number; high: number; n: number }>();
   for (const [i, r] of readings.entries()) {
@@ -57,7 +54,10 @@ export function dailyClimate(readings: readonly ClimateReading[]): ClimateDay[] 
 export interface PlaceClimate {
   readonly id: number;
   readonly parentId: number | null;
+  /** Mean warmth; half way between warmest and coldest where those are known. */
   readonly temperatureC: number | null;
+  /** Degrees to either side of the mean, between day and night or between the warmest and the coldest month; 0 where it is even. */
+  readonly swingC: number;
   readonly rhPercent: number | null;
   readonly sealed: boolean;
 }
@@ -65,6 +65,7 @@ export interface PlaceClimate {
 /** The figures that hold in a place, and from which place each comes; null where nobody wrote them down. */
 export interface ResolvedClimate {
   readonly temperatureC: number | null;
+  readonly swingC: number;
   readonly rhPercent: number | null;
   readonly sealed: boolean;
   readonly temperatureFrom: number | null;
@@ -90,6 +91,7 @@ export function resolveClimate(chain: readonly PlaceClimate[]): ResolvedClimate 
   const damp = chain.find((p) => p.rhPercent !== null);
   return {
     temperatureC: warm?.temperatureC ?? null,
+    swingC: warm?.swingC ?? 0,
     rhPercent: damp?.rhPercent ?? null,
     sealed: damp?.sealed ?? false,
     temperatureFrom: warm?.id ?? null,
@@ -103,12 +105,14 @@ const ALIKE = { temperatureC: 0.75, rhPercent: 2 } as const;
 interface DayClimate {
   readonly day: Day;
   readonly temperatureC: number;
+  /** Half of what lay between its coldest and its warmest reading. */
+  readonly swingC: number;
   readonly rhPercent: number;
 }
 
 /** Days in order, joined into runs that are alike; a day that is missing ends a run. */
 export function climateRuns(days: readonly DayClimate[]): (StoragePeriod & { readonly until: Day })[] {
-  const runs: { from: Day; until: Day; t: number; rh: number; n: number }[] = [];
+  const runs: { from: Day; until: Day; t: number; swing: number; rh: number; n: number }[] = [];
   for (const d of days) {
     const run = runs[runs.length - 1];
     const joins =
@@ -117,14 +121,15 @@ export function climateRuns(days: readonly DayClimate[]): (StoragePeriod & { rea
       Math.abs(run.rh / run.n - d.rhPercent) <= ALIKE.rhPercent;
     if (run && joins) {
       run.t += d.temperatureC;
+      run.swing += d.swingC;
       run.rh += d.rhPercent;
       run.n += 1;
       run.until = addDays(d.day, 1);
     } else {
-      runs.push({ from: d.day, until: addDays(d.day, 1), t: d.temperatureC, rh: d.rhPercent, n: 1 });
+      runs.push({ from: d.day, until: addDays(d.day, 1), t: d.temperatureC, swing: d.swingC, rh: d.rhPercent, n: 1 });
     }
   }
-  return runs.map((r) => ({ from: r.from, until: r.until, temperatureC: r.t / r.n, rhPercent: r.rh / r.n }));
+  return runs.map((r) => ({ from: r.from, until: r.until, temperatureC: r.t / r.n, rhPercent: r.rh / r.n, swingC: r.swing / r.n }));
 }
 
 /** Where a lot was, from which day on. */
@@ -141,48 +146,109 @@ export interface KnownPlaces {
   readonly logged: (placeId: number) => readonly ClimateDay[];
 }
 
+/** A climate that is assumed where nobody wrote one down. */
+export interface AssumedClimate {
+  readonly temperatureC: number;
+  readonly rhPercent: number;
+}
+
 /**
- * The storage periods of the viability model: for every stay the typed climate of its place, and over it the days that
- * the nearest logger around it saw. In a sealed place the humidity is the typed one whatever the logger says. A stay
- * whose place has no figures ages as unknown storage; when none has any the answer is empty, as for a lot that
- * nobody put away.
+ * What the application assumes, unless the library says otherwise: the supplier's store before bought seed came, dry and cool; and an
+ * ordinary room for everything else that nobody wrote down.
  */
-export function storagePeriods(stays: readonly Stay[], known: KnownPlaces): StoragePeriod[] {
-  const ordered = [...stays].sort((a, b) => (a.from < b.from ? -1 : 1));
-  let anyKnown = false;
+export const ASSUMED_CLIMATES: { readonly supplier: AssumedClimate; readonly room: AssumedClimate } = {
+  supplier: { temperatureC: 10, rhPercent: 40 },
+  room: { temperatureC: 17, rhPercent: 50 },
+};
+
+/** A packet that the supplier sealed keeps the moisture it was dried to; this relative humidity where nobody knows to which. */
+export const SEALED_RH_PERCENT = 30;
+
+/** Where a lot was and how, as the viability model asks. */
+export interface LotKeeping {
+  /** Day from which it ages, and the day it came. */
+  readonly start: Day;
+  readonly receivedOn: Day;
+  readonly bought: boolean;
+  /** A packet sealed by its supplier: what it was dried to (null where nobody knows) and when it was opened. */
+  readonly sealed: { readonly rhPercent: number | null; readonly openedOn: Day | null } | null;
+  readonly stays: readonly Stay[];
+  readonly assume: typeof ASSUMED_CLIMATES;
+}
+
+/**
+ * The storage periods of the viability model, from the first day on. Before it came, bought seed lay at the supplier's and other seed
+ * in a room: assumed. Then for every stay the typed climate of its place, and over it the days that the nearest logger around it
+ * saw; in a sealed place the humidity is the typed one whatever the logger says. What a place has no figure for is that
+ * of a room, and a stay without both figures counts as assumed. A packet sealed by its supplier is as dry as it was sealed
+ * until it is opened, wherever it is.
+ */
+export function storagePeriods(lot: LotKeeping, known: KnownPlaces): StoragePeriod[] {
+  const { room, supplier } = lot.assume;
   const periods: StoragePeriod[] = [];
-  ordered.forEach((stay, i) => {
-    const chain = placeChain(known.places, stay.placeId);
-    const typed = resolveClimate(chain);
-    const base = {
-      temperatureC: typed.temperatureC ?? UNKNOWN_STORAGE.temperatureC,
-      rhPercent: typed.rhPercent ?? UNKNOWN_STORAGE.rhPercent,
-    };
-    if (typed.temperatureC !== null && typed.rhPercent !== null) anyKnown = true;
-    const until = ordered[i + 1]?.from ?? null;
-    const logger = chain.findIndex((p) => known.logged(p.id).length > 0);
-    const sealedInside = chain.slice(0, logger + 1).some((p) => p.sealed);
-    const days =
-      logger < 0
-        ? []
-        : known.logged((chain[logger] as PlaceClimate).id).filter((d) => d.day >= stay.from && (until === null || d.day < until));
-    if (days.length > 0) anyKnown = true;
-    const runs = climateRuns(
-      days.map((d) => ({
-        day: d.day,
-        temperatureC: d.temperatureC,
-        rhPercent: sealedInside || d.rhPercent === null ? base.rhPercent : d.rhPercent,
-      })),
-    );
-    let at = stay.from;
-    for (const run of runs) {
-      if (run.from > at) periods.push({ from: at, ...base });
-      periods.push({ from: run.from, temperatureC: run.temperatureC, rhPercent: run.rhPercent });
-      at = run.until;
-    }
-    if (until === null || at < until) periods.push({ from: at, ...base });
+  if (lot.start < lot.receivedOn) {
+    periods.push({ from: lot.start, ...(lot.bought ? supplier : { ...room, open: true }), assumed: true });
+  }
+  const stays = [...lot.stays].sort((a, b) => (a.from < b.from ? -1 : 1));
+  if (stays[0] === undefined || stays[0].from > lot.receivedOn) periods.push({ from: lot.receivedOn, ...room, assumed: true, open: true });
+  stays.forEach((stay, i) => {
+    periods.push(...stayPeriods(stay, stays[i + 1]?.from ?? null, room, known));
   });
-  return anyKnown ? periods : [];
+  return lot.sealed === null ? periods : sealedPeriods(periods, lot.sealed);
+}
+
+function stayPeriods(stay: Stay, until: Day | null, room: AssumedClimate, known: KnownPlaces): StoragePeriod[] {
+  const chain = placeChain(known.places, stay.placeId);
+  const typed = resolveClimate(chain);
+  const both = typed.temperatureC !== null && typed.rhPercent !== null;
+  const base = {
+    temperatureC: typed.temperatureC ?? room.temperatureC,
+    rhPercent: typed.rhPercent ?? room.rhPercent,
+    ...(typed.swingC > 0 ? { swingC: typed.swingC } : {}),
+    ...(both ? {} : { assumed: true }),
+    ...(typed.sealed ? {} : { open: true }),
+  };
+  const logger = chain.findIndex((p) => known.logged(p.id).length > 0);
+  const sealedInside = chain.slice(0, logger + 1).some((p) => p.sealed);
+  const days =
+    logger < 0
+      ? []
+      : known.logged((chain[logger] as PlaceClimate).id).filter((d) => d.day >= stay.from && (until === null || d.day < until));
+  const runs = climateRuns(
+    days.map((d) => ({
+      day: d.day,
+      temperatureC: d.temperatureC,
+      swingC: (d.highC - d.lowC) / 2,
+      rhPercent: sealedInside || d.rhPercent === null ? base.rhPercent : d.rhPercent,
+    })),
+  );
+  const periods: StoragePeriod[] = [];
+  let at = stay.from;
+  for (const run of runs) {
+    if (run.from > at) periods.push({ from: at, ...base });
+    periods.push({
+      from: run.from,
+      temperatureC: run.temperatureC,
+      rhPercent: run.rhPercent,
+      swingC: run.swingC,
+      ...(sealedInside ? {} : { open: true }),
+    });
+    at = run.until;
+  }
+  if (until === null || at < until) periods.push({ from: at, ...base });
+  return periods;
+}
+
+/** The same periods for a packet that its supplier sealed: as dry as it was sealed, until it is opened. */
+function sealedPeriods(periods: readonly StoragePeriod[], sealed: NonNullable<LotKeeping['sealed']>): StoragePeriod[] {
+  const rhPercent = sealed.rhPercent ?? SEALED_RH_PERCENT;
+  const { openedOn } = sealed;
+  const shut = (p: StoragePeriod): StoragePeriod => ({ ...p, rhPercent, open: false });
+  return periods.flatMap((p, i) => {
+    const until = periods[i + 1]?.from ?? null;
+    if (openedOn === null || (until !== null && until <= openedOn)) return [shut(p)];
+    return p.from >= openedOn ? [p] : [shut(p), { ...p, from: openedOn }];
+  });
 }
 
 /** Spells in which a place was warmer than it should be: days on end above `limitC`, with their warmest reading. */

@@ -167,6 +167,10 @@ const placeFields = {
   parentId: orNull(id()),
   /** Left out where they are those of what it stands in. */
   temperatureC: orNull(number({ min: -40, max: 45 })),
+  /** In the place of one usual warmth: the warmest and the coldest, of the months of a year or of day and night. */
+  warmestC: orNull(number({ min: -40, max: 60 })),
+  coldestC: orNull(number({ min: -40, max: 45 })),
+  swings: orNull(oneOf(['day', 'year'] as const)),
   rhPercent: orNull(number({ min: 1, max: 99 })),
   sealed: need(flag()),
 };
@@ -187,6 +191,11 @@ export const settingsForm = shape({
   lengthUnit: need(oneOf(['mm', 'inch'] as const)),
   massUnit: need(oneOf(['g', 'oz'] as const)),
   dateOrder: need(oneOf(['day-month', 'month-day'] as const)),
+  /** How seed is taken to have been kept where nobody wrote it down: at the supplier's before it came, and in an ordinary room. */
+  supplierC: need(number({ min: -30, max: 45 })),
+  supplierRhPercent: need(number({ min: 5, max: 95 })),
+  roomC: need(number({ min: -30, max: 45 })),
+  roomRhPercent: need(number({ min: 5, max: 95 })),
   /** Days of the week on which the library is open, 0 for Sunday; none when any day will do. */
   openDays: list(need(whole({ min: 0, max: 6 })), 7),
 });

@@ -43,7 +43,7 @@ describe('a lane', () => {
   });
 
   it('has cold and soaking before the sowing, but lets the winter chill a late one', () => {
-    const flower = { ...tomato, crop: crop('coneflower') };
+    const flower = { ...tomato, crop: crop('columbine') };
     expect(laneOf(flower)).toMatchObject({ chillFrom: '2027-02-09', from: '2027-02-09' });
     expect(laneOf({ ...flower, way: 'late', sowOn: '2027-10-20', plantOutOn: null }).chillFrom).toBeNull();
   });

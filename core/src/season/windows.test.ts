@@ -84,7 +84,7 @@ describe('a later sowing', () => {
   const late = (key: string) => lateSowing(crop(key), '2027-04-27', '2027-10-14');
   it('is early summer for biennial flowers, the first frosts for seed that wants cold, and before them for what stands the winter', () => {
     expect(late('foxglove')?.window.from).toBe('2027-06-01');
-    expect(late('coneflower')?.why).toContain('winter');
+    expect(late('columbine')?.why).toContain('winter');
     expect(late('broad-bean')?.window).toMatchObject({ from: '2027-09-02', to: '2027-09-30' });
     expect(late('radish')!.window.to < '2027-09-15' && late('radish')!.window.from > '2027-06-01').toBe(true);
   });

@@ -1,6 +1,25 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { seedsPerCell } from './seedsPerCell.ts';
+import { perCellFor, seedsPerCell } from './seedsPerCell.ts';
+
+/** A small generator of even numbers (Park & Miller 1988), for draws that are the same every time. */
+function drawer(seed: number): () => number {
+  let x = seed;
+  return () => (x = (x * 16807) % 2147483647) / 2147483647;
+}
+
+/** One draw of Beta(a, b) from two gammas, for shapes in halves. */
+function beta(random: () => number, a: number, b: number): number {
+  const gamma = (shape: number): number => {
+    let sum = 0;
+    for (let i = 0; i < Math.floor(shape); i++) sum -= Math.log(random());
+    // A half: half of a squared normal.
+    if (shape % 1 === 0.5) sum += Math.log(random()) * -1 * Math.cos(2 * Math.PI * random()) ** 2;
+    return sum;
+  };
+  const x = gamma(a);
+  return x / (x + gamma(b));
+}
 
 describe('seeds per cell', () => {
   it('is the binomial when viability is known', () => {
@@ -25,6 +44,47 @@ describe('seeds per cell', () => {
     const sure = seedsPerCell({ viability: { share: 0.6 }, emergence: 0.85, plants: 20, certainty: 0.9 });
     const doubt = seedsPerCell({ viability: { alpha: 3, beta: 2 }, emergence: 0.85, plants: 20, certainty: 0.9 });
     expect(doubt.options[0]?.cells as number).toBeGreaterThan(sure.options[0]?.cells as number);
+  });
+
+  it('counts the luck of the tray: the wanted plants are there as often as was asked', () => {
+    const known = { viability: { share: 0.9 }, emergence: 0.85, plants: 48, certainty: 0.9 } as const;
+    const cells = (traySpread?: number) => seedsPerCell({ ...known, traySpread }).options[0]?.cells as number;
+    // Against trays drawn one by one: emergence of each from Beta(25.5, 4.5), then its cells.
+    const random = drawer(7);
+    const reached = (c: number): number => {
+      let good = 0;
+      for (let tray = 0; tray < 4000; tray++) {
+        const e = beta(random, 25.5, 4.5);
+        let up = 0;
+        for (let i = 0; i < c; i++) if (random() < 0.9 * e) up++;
+        if (up >= 48) good++;
+      }
+      return good / 4000;
+    };
+    expect(reached(cells(30))).toBeGreaterThan(0.88);
+    expect(reached(cells(30))).toBeLessThan(0.93);
+    expect(reached(cells())).toBeLessThan(0.87);
+    expect(cells(9)).toBeGreaterThan(cells(30));
+    // An emergence that hardly scatters is the exact one.
+    expect(cells(1e7)).toBe(cells());
+  });
+
+  it('empty cells under both doubts have a closed form, and one advice', () => {
+    const [a, b, e, t] = [8, 4, 0.8, 9];
+    const second = (x: number, y: number): number => (x * (x + 1)) / ((x + y) * (x + y + 1));
+    const expected = 1 - (2 * e * a) / (a + b) + second(t * e, t * (1 - e)) * second(a, b);
+    const out = seedsPerCell({ viability: { alpha: a, beta: b }, emergence: e, plants: 5, certainty: 0.8, traySpread: t });
+    expect(out.options[1]?.emptyShare).toBeCloseTo(expected, 8);
+    for (const [alpha, beta] of [
+      [30, 2],
+      [12, 3],
+      [4, 2],
+    ] as const) {
+      const belief = { alpha, beta };
+      const table = seedsPerCell({ viability: belief, emergence: 0.85, plants: 5, certainty: 0.8, traySpread: 30 });
+      const first = table.options.find((o) => o.emptyShare <= 0.1)?.seedsPerCell ?? null;
+      expect(perCellFor(belief, 0.85, 5, 30)).toBe(first);
+    }
   });
 
   it('needs fewer cells and more seeds the more go into each', () => {

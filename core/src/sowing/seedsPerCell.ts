@@ -16,7 +16,15 @@ export interface SeedsPerCellInput {
   readonly maxPerCell?: number | undefined;
   /** Seeds that may be used. */
   readonly available?: number | undefined;
+  /**
+   * The luck of the sowing, shared by all its cells: emergence scatters as a beta of mean `emergence` with this a + b. Left out, it is
+   * exact.
+   */
+  readonly traySpread?: number | undefined;
 }
+
+/** Emergence of one sowing scatters with this a + b: on the library's own bench, and in members' gardens. Until learned from counts. */
+export const TRAY_SPREAD = { library: 30, member: 9 } as const;
 
 export interface SeedsPerCellOption {
   readonly seedsPerCell: number;
@@ -49,10 +57,65 @@ function nodesOf(viability: ViabilityBelief): BetaNodes {
   return betaNodes(alpha, beta);
 }
 
-/** Chance that one of the nodes' cells is occupied by `s` seeds, node by node. */
-function occupied(nodes: BetaNodes, emergence: number, s: number): number[] {
-  // 1 - (1 - e v)^s, by expm1 so that small shares keep their precision.
-  return nodes.values.map((v) => (emergence * v >= 1 ? 1 : -Math.expm1(s * Math.log1p(-emergence * v))));
+/** So many bins hold the distribution of the chance that one seed comes up, when two doubts make it. */
+const BINS = 500;
+
+/**
+ * The chance that one seed comes up, v x e, as points and weights: the product of both beliefs. `exact` has every pair, for means of
+ * simple functions; `few` gathers neighbours in the logit with their mean kept, for what is costly to ask of each.
+ */
+interface UpNodes {
+  readonly exact: BetaNodes;
+  readonly few: BetaNodes;
+}
+
+function upNodes(v: BetaNodes, emergence: number, traySpread: number | undefined): UpNodes {
+  if (traySpread === undefined || emergence === 0 || emergence === 1) {
+    const values = { values: v.values.map((x) => emergence * x), weights: v.weights };
+    return { exact: values, few: values };
+  }
+  needNumber('seedsPerCell', 'traySpread', traySpread, Number.MIN_VALUE);
+  const e = nodesOf({ alpha: traySpread * emergence, beta: traySpread * (1 - emergence) });
+  const values: number[] = [];
+  const weights: number[] = [];
+  v.values.forEach((x, i) => {
+    e.values.forEach((y, j) => {
+      const w = (v.weights[i] as number) * (e.weights[j] as number);
+      if (w < 1e-16) return;
+      values.push(x * y);
+      weights.push(w);
+    });
+  });
+  return { exact: { values, weights }, few: gathered(values, weights) };
+}
+
+const logit = (p: number): number => Math.log(p) - Math.log1p(-p);
+
+/** Points gathered into even bins of their logit, each at the mean of what lies in it. */
+function gathered(values: readonly number[], weights: readonly number[]): BetaNodes {
+  let low = Infinity;
+  let high = -Infinity;
+  const at = values.map((p) => Math.min(40, Math.max(-60, logit(Math.min(1 - 1e-16, Math.max(1e-300, p))))));
+  for (const x of at) {
+    if (x < low) low = x;
+    if (x > high) high = x;
+  }
+  const perUnit = high > low ? BINS / (high - low) : 1;
+  const sums = new Float64Array(BINS + 1);
+  const masses = new Float64Array(BINS + 1);
+  at.forEach((x, i) => {
+    const bin = Math.min(BINS, Math.floor((x - low) * perUnit));
+    masses[bin] = (masses[bin] as number) + (weights[i] as number);
+    sums[bin] = (sums[bin] as number) + (weights[i] as number) * (values[i] as number);
+  });
+  const filled = [...masses.keys()].filter((b) => (masses[b] as number) > 0);
+  return { values: filled.map((b) => (sums[b] as number) / (masses[b] as number)), weights: filled.map((b) => masses[b] as number) };
+}
+
+/** Chance that a cell of `s` seeds is occupied, for each chance of one seed. */
+function occupied(ups: readonly number[], s: number): number[] {
+  // 1 - (1 - p)^s, by expm1 so that small shares keep their precision.
+  return ups.map((p) => (p >= 1 ? 1 : -Math.expm1(s * Math.log1p(-p))));
 }
 
 function mean(nodes: BetaNodes, values: readonly number[]): number {
@@ -87,8 +150,8 @@ function cellsNeeded(nodes: BetaNodes, up: readonly number[], plants: number, ce
 
 /**
  * How many seeds to put in a cell: for each number the share of cells that stay empty, the cells and seeds
- * needed for the wanted plants, and the plants to be thinned. The doubt in viability is shared by all
- * cells, so it does not average out. Throws a CoreError for shares outside 0..1 and counts below 1.
+ * needed for the wanted plants, and the plants to be thinned. The doubt in viability and the luck of the tray are shared by all
+ * cells, so they do not average out. Throws a CoreError for shares outside 0..1 and counts below 1.
  */
 export function seedsPerCell(input: SeedsPerCellInput): SeedsPerCell {
   const most = input.maxPerCell ?? 5;
@@ -98,13 +161,12 @@ export function seedsPerCell(input: SeedsPerCellInput): SeedsPerCell {
   if (!(input.certainty > 0 && input.certainty < 1)) {
     throw new CoreError('seedsPerCell', 'certainty', input.certainty, 'must be strictly between 0 and 1');
   }
-  const nodes = nodesOf(input.viability);
-  const meanUp = mean(nodes, nodes.values) * input.emergence;
+  const { exact, few } = upNodes(nodesOf(input.viability), input.emergence, input.traySpread);
+  const meanUp = mean(exact, exact.values);
   const options: SeedsPerCellOption[] = [];
   for (let s = 1; s <= most; s++) {
-    const up = occupied(nodes, input.emergence, s);
-    const filled = mean(nodes, up);
-    const cells = filled > 0 ? cellsNeeded(nodes, up, input.plants, input.certainty) : null;
+    const filled = mean(exact, occupied(exact.values, s));
+    const cells = filled > 0 ? cellsNeeded(few, occupied(few.values, s), input.plants, input.certainty) : null;
     options.push({
       seedsPerCell: s,
       emptyShare: 1 - filled,
@@ -122,11 +184,34 @@ function recommend(options: readonly SeedsPerCellOption[], available: number | u
   return (full ?? allowed[allowed.length - 1])?.seedsPerCell ?? null;
 }
 
-/** The fewest seeds a cell (1..most) that leave at most a tenth of the cells empty; null when even `most` do not. */
-export function perCellFor(viability: ViabilityBelief, emergence: number, most = 5): number | null {
-  const nodes = nodesOf(viability);
+/** Most seeds for which the alternating sum of moments keeps its precision. */
+const MOST_BY_MOMENTS = 8;
+
+/**
+ * The fewest seeds a cell (1..most, at most 8) that leave at most a tenth of the cells empty; null when even `most` do not. By the
+ * moments of emergence, which is quick enough to be asked of every lot.
+ */
+export function perCellFor(viability: ViabilityBelief, emergence: number, most = 5, traySpread?: number): number | null {
+  needCount('perCellFor', 'most', most, 1, MOST_BY_MOMENTS);
+  const { values, weights } = nodesOf(viability);
+  // E[e^k] of a beta with this mean; emergence^k where it is exact.
+  const moments = [1];
+  for (let k = 0; k < most; k++) {
+    const factor = traySpread === undefined ? emergence : (traySpread * emergence + k) / (traySpread + k);
+    moments.push((moments[k] as number) * factor);
+  }
   for (let s = 1; s <= most; s++) {
-    if (1 - mean(nodes, occupied(nodes, emergence, s)) <= TOLERATED_EMPTY + 1e-9) return s;
+    let empty = 0;
+    for (let i = 0; i < values.length; i++) {
+      let term = 1;
+      let sum = 1;
+      for (let k = 1; k <= s; k++) {
+        term *= (-(s - k + 1) / k) * (values[i] as number);
+        sum += term * (moments[k] as number);
+      }
+      empty += (weights[i] as number) * sum;
+    }
+    if (empty <= TOLERATED_EMPTY + 1e-9) return s;
   }
   return null;
 }

@@ -13,6 +13,12 @@ const base: VerdictInput = {
   youngerSound: null,
   renewable: true,
   perCell: 2,
+  unit: 'seed',
+  sharesPots: true,
+  testChanges: 0.4,
+  testInTime: false,
+  deadOn: null,
+  heldBy: 0,
   recalcitrant: false,
   expected: null,
   day: '2027-03-14',
@@ -35,7 +41,7 @@ describe('verdicts', () => {
     expect(judge({ ...base, expected: 0.4 }).reason).toContain('only 40 in 100; the counts say it kept better');
     expect(judge({ ...base, expected: 0.9 }).reason).not.toContain('expect');
     expect(judge({ ...base, belowLineOn: '2028-03-01' }).nextLook).toBe('2027-12-02');
-    expect(judge({ ...base, belowLineOn: '2027-04-01' }).nextLook).toBe('2027-03-14');
+    expect(judge({ ...base, belowLineOn: '2027-04-01' }).nextLook).toBe('2027-03-26');
     expect(judge({ ...base, today: at(0.77, 0.44, 0.95, 0.68) }).nextLook).toBe('2027-04-13');
   });
 
@@ -48,8 +54,45 @@ describe('verdicts', () => {
   it('tests first only when wide, and only when a test can be spared and could change something', () => {
     const wide = { ...base, today: at(0.77, 0.44, 0.95, 0.68) };
     expect(judge(wide).verdict).toBe('test-first');
-    expect(judge({ ...wide, balance: 25, twoSeasons: 20 }).verdict).toBe('sow-thicker');
+    expect(judge({ ...wide, testChanges: null }).verdict).toBe('sow-thicker');
+    expect(judge({ ...wide, testChanges: 0.19 }).verdict).toBe('sow-thicker');
     expect(judge({ ...base, today: at(0.75, 0.72, 0.79, 0.99) }).verdict).toBe('lend');
+  });
+
+  it('looks again no later than there is something to look at', () => {
+    expect(judge({ ...base, belowLineOn: null, deadOn: '2027-04-25' }).nextLook).toBe('2027-04-11');
+    expect(judge({ ...base, today: at(0.2, 0.1, 0.29, 0), deadOn: '2027-03-20' }).nextLook).toBe('2027-03-18');
+  });
+
+  it('says how thick by what the crop bears', () => {
+    const poor = { ...base, today: at(0.45, 0.36, 0.55, 0), perCell: null, medianWhenRenewed: 0.42 };
+    expect(judge(poor).reason).toContain('sow it in one pot and prick out');
+    expect(judge({ ...poor, sharesPots: false }).reason).toContain('It takes about 3 seeds for each plant.');
+    expect(judge({ ...poor, perCell: 2, unit: 'cluster' }).reason).toContain('Put 2 clusters in each cell.');
+  });
+
+  it('has no verdict without seed, and says who may have some', () => {
+    expect(judge({ ...base, balance: 0, heldBy: 2 })).toEqual({
+      verdict: 'nothing-left',
+      beside: null,
+      reason: 'Nothing is left in the envelope, but 2 members may have some.',
+      nextLook: null,
+    });
+    expect(judge({ ...base, balance: 0, youngerSound: 'TM-010A' }).reason).toContain('TM-010A is the same variety');
+  });
+
+  it('tests before it renews where the doubt is wide and the count comes in time', () => {
+    const doubtful = { ...base, today: at(0.3, 0.02, 0.8, 0.1), medianWhenRenewed: 0.2 };
+    expect(judge({ ...doubtful, testInTime: true })).toMatchObject({ verdict: 'test-first', beside: null });
+    expect(judge({ ...doubtful, testInTime: true }).reason).toContain('There is time to count');
+    expect(judge(doubtful)).toMatchObject({ verdict: 'renew', beside: 'test-first' });
+  });
+
+  it('never asks to grow for seed what is hardly alive', () => {
+    const nothing = { ...base, today: at(0.002, 0, 0.45, 0), medianWhenRenewed: 0, testChanges: null, balance: 40 };
+    expect(judge(nothing)).toMatchObject({ verdict: 'rescue', beside: null });
+    expect(judge(nothing).reason).not.toContain('for seed this season');
+    expect(judge(nothing).reason).toContain('Sow all 40');
   });
 
   it('renews before it is too late, with the lending verdict beside', () => {

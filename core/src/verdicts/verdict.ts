@@ -1,6 +1,7 @@
-import { addDays, type Day } from '../dates/day.ts';
+import { addDays, type Day, daysBetween } from '../dates/day.ts';
 import type { ViabilityPoint } from '../viability/posteriorReader.ts';
-import { capital } from '../words/words.ts';
+import { DEFAULT_EMERGENCE } from '../viability/viability.ts';
+import { capital, plural } from '../words/words.ts';
 
 export const VERDICTS = ['lend', 'sow-thicker', 'test-first', 'renew', 'rescue', 'let-go'] as const;
 export type Verdict = (typeof VERDICTS)[number];
@@ -14,11 +15,18 @@ export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
   'let-go': 'Let it go',
 };
 
+/** What stands in the place of a verdict where there is no seed to judge. */
+export const NOTHING_LEFT = 'nothing-left';
+
 /** Chance of being above the lending line that a lot needs to be lent without a word. */
 export const LENDING_CHANCE = 0.8;
 export const THICKER_MEDIAN = 0.4;
 export const RESCUE_HIGH = 0.3;
 export const WIDE_INTERVAL = 0.35;
+/** A test that changes what is done with the lot less often than this is not worth asking for first. */
+export const TEST_CHANGES = 0.2;
+/** Fewer alive than this are said as hardly any, and nothing is built on them. */
+const HARDLY_ANY = 0.05;
 /** Fewer seeds than this tell too little to be worth a test. */
 export const SMALLEST_TEST = 10;
 
@@ -41,22 +49,33 @@ export interface VerdictInput {
   readonly renewable: boolean;
   /** Seeds for one cell at today's estimate; null when five are not enough. */
   readonly perCell: number | null;
+  /** What is counted of the crop, and whether many of it may share a pot and be pricked out. */
+  readonly unit: 'seed' | 'cluster';
+  readonly sharesPots: boolean;
+  /** Chance that a test of the advised size changes what is done with the lot; null when no test can be made of it. */
+  readonly testChanges: number | null;
+  /** Whether a test begun today is over before the crop's next sowing window begins. */
+  readonly testInTime: boolean;
   readonly recalcitrant: boolean;
   /** What crop, age and storage alone would lead one to expect, 0..1; null where nothing was counted. */
   readonly expected: number | null;
   /** The program's today, and the first day on which the median is below the lending line, if it is within sight. */
   readonly day: Day;
   readonly belowLineOn: Day | null;
+  /** First day on which hardly any is alive, if it is within sight. */
+  readonly deadOn: Day | null;
+  /** Members who hold seed of it and have not brought any back. */
+  readonly heldBy: number;
 }
 
 export interface Judgement {
-  readonly verdict: Verdict;
+  readonly verdict: Verdict | typeof NOTHING_LEFT;
   /** A lending verdict that stands beside Renew now. */
   readonly beside: Verdict | null;
   /** One sentence or two: what to do and why. */
   readonly reason: string;
-  /** Day on which the lot should be looked at again. */
-  readonly nextLook: Day;
+  /** Day on which the lot should be looked at again; null where there is nothing to look at. */
+  readonly nextLook: Day | null;
 }
 
 /** Counts that lie this far from what age and storage promise are said so. */
@@ -76,12 +95,21 @@ function estimateWords(p: ViabilityPoint): string {
 }
 
 /**
- * Judges one lot, in the order: Rescue only, Renew now, Test first, Lend, Lend sow thicker, Let it go. The
- * reason is plain words with the numbers in it.
+ * Judges one lot, in the order: Rescue only, Renew now, Test first, Lend, Lend sow thicker, Let it go; but Test first before Renew now where
+ * the doubt is wide and a test is over in time. The reason is plain words with the numbers in it. A lot without seeds has no verdict.
  */
 export function judge(input: VerdictInput): Judgement {
+  if (input.balance === 0) {
+    return { verdict: NOTHING_LEFT, beside: null, reason: nothingLeftWords(input), nextLook: null };
+  }
   const { verdict, beside, reason } = verdictOf(input);
   return { verdict, beside, reason: `${reason}${disagreement(input)}`, nextLook: nextLookOf(input, verdict) };
+}
+
+function nothingLeftWords({ heldBy, youngerSound }: VerdictInput): string {
+  const held =
+    heldBy === 0 ? 'and nobody is known to have some' : `but ${heldBy === 1 ? 'one member' : `${String(heldBy)} members`} may have some`;
+  return `Nothing is left in the envelope, ${held}.${youngerSound === null ? '' : ` ${youngerSound} is the same variety, younger and sound.`}`;
 }
 
 /** Fresh but failed, old but sound: where the counts and the calendar disagree, the sentence says so. */
@@ -92,15 +120,22 @@ function disagreement({ expected, today: p }: VerdictInput): string {
     : ` Its age and storage would lead one to expect only ${inHundred(expected)}; the counts say it kept better.`;
 }
 
-function nextLookOf({ day, belowLineOn, belowFortyOn }: VerdictInput, verdict: Verdict): Day {
-  const latest = addDays(day, LONGEST_DAYS);
+function nextLookOf({ day, belowLineOn, belowFortyOn, deadOn }: VerdictInput, verdict: Verdict): Day {
+  const lending = verdict === 'lend' || verdict === 'sow-thicker';
   const by = verdict === 'lend' ? belowLineOn : verdict === 'sow-thicker' ? belowFortyOn : addDays(day, SOON_DAYS);
-  // A little before the line is crossed, so that there is time to renew it.
-  const due = by === null ? latest : addDays(by, verdict === 'lend' || verdict === 'sow-thicker' ? -90 : 0);
-  return due < day ? day : due > latest ? latest : due;
+  const due = by === null ? addDays(day, LONGEST_DAYS) : lending ? ahead(day, by) : by;
+  // Never later than there is something to look at.
+  const latest = deadOn === null ? addDays(day, LONGEST_DAYS) : ahead(day, deadOn);
+  const earliest = due > latest ? latest : due;
+  return earliest < day ? day : earliest;
 }
 
-function verdictOf(input: VerdictInput): Omit<Judgement, 'nextLook'> {
+/** A little before a day, so that there is time to act: three months, or a third of the time there is. */
+function ahead(today: Day, day: Day): Day {
+  return addDays(day, -Math.min(90, Math.round(daysBetween(today, day) / 3)));
+}
+
+function verdictOf(input: VerdictInput): { readonly verdict: Verdict; readonly beside: Verdict | null; readonly reason: string } {
   const lending = lendingVerdict(input);
   const { today: p } = input;
   const falls = Math.max(0, Math.round((p.median - input.medianInAYear) * 100));
@@ -118,10 +153,24 @@ function verdictOf(input: VerdictInput): Omit<Judgement, 'nextLook'> {
     return {
       verdict: 'rescue',
       beside: null,
-      reason: `${p.high < 0.01 ? 'Hardly any can be alive' : `Only ${estimateWords(p)}`}. Sow all ${String(input.balance)} in the best conditions you have, and save what comes.${soon}`,
+      reason: `${p.high < HARDLY_ANY ? 'Hardly any can be alive' : `Only ${estimateWords(p)}`}. Sow all ${String(input.balance)} in the best conditions you have, and save what comes.${soon}`,
+    };
+  }
+  if (p.median < HARDLY_ANY && lending !== 'test-first' && input.youngerSound === null) {
+    return {
+      verdict: 'rescue',
+      beside: null,
+      reason: `Hardly any may be alive (${String(Math.round(p.low * 100))} to ${inHundred(p.high)}), and no younger lot of it is sound. Sow all ${String(input.balance)} in the best conditions you have, and save what comes.${soon}`,
     };
   }
   const renewal = renewalReason(input);
+  if (renewal !== null && lending === 'test-first' && input.testInTime) {
+    return {
+      verdict: 'test-first',
+      beside: null,
+      reason: `Anything from ${String(Math.round(p.low * 100))} to ${inHundred(p.high)} may be alive, and it may have to be renewed this season. There is time to count ${String(SMALLEST_TEST)} or more on damp paper first: the count says how many to sow.${soon}`,
+    };
+  }
   // To let it go meanwhile would take away what is to be renewed.
   if (renewal !== null) return { verdict: 'renew', beside: lending === 'let-go' ? null : lending, reason: `${renewal}${soon}` };
   switch (lending) {
@@ -134,7 +183,7 @@ function verdictOf(input: VerdictInput): Omit<Judgement, 'nextLook'> {
     case 'lend':
       return { verdict: lending, beside: null, reason: `About ${estimateWords(p)}${falling}. Sow as usual.${soon}` };
     case 'sow-thicker':
-      return { verdict: lending, beside: null, reason: `About ${estimateWords(p)}${falling}. ${thickerWords(input.perCell)}${soon}` };
+      return { verdict: lending, beside: null, reason: `About ${estimateWords(p)}${falling}. ${thickerWords(input)}${soon}` };
     default:
       return {
         verdict: 'let-go',
@@ -147,23 +196,26 @@ function verdictOf(input: VerdictInput): Omit<Judgement, 'nextLook'> {
   }
 }
 
-function thickerWords(perCell: number | null): string {
-  if (perCell === null) return 'Sow it all in one pot rather than in cells.';
-  return perCell === 1 ? 'One in each cell, a few cells more.' : `Put ${String(perCell)} in each cell.`;
+/** How thick to sow, in words: by the cell, or where five are not enough by what one plant takes. */
+function thickerWords({ perCell, unit, sharesPots, today: p }: VerdictInput): string {
+  if (perCell === 1) return 'One in each cell, a few cells more.';
+  if (perCell !== null) return `Put ${unit === 'seed' ? String(perCell) : plural(perCell, unit)} in each cell.`;
+  const each = Math.ceil(1 / (p.median * DEFAULT_EMERGENCE));
+  return sharesPots
+    ? 'More than five in each cell would be needed: sow it in one pot and prick out.'
+    : `It takes about ${plural(each, unit)} for each plant.`;
 }
 
 function lendingVerdict(input: VerdictInput): Verdict {
   const { today: p } = input;
-  const spare = input.balance - input.floor;
-  const crosses = [input.threshold, THICKER_MEDIAN, RESCUE_HIGH].some((line) => p.low < line && p.high >= line);
-  if (p.high - p.low > WIDE_INTERVAL && crosses && spare >= SMALLEST_TEST) return 'test-first';
+  if (p.high - p.low > WIDE_INTERVAL && input.testChanges !== null && input.testChanges >= TEST_CHANGES) return 'test-first';
   if (p.atLeast >= LENDING_CHANCE) return 'lend';
   if (p.median >= THICKER_MEDIAN) return 'sow-thicker';
   return 'let-go';
 }
 
 function renewalReason(input: VerdictInput): string | null {
-  if (input.youngerSound !== null || !input.renewable || input.balance === 0) return null;
+  if (input.youngerSound !== null || !input.renewable) return null;
   const { today: p } = input;
   if (input.medianWhenRenewed < THICKER_MEDIAN) {
     const when = input.belowFortyOn === null ? 'before next season' : `from ${monthWords(input.belowFortyOn)}`;

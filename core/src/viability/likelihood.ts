@@ -3,9 +3,9 @@ import { phi } from '../numeric/normal.ts';
 import { logPhiFast, NORMAL_NODES } from '../numeric/normalTable.ts';
 
 /**
- * One piece of evidence: `alive` of `sown` at age `age` (reference years). A test is binomial; a
- * sowing has an `emergence` factor (0..1) and is beta-binomial, because the seeds of one tray share
- * its luck: mean v x emergence, a + b = 9 (intra-class correlation 0.10).
+ * One piece of evidence: `alive` of `sown` at age `age` (reference years). Seeds of one paper or one tray share its luck, so both
+ * are beta-binomial: a test with mean v and a + b = 60 (intra-class correlation 0.016), a sowing, which has an `emergence` factor
+ * (0..1), with mean v x emergence and a + b = 9 (0.10).
  */
 export interface Evidence {
   readonly age: number;
@@ -14,67 +14,97 @@ export interface Evidence {
   readonly emergence: number | null;
 }
 
+/** One paper, one hand: what the counts of replicates scatter beyond chance. */
+export const TEST_CONCENTRATION = 60;
 export const SOWING_CONCENTRATION = 9;
 
-/** From this many seeds on, sums over seeds go by the gamma function. */
-const MANY = 48;
+/** The a + b of a piece of evidence. */
+export function concentrationOf({ emergence }: Pick<Evidence, 'emergence'>): number {
+  return emergence === null ? TEST_CONCENTRATION : SOWING_CONCENTRATION;
+}
+
+/** Rising factorials up to this are read from a table; beyond it the gamma function is asked. */
+const RISING_LIMIT = 512;
+const RISING_PER_UNIT = 16;
+const risingValues = new Float64Array(RISING_LIMIT * RISING_PER_UNIT + 1);
+const risingSlopes = new Float64Array(RISING_LIMIT * RISING_PER_UNIT + 1);
+for (let i = 0; i < risingValues.length; i++) {
+  const a = i / RISING_PER_UNIT;
+  risingValues[i] = logGamma(a + 1);
+  risingSlopes[i] = digamma(a + 1);
+}
+
+/** log Gamma(a + 1) for a >= 0: within the table by cubic Hermite interpolation, to about 3e-7. */
+function logGammaAbove(a: number): number {
+  const x = a * RISING_PER_UNIT;
+  const i = x | 0;
+  if (i >= risingValues.length - 1) return logGamma(a + 1);
+  const t = x - i;
+  const v = risingValues[i] as number;
+  const c = (risingValues[i + 1] as number) - v;
+  const da = (risingSlopes[i] as number) / RISING_PER_UNIT;
+  const db = (risingSlopes[i + 1] as number) / RISING_PER_UNIT;
+  return v + t * (da + t * (3 * c - 2 * da - db + t * (da + db - 2 * c)));
+}
+
+/** digamma(a + 1) for a >= 0; within the table by straight lines, to about 1e-3 where a is near 0 and far finer beyond. */
+function digammaAbove(a: number): number {
+  const x = a * RISING_PER_UNIT;
+  const i = x | 0;
+  if (i >= risingSlopes.length - 1) return digamma(a + 1);
+  const v = risingSlopes[i] as number;
+  return v + (x - i) * ((risingSlopes[i + 1] as number) - v);
+}
 
 /** log((a + 1) (a + 2) ... (a + n - 1)). */
 function logRising(a: number, n: number): number {
-  if (n > MANY) return logGamma(a + n) - logGamma(a + 1);
-  let sum = 0;
-  for (let i = 1; i < n; i++) sum += Math.log(a + i);
-  return sum;
+  return n === 1 ? 0 : logGammaAbove(a + n - 1) - logGammaAbove(a);
 }
 
 /** Slope of `logRising` in a: 1/(a + 1) + ... + 1/(a + n - 1). */
 function inverseRising(a: number, n: number): number {
-  if (n > MANY) return digamma(a + n) - digamma(a + 1);
+  return n === 1 ? 0 : digammaAbove(a + n - 1) - digammaAbove(a);
+}
+
+/** What a likelihood needs of one probit: log Phi and Phi of it and of its negative, and the density of the normal. */
+interface Probit {
+  readonly logUp: number;
+  readonly logDown: number;
+  readonly up: number;
+  readonly down: number;
+}
+
+function logLikelihood({ logUp, logDown, up, down }: Probit, e: Evidence): number {
+  const s = concentrationOf(e);
+  const emergence = e.emergence ?? 1;
+  const left = e.sown - e.alive;
   let sum = 0;
-  for (let i = 1; i < n; i++) sum += 1 / (a + i);
+  // The first factor of each rising factorial in logs, since a and b may underflow.
+  if (e.alive > 0) sum += logUp + logRising(s * emergence * up, e.alive);
+  if (left > 0) {
+    // 1 - v e is written as (1 - e) + e (1 - v), which keeps its precision when both are near 1.
+    const b = s * (1 - emergence + emergence * down);
+    sum += (emergence === 1 ? logDown : Math.log(b)) + logRising(b, left);
+  }
   return sum;
 }
 
 /** Log-likelihood of one piece of evidence when the probit of the share alive is `z`. Constants of the data are left out. */
 export function logLikelihoodAt(z: number, e: Evidence): number {
-  if (e.emergence === null) {
-    // 0 x -Infinity never arises: logPhi is finite wherever z is.
-    return (e.alive === 0 ? 0 : e.alive * logPhiFast(z)) + (e.alive === e.sown ? 0 : (e.sown - e.alive) * logPhiFast(-z));
-  }
-  const s = SOWING_CONCENTRATION;
-  // 1 - v e is written as (1 - e) + e (1 - v), which keeps its precision when both are near 1.
-  const logUp = Math.log(s * e.emergence) + logPhiFast(z);
-  const down = s * (1 - e.emergence + e.emergence * phi(-z));
-  let sum = 0;
-  if (e.alive > 0) {
-    // log of the rising factorial a (a+1) ... (a + x - 1); its first factor in logs, since a may underflow.
-    const a = Math.exp(logUp);
-    sum += logUp;
-    sum += logRising(a, e.alive);
-  }
-  const left = e.sown - e.alive;
-  if (left > 0) {
-    sum += e.emergence === 1 ? Math.log(s) + logPhiFast(-z) : Math.log(down);
-    sum += logRising(down, left);
-  }
-  return sum;
+  return logLikelihood({ logUp: logPhiFast(z), logDown: logPhiFast(-z), up: phi(z), down: phi(-z) }, e);
 }
 
 const Z_MAX = NORMAL_NODES.limit;
-/** Nodes for each unit of z: as many as keep the interpolation within 1e-6 for that many seeds. */
-const stepsFor = (sown: number): number => (sown <= 200 ? 32 : 64);
-const SOWING_STEPS = 32;
-const INV_SQRT_2PI = 0.3989422804014327;
+/** Nodes for each unit of z: as many as keep the interpolation within 1e-6. */
+const PER_UNIT = 32;
 
 /**
- * The log-likelihood of one piece of evidence over |z| <= 12, as values and exact slopes for cubic Hermite
- * interpolation (within 1e-6 for some thousand seeds). A grid of thousands of points then costs
- * one look-up a point. The highest value is 0, so that a partial sum bounds the whole.
+ * The log-likelihood of one piece of evidence over |z| <= 12, as values and slopes for cubic Hermite interpolation. A grid of
+ * thousands of points then costs one look-up a point. The highest value is 0, so that a partial sum bounds the whole.
  */
 export class EvidenceTable {
   readonly age: number;
   readonly evidence: Evidence;
-  readonly perUnit: number;
   readonly values: Float64Array;
   readonly slopes: Float64Array;
   private readonly highest: number;
@@ -82,25 +112,34 @@ export class EvidenceTable {
   constructor(evidence: Evidence) {
     this.age = evidence.age;
     this.evidence = evidence;
-    this.perUnit = evidence.emergence === null ? stepsFor(evidence.sown) : SOWING_STEPS;
-    const stride = NORMAL_NODES.perUnit / this.perUnit;
-    const size = 2 * Z_MAX * this.perUnit + 1;
+    const stride = NORMAL_NODES.perUnit / PER_UNIT;
+    const size = 2 * Z_MAX * PER_UNIT + 1;
     this.values = new Float64Array(size);
     this.slopes = new Float64Array(size);
+    const s = concentrationOf(evidence);
+    const emergence = evidence.emergence ?? 1;
+    const left = evidence.sown - evidence.alive;
     let highest = -Infinity;
-    const dead = evidence.sown - evidence.alive;
     for (let i = 0; i < size; i++) {
-      if (evidence.emergence === null) {
-        const up = i * stride;
-        const down = NORMAL_NODES.size - 1 - up;
-        this.values[i] = evidence.alive * NORMAL_NODES.logAt(up) + dead * NORMAL_NODES.logAt(down);
-        this.slopes[i] = (evidence.alive * NORMAL_NODES.hazardAt(up) - dead * NORMAL_NODES.hazardAt(down)) / this.perUnit;
-      } else {
-        const z = -Z_MAX + i / this.perUnit;
-        this.values[i] = logLikelihoodAt(z, evidence);
-        this.slopes[i] = sowingSlope(z, evidence, evidence.emergence) / this.perUnit;
+      const here = i * stride;
+      const mirrored = NORMAL_NODES.size - 1 - here;
+      const at: Probit = {
+        logUp: NORMAL_NODES.logAt(here),
+        logDown: NORMAL_NODES.logAt(mirrored),
+        up: NORMAL_NODES.shareAt(here),
+        down: NORMAL_NODES.shareAt(mirrored),
+      };
+      const value = logLikelihood(at, evidence);
+      const change = s * emergence * NORMAL_NODES.densityAt(here);
+      let slope = 0;
+      if (evidence.alive > 0) slope += NORMAL_NODES.hazardAt(here) + change * inverseRising(s * emergence * at.up, evidence.alive);
+      if (left > 0) {
+        const b = s * (1 - emergence + emergence * at.down);
+        slope -= (emergence === 1 ? NORMAL_NODES.hazardAt(mirrored) : change / b) + change * inverseRising(b, left);
       }
-      if ((this.values[i] as number) > highest) highest = this.values[i] as number;
+      this.values[i] = value;
+      this.slopes[i] = slope / PER_UNIT;
+      if (value > highest) highest = value;
     }
     // A maximum between two points can be a little higher than either.
     this.highest = highest + 1e-3;
@@ -112,11 +151,11 @@ export class EvidenceTable {
    * `from`. One loop instead of a call a point.
    */
   addRow(z0: number, step: number, out: Float64Array, from: number, to: number): void {
-    const { values, slopes, perUnit } = this;
+    const { values, slopes } = this;
     const last = values.length - 1;
     for (let j = from; j <= to; j++) {
       const z = z0 + (j - from) * step;
-      const x = (z + Z_MAX) * perUnit;
+      const x = (z + Z_MAX) * PER_UNIT;
       if (!(x >= 0 && x < last)) {
         out[j] = (out[j] as number) + logLikelihoodAt(z, this.evidence) - this.highest;
         continue;
@@ -136,27 +175,4 @@ export class EvidenceTable {
     this.addRow(z, 0, out, 0, 0);
     return out[0] as number;
   }
-}
-
-/** Slope of log Phi. */
-function hazard(z: number): number {
-  return INV_SQRT_2PI * Math.exp(-0.5 * z * z - logPhiFast(z));
-}
-
-function sowingSlope(z: number, e: Evidence, emergence: number): number {
-  const s = SOWING_CONCENTRATION;
-  const change = s * emergence * INV_SQRT_2PI * Math.exp(-0.5 * z * z);
-  const up = s * emergence * phi(z);
-  const down = s * (1 - emergence + emergence * phi(-z));
-  let slope = 0;
-  if (e.alive > 0) {
-    slope += hazard(z);
-    slope += change * inverseRising(up, e.alive);
-  }
-  const left = e.sown - e.alive;
-  if (left > 0) {
-    slope -= emergence === 1 ? hazard(-z) : change / down;
-    slope -= change * inverseRising(down, left);
-  }
-  return slope;
 }

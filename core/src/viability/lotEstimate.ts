@@ -2,26 +2,45 @@ import type { LibraryCrop } from '../crops/crop.ts';
 import { addDays, type Day, dayFromNumber, dayInYear, dayNumber, yearOf } from '../dates/day.ts';
 import { seedReadyDay, seedsForTwoSeasons } from '../renewals/seedReady.ts';
 import type { FrostDates } from '../season/frost.ts';
-import { perCellFor } from '../sowing/seedsPerCell.ts';
+import { perCellFor, TRAY_SPREAD } from '../sowing/seedsPerCell.ts';
 import { THICKER_MEDIAN } from '../verdicts/verdict.ts';
 import { ageAt, type StoragePeriod } from './ageing.ts';
 import { LONGEVITY_CONSTANTS } from './longevity.ts';
 import type { PosteriorReader, ViabilityPoint } from './posteriorReader.ts';
 import { phi } from '../numeric/normal.ts';
 import { type Acquisition, priorOf, type SeedForm } from './prior.ts';
-import { DEFAULT_EMERGENCE, type SowingEvidence, type TestEvidence, viabilityReader } from './viability.ts';
+import { DEFAULT_EMERGENCE, isSureOfAge, type SowingEvidence, type TestEvidence, viabilityReader } from './viability.ts';
 
 export type YearKind = 'harvest' | 'packing' | 'unknown';
 
 /**
- * The day from which a lot ages. A harvest year ages from the autumn of that year (by hemisphere); a packing
- * year is taken as the harvest of the year before; an unknown year as two years before it came.
- * Never later than the day it came.
+ * Seed that lives less than a year, or must not dry: it is sown fresh, and where nobody knows its year it was picked when it came.
  */
-export function ageingStart(yearKind: YearKind, year: number | null, receivedOn: Day, hemisphere: 'north' | 'south'): Day {
+export function isShortLived(crop: Pick<LibraryCrop, 'halfLifeYears' | 'storageBehaviour'>): boolean {
+  return crop.halfLifeYears < 1 || crop.storageBehaviour !== 'orthodox';
+}
+
+/** Years that a gift without a year may have behind it, and the middle of that doubt: the geometric mean. */
+const UNKNOWN_YEARS = { from: 1, to: 4, middle: 2 } as const;
+
+/**
+ * The day from which a lot ages. A harvest year ages from the autumn of that year (by hemisphere); a packing year is taken as the harvest
+ * of the year before; an unknown year as one to four years before it came, two in the middle, or for short-lived seed as the day
+ * it came. A day of picking that somebody knows holds over all. Never later than the day it came.
+ */
+export function ageingStart(
+  yearKind: YearKind,
+  year: number | null,
+  receivedOn: Day,
+  hemisphere: 'north' | 'south',
+  known: { readonly shortLived?: boolean; readonly pickedOn?: Day | null } = {},
+): Day {
   const ripe = hemisphere === 'north' ? '10-01' : '04-01';
   const start =
-    yearKind === 'unknown' || year === null ? addDays(receivedOn, -730) : dayInYear(yearKind === 'packing' ? year - 1 : year, ripe);
+    known.pickedOn ??
+    (yearKind === 'unknown' || year === null
+      ? addDays(receivedOn, known.shortLived === true ? 0 : -365 * UNKNOWN_YEARS.middle)
+      : dayInYear(yearKind === 'packing' ? year - 1 : year, ripe));
   return start > receivedOn ? receivedOn : start;
 }
 
@@ -35,6 +54,8 @@ export interface LotFacts {
   readonly tests: readonly TestEvidence[];
   readonly sowings: readonly SowingEvidence[];
   readonly threshold: number;
+  /** True where the year is a guess: then how fast it ages is as unsure as where nothing is known of its storage. */
+  readonly ageUnsure?: boolean | undefined;
   /** Factor on the spread of the prior that the library accepted for crops of this family; 1 when left out. */
   readonly spread?: number | undefined;
 }
@@ -54,6 +75,8 @@ export interface LotEstimate {
   readonly belowFortyOn: Day | null;
   /** First day on which the median is below the lending line. */
   readonly belowLineOn: Day | null;
+  /** First day on which hardly any is alive: the median below one in twenty. */
+  readonly deadOn: Day | null;
   /** What crop, packet, age and storage alone would say of today; null where nothing was counted. */
   readonly expected: number | null;
   readonly perCell: number | null;
@@ -99,6 +122,7 @@ export function estimateLot(facts: LotFacts, today: Day, frost: FrostDates, poin
     sowings: facts.sowings,
     at: [],
     threshold: facts.threshold,
+    ageUnsure: facts.ageUnsure,
     spread: facts.spread,
   });
   const ages = (days: readonly Day[]): number[] => ageAt(crop, facts.start, facts.storage, days);
@@ -114,11 +138,12 @@ export function estimateLot(facts: LotFacts, today: Day, frost: FrostDates, poin
     medianWhenRenewed: reader.quantile(0.5, ageReady),
     belowFortyOn: crossing(reader, ages, facts.start, today, THICKER_MEDIAN),
     belowLineOn: crossing(reader, ages, facts.start, today, facts.threshold),
+    deadOn: crossing(reader, ages, facts.start, today, 0.05),
     expected: facts.tests.length + facts.sowings.length === 0 ? null : priorMedian(facts, crop, ageToday),
     perCell:
       now.alpha === null || now.beta === null
-        ? perCellFor({ share: now.mean }, emergence)
-        : perCellFor({ alpha: now.alpha, beta: now.beta }, emergence),
+        ? perCellFor({ share: now.mean }, emergence, 5, TRAY_SPREAD.library)
+        : perCellFor({ alpha: now.alpha, beta: now.beta }, emergence, 5, TRAY_SPREAD.library),
     twoSeasons: seedsForTwoSeasons(facts.crop, now.median, emergence),
     ribbon: days.map((date, i) => {
       const age = ribbonAges[i] as number;
@@ -142,7 +167,7 @@ export function beliefBefore(facts: LotFacts, day: Day): { readonly point: Viabi
 
 /** The middle of what is believed before anything is counted, at an age in reference years. */
 function priorMedian(facts: LotFacts, crop: ReturnType<typeof ageingCropOf>, age: number): number {
-  const prior = priorOf(crop, facts.form, facts.acquisition, facts.stated, facts.storage.length > 0);
+  const prior = priorOf(crop, facts.form, facts.acquisition, facts.stated, isSureOfAge(facts));
   return phi(prior.kMean - age / Math.exp(prior.logSigmaMean));
 }
 

@@ -23,9 +23,10 @@ const MOISTURE_MAX = 16;
 
 /**
  * Moisture content (% of fresh weight, 3..16) of seed at a relative humidity (%), by linear
- * interpolation; outside the table its end rows hold. `moisturePercent(50, 'starchy')` is 10.97.
+ * interpolation; outside the table its end rows hold. `points` are added for seed that is not at 25 C.
+ * `moisturePercent(50, 'starchy')` is 10.97.
  */
-export function moisturePercent(rhPercent: number, oilClass: OilClass): number {
+export function moisturePercent(rhPercent: number, oilClass: OilClass, points = 0): number {
   needNumber('moisturePercent', 'rhPercent', rhPercent, 0, 100);
   const rows = MOISTURE_TABLE;
   const first = rows[0] as (typeof rows)[number];
@@ -39,5 +40,5 @@ export function moisturePercent(rhPercent: number, oilClass: OilClass): number {
     const b = rows[i] as (typeof rows)[number];
     m = a[oilClass] + ((b[oilClass] - a[oilClass]) * (rhPercent - a.rhPercent)) / (b.rhPercent - a.rhPercent);
   }
-  return Math.min(MOISTURE_MAX, Math.max(MOISTURE_MIN, m));
+  return Math.min(MOISTURE_MAX, Math.max(MOISTURE_MIN, m + points));
 }

@@ -1,163 +1,187 @@
-import { type Evidence, EvidenceTable } from './likelihood.ts';
+import { concentrationOf, type Evidence, EvidenceTable } from './likelihood.ts';
 import { type Prior, PriorTable } from './prior.ts';
 
 /**
- * The joint posterior of K and ln sigma on a grid. Row r has its own ln sigma; its columns step evenly in
- * K from `kLow + pivotAge / sigma_r`. The shift by the pivot age (the mean age of the evidence) makes the
- * columns run in the probit of viability at that age, which is what the counts pin down: without it
- * a large test leaves a ridge across the box that is narrower than a step.
+ * The joint posterior of K and ln sigma on a grid. Rows step evenly in ln sigma; each has its own window of K, since the rows may
+ * lie far apart along it: where old seed of unknown storage shows nothing alive, a common window would be
+ * hundreds of probits wide and its steps wider than what lies in a row.
  */
 export interface PosteriorGrid {
   readonly size: number;
-  readonly pivotAge: number;
-  readonly kLow: number;
-  readonly kStep: number;
+  /** First value of K in each row, and the step along it. */
+  readonly kLow: Float64Array;
+  readonly kStep: Float64Array;
   readonly logSigmaLow: number;
   readonly logSigmaStep: number;
   /** Density at each point, highest = 1, row after row. */
   readonly density: Float64Array;
 }
 
-interface Box {
-  readonly kLow: number;
-  readonly kHigh: number;
-  readonly sLow: number;
-  readonly sHigh: number;
-}
-
-const COARSE = 31;
+const COARSE = 41;
 const FINE = 81;
 /** Points this far (in logs) below the highest are outside: 3e-7 of the peak. */
 const REACH = 15;
-
-/** Points further below the highest than this (in logs) are left at -Infinity: nothing can raise them. */
+/** Points further below the highest than this are left at nothing. */
 const NEGLIGIBLE = 40;
+/** A window is settled once it shrinks by less than this share. */
+const SHRINKS = 0.4;
+const MOST_ROUNDS = 8;
+const PRIOR_REACH = 6;
 
-function evaluate(prior: PriorTable, evidence: readonly EvidenceTable[], box: Box, pivotAge: number, size: number): Float64Array {
-  const out = new Float64Array(size * size);
-  const kStep = (box.kHigh - box.kLow) / (size - 1);
-  const sStep = (box.sHigh - box.sLow) / (size - 1);
-  let best = -Infinity;
-  for (let i = 0; i < size; i++) {
-    // From the middle row outwards: the peak is met early, and what cannot matter is skipped from then on.
-    const r = ((size - 1) >> 1) + (i % 2 === 1 ? (i + 1) >> 1 : -(i >> 1));
-    const s = box.sLow + r * sStep;
+interface Span {
+  readonly low: number;
+  readonly high: number;
+}
+
+/** One row at ln sigma = s: its window of K and the highest log density seen in it. */
+interface Row {
+  readonly inverse: number;
+  readonly window: Span;
+  readonly best: number;
+}
+
+/** The log posterior, asked for row by row. */
+class LogPosterior {
+  private readonly prior: PriorTable;
+  private readonly evidence: readonly EvidenceTable[];
+
+  constructor(prior: PriorTable, evidence: readonly EvidenceTable[]) {
+    this.prior = prior;
+    this.evidence = evidence;
+  }
+
+  /** Puts the log density at `size` even steps over the window into `out[at..]`; answers the highest. */
+  putRow(s: number, window: Span, size: number, out: Float64Array, at: number): number {
     const inverse = Math.exp(-s);
-    const row = r * size;
-    const k0 = box.kLow + pivotAge * inverse;
-    prior.putRow(prior.logSigma(s), k0, kStep, out, row, row + size - 1);
-    let from = row;
-    let to = row + size - 1;
-    for (const e of evidence) {
-      // Each piece only lowers a point: the ends that are negligible already are left alone.
-      while (from <= to && (out[from] as number) < best - NEGLIGIBLE) out[from++] = -Infinity;
-      while (to >= from && (out[to] as number) < best - NEGLIGIBLE) out[to--] = -Infinity;
-      if (from > to) break;
-      e.addRow(k0 + (from - row) * kStep - e.age * inverse, kStep, out, from, to);
-    }
-    for (let j = from; j <= to; j++) {
-      const value = out[j] as number;
-      if (value > best) best = value;
-    }
+    const step = (window.high - window.low) / (size - 1);
+    const last = at + size - 1;
+    this.prior.putRow(this.prior.logSigma(s), window.low, step, out, at, last);
+    for (const e of this.evidence) e.addRow(window.low - e.age * inverse, step, out, at, last);
+    let best = -Infinity;
+    for (let j = at; j <= last; j++) if ((out[j] as number) > best) best = out[j] as number;
+    return best;
   }
-  return out;
-}
 
-function highestOf(values: Float64Array): number {
-  let best = -Infinity;
-  for (const v of values) if (v > best) best = v;
-  return best;
-}
-
-/** One step of the box rule: the bounding box of what matters, a step wider, sides that touch moved out. */
-function refit(values: Float64Array, box: Box, size: number): { readonly box: Box; readonly settled: boolean } {
-  const best = highestOf(values);
-  let r0 = size;
-  let r1 = -1;
-  let j0 = size;
-  let j1 = -1;
-  for (let r = 0; r < size; r++) {
-    for (let j = 0; j < size; j++) {
-      if ((values[r * size + j] as number) < best - REACH) continue;
-      if (r < r0) r0 = r;
-      if (r > r1) r1 = r;
-      if (j < j0) j0 = j;
-      if (j > j1) j1 = j;
+  /**
+   * The window of K that holds what matters of a row: the span of the points within reach of the row's highest, a step
+   * wider; a side that touches the rim moves out by half the width; again until it is settled.
+   */
+  fitRow(s: number, start: Span): Row {
+    const values = new Float64Array(COARSE);
+    let window = start;
+    let best = -Infinity;
+    for (let round = 0; round < MOST_ROUNDS; round++) {
+      best = this.putRow(s, window, COARSE, values, 0);
+      const inside = (v: number): boolean => v >= best - REACH;
+      const first = values.findIndex(inside);
+      const last = lastIndex(values, inside);
+      const width = window.high - window.low;
+      const step = width / (COARSE - 1);
+      const next: Span = {
+        low: first === 0 ? window.low - width / 2 : window.low + (first - 1) * step,
+        high: last === COARSE - 1 ? window.high + width / 2 : window.low + (last + 1) * step,
+      };
+      const touches = first === 0 || last === COARSE - 1;
+      const shrinks = next.high - next.low < (1 - SHRINKS) * width;
+      window = next;
+      if (!touches && !shrinks) break;
     }
+    return { inverse: Math.exp(-s), window, best };
   }
-  const kWidth = box.kHigh - box.kLow;
-  const sWidth = box.sHigh - box.sLow;
-  const kStep = kWidth / (size - 1);
-  const sStep = sWidth / (size - 1);
-  const next: Box = {
-    kLow: j0 === 0 ? box.kLow - kWidth / 2 : box.kLow + (j0 - 1) * kStep,
-    kHigh: j1 === size - 1 ? box.kHigh + kWidth / 2 : box.kLow + (j1 + 1) * kStep,
-    sLow: r0 === 0 ? box.sLow - sWidth / 2 : box.sLow + (r0 - 1) * sStep,
-    sHigh: r1 === size - 1 ? box.sHigh + sWidth / 2 : box.sLow + (r1 + 1) * sStep,
-  };
-  const touches = j0 === 0 || j1 === size - 1 || r0 === 0 || r1 === size - 1;
-  const shrunk = next.kHigh - next.kLow < 0.6 * kWidth || next.sHigh - next.sLow < 0.6 * sWidth;
-  return { box: next, settled: !touches && !shrunk };
 }
 
-function fit(prior: PriorTable, evidence: readonly EvidenceTable[], start: Box, pivotAge: number, most: number): Box {
-  let box = start;
-  for (let i = 0; i < most; i++) {
-    const step = refit(evaluate(prior, evidence, box, pivotAge, COARSE), box, COARSE);
-    box = step.box;
-    if (step.settled) break;
-  }
-  return box;
+function lastIndex<T>(items: ArrayLike<T>, holds: (item: T) => boolean): number {
+  let i = items.length - 1;
+  while (i >= 0 && !holds(items[i] as T)) i--;
+  return i;
 }
 
-/** Mean age of the evidence, by how much each piece says: seeds of a test, effective seeds of a sowing. */
-function meanAge(evidence: readonly Evidence[]): number {
+const join = (a: Span, b: Span): Span => ({ low: Math.min(a.low, b.low), high: Math.max(a.high, b.high) });
+const widthOf = ({ low, high }: Span): number => high - low;
+
+/**
+ * A window for a row between two that are known. Counts pin the probit at their age (rows follow K - age / sigma); where they
+ * say little, the prior pins K itself. Whichever of the two holds the neighbours in less room is taken.
+ */
+function between(a: Row, b: Row, inverse: number, pivotAge: number): Span {
+  const plain = join(a.window, b.window);
+  const pinned = join(
+    { low: a.window.low - pivotAge * a.inverse, high: a.window.high - pivotAge * a.inverse },
+    { low: b.window.low - pivotAge * b.inverse, high: b.window.high - pivotAge * b.inverse },
+  );
+  if (widthOf(pinned) >= widthOf(plain)) return plain;
+  return { low: pinned.low + pivotAge * inverse, high: pinned.high + pivotAge * inverse };
+}
+
+/** Mean age of the evidence, by how much each piece says: the effective number of its seeds. */
+function meanAge(evidence: readonly EvidenceTable[]): number {
   let weight = 0;
   let sum = 0;
-  for (const e of evidence) {
-    const w = e.emergence === null ? e.sown : e.sown / (1 + (e.sown - 1) * 0.1);
+  for (const { age, evidence: e } of evidence) {
+    const w = effectiveSeeds(e);
     weight += w;
-    sum += w * e.age;
+    sum += w * age;
   }
   return weight > 0 ? sum / weight : 0;
 }
 
+/** Seeds that would say as much if each had its own luck: n / (1 + (n - 1) rho), rho = 1 / (a + b + 1). */
+function effectiveSeeds(e: Evidence): number {
+  return e.sown / (1 + (e.sown - 1) / (concentrationOf(e) + 1));
+}
+
 /**
- * Posterior of K and ln sigma from a prior and any number of tests and sowings (ages in reference
- * years). The box follows the evidence, so that counts which contradict the prior are not cut off.
+ * Posterior of K and ln sigma from a prior and any number of tests and sowings (ages in reference years). The rows and their
+ * windows follow the evidence, so that counts which contradict the prior are not cut off.
  */
 export function posterior(prior: Prior, evidence: readonly Evidence[]): PosteriorGrid {
-  const told = evidence.filter((e) => e.sown > 0);
-  const likelihood = told.map((e) => new EvidenceTable(e));
-  const before = new PriorTable(prior);
-  const reach = 6;
-  let box: Box = {
-    kLow: Math.min(prior.kMean - reach * prior.kSd, -reach * prior.dudSd),
-    kHigh: Math.max(prior.kMean + reach * prior.kSd, reach * prior.dudSd),
-    sLow: prior.logSigmaMean - reach * prior.logSigmaSd,
-    sHigh: prior.logSigmaMean + reach * prior.logSigmaSd,
-  };
+  const told = evidence.filter((e) => e.sown > 0).map((e) => new EvidenceTable(e));
+  const log = new LogPosterior(new PriorTable(prior), told);
   const pivotAge = meanAge(told);
-  box = fit(before, likelihood, box, 0, pivotAge > 0 ? 3 : 8);
-  if (pivotAge > 0) {
-    // The same region seen in the probit at the pivot age: its corners bound it.
-    const fast = pivotAge * Math.exp(-box.sLow);
-    const slow = pivotAge * Math.exp(-box.sHigh);
-    box = fit(before, likelihood, { ...box, kLow: box.kLow - fast, kHigh: box.kHigh - slow }, pivotAge, 8);
+  const whole: Span = {
+    low: Math.min(prior.kMean - PRIOR_REACH * prior.kSd, -PRIOR_REACH * prior.dudSd),
+    high: Math.max(prior.kMean + PRIOR_REACH * prior.kSd, PRIOR_REACH * prior.dudSd),
+  };
+  let rowsOver: Span = {
+    low: prior.logSigmaMean - PRIOR_REACH * prior.logSigmaSd,
+    high: prior.logSigmaMean + PRIOR_REACH * prior.logSigmaSd,
+  };
+  let known: (s: number) => Span = () => whole;
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const step = widthOf(rowsOver) / (COARSE - 1);
+    const low = rowsOver.low;
+    const rows = Array.from({ length: COARSE }, (_, r) => log.fitRow(low + r * step, known(low + r * step)));
+    const best = rows.reduce((b, r) => Math.max(b, r.best), -Infinity);
+    const first = rows.findIndex((r) => r.best >= best - REACH);
+    const last = lastIndex(rows, (r) => r.best >= best - REACH);
+    const next: Span = {
+      low: first === 0 ? low - widthOf(rowsOver) / 2 : low + (first - 1) * step,
+      high: last === COARSE - 1 ? rowsOver.high + widthOf(rowsOver) / 2 : low + (last + 1) * step,
+    };
+    const settled = first > 0 && last < COARSE - 1 && widthOf(next) >= (1 - SHRINKS) * widthOf(rowsOver);
+    known = (s) => {
+      const x = Math.min(COARSE - 1, Math.max(0, (s - low) / step));
+      const a = rows[Math.floor(x)] as Row;
+      return between(a, rows[Math.ceil(x)] as Row, Math.exp(-s), pivotAge);
+    };
+    rowsOver = next;
+    if (settled) break;
   }
-  const density = evaluate(before, likelihood, box, pivotAge, FINE);
-  const best = highestOf(density);
+  const kLow = new Float64Array(FINE);
+  const kStep = new Float64Array(FINE);
+  const density = new Float64Array(FINE * FINE);
+  const sStep = widthOf(rowsOver) / (FINE - 1);
+  let best = -Infinity;
+  for (let r = 0; r < FINE; r++) {
+    const s = rowsOver.low + r * sStep;
+    const window = known(s);
+    kLow[r] = window.low;
+    kStep[r] = widthOf(window) / (FINE - 1);
+    best = Math.max(best, log.putRow(s, window, FINE, density, r * FINE));
+  }
   for (let i = 0; i < density.length; i++) {
     const below = (density[i] as number) - best;
     density[i] = below < -NEGLIGIBLE ? 0 : Math.exp(below);
   }
-  return {
-    size: FINE,
-    pivotAge,
-    kLow: box.kLow,
-    kStep: (box.kHigh - box.kLow) / (FINE - 1),
-    logSigmaLow: box.sLow,
-    logSigmaStep: (box.sHigh - box.sLow) / (FINE - 1),
-    density,
-  };
+  return { size: FINE, kLow, kStep, logSigmaLow: rowsOver.low, logSigmaStep: sStep, density };
 }

@@ -29,7 +29,7 @@ const MOMENT_ROWS = 2;
 export class PosteriorReader {
   private readonly grid: PosteriorGrid;
   private readonly inverse: Float64Array;
-  /** Cumulative mass along K within each row, in units of one step. */
+  /** Cumulative mass along K within each row, in units of its step. */
   private readonly cumulative: Float64Array;
   private readonly first: Int32Array;
   private readonly last: Int32Array;
@@ -56,7 +56,9 @@ export class PosteriorReader {
       this.inverse[r] = Math.exp(-(grid.logSigmaLow + r * grid.logSigmaStep));
       total += this.accumulate(r);
       if (r % MOMENT_ROWS > 0) continue;
-      for (let j = this.first[r] as number; j <= (this.last[r] as number); j++) weight += grid.density[r * n + j] as number;
+      let row = 0;
+      for (let j = this.first[r] as number; j <= (this.last[r] as number); j++) row += grid.density[r * n + j] as number;
+      weight += row * (grid.kStep[r] as number);
     }
     this.total = total;
     this.weight = weight;
@@ -94,26 +96,29 @@ export class PosteriorReader {
     }
     this.first[r] = first;
     this.last[r] = last;
-    this.rowMass[r] = sum;
+    const step = this.grid.kStep[r] as number;
+    const mass = sum * step;
+    this.rowMass[r] = mass;
     if (weight > 0) {
       const mean = steps / weight;
-      this.rowMean[r] = this.grid.kLow + mean * this.grid.kStep;
-      this.rowVariance[r] = Math.max(0, squares / weight - mean * mean) * this.grid.kStep ** 2;
+      this.rowMean[r] = (this.grid.kLow[r] as number) + mean * step;
+      this.rowVariance[r] = Math.max(0, squares / weight - mean * mean) * step ** 2;
     }
-    return sum;
+    return mass;
   }
 
   /** P(K - age / sigma <= z). */
   private below(z: number, age: number): number {
-    const { size: n, density, kLow, kStep, pivotAge } = this.grid;
+    const { size: n, density, kLow, kStep } = this.grid;
     let sum = 0;
     for (let r = 0; r < n; r++) {
       if ((this.last[r] as number) < 0) continue;
-      const x = (z + (age - pivotAge) * (this.inverse[r] as number) - kLow) / kStep;
+      const step = kStep[r] as number;
+      const x = (z + age * (this.inverse[r] as number) - (kLow[r] as number)) / step;
       if (x <= 0) continue;
       const row = r * n;
       if (x >= n - 1) {
-        sum += this.cumulative[row + n - 1] as number;
+        sum += this.rowMass[r] as number;
         continue;
       }
       const j = Math.floor(x);
@@ -122,7 +127,7 @@ export class PosteriorReader {
       const c = (this.cumulative[row + j + 1] as number) - a;
       const da = density[row + j] as number;
       const db = density[row + j + 1] as number;
-      sum += a + t * (da + t * (3 * c - 2 * da - db + t * (da + db - 2 * c)));
+      sum += step * (a + t * (da + t * (3 * c - 2 * da - db + t * (da + db - 2 * c))));
     }
     return Math.min(1, Math.max(0, sum / this.total));
   }
@@ -133,7 +138,7 @@ export class PosteriorReader {
     let squares = 0;
     for (let r = 0; r < this.grid.size; r++) {
       const m = this.rowMass[r] as number;
-      const z = (this.rowMean[r] as number) - (age - this.grid.pivotAge) * (this.inverse[r] as number);
+      const z = (this.rowMean[r] as number) - age * (this.inverse[r] as number);
       sum += m * z;
       squares += m * (z * z + (this.rowVariance[r] as number));
     }
@@ -210,14 +215,19 @@ export class PosteriorReader {
 
   /** Mean and variance of viability at `age`. */
   moments(age: number): { readonly mean: number; readonly variance: number } {
-    const { size: n, density, kLow, kStep, pivotAge } = this.grid;
+    const { size: n, density, kLow, kStep } = this.grid;
     const sums = new Float64Array(2);
+    const ofRow = new Float64Array(2);
     for (let r = 0; r < n; r += MOMENT_ROWS) {
       const first = this.first[r] as number;
       const count = (this.last[r] as number) - first + 1;
       if (count <= 0) continue;
-      const z0 = kLow - (age - pivotAge) * (this.inverse[r] as number) + first * kStep;
-      addPhiSums(z0, kStep, density, r * n + first, count, sums);
+      const step = kStep[r] as number;
+      const z0 = (kLow[r] as number) - age * (this.inverse[r] as number) + first * step;
+      ofRow.fill(0);
+      addPhiSums(z0, step, density, r * n + first, count, ofRow);
+      sums[0] = (sums[0] as number) + step * (ofRow[0] as number);
+      sums[1] = (sums[1] as number) + step * (ofRow[1] as number);
     }
     const mean = (sums[0] as number) / this.weight;
     return { mean, variance: Math.max(0, (sums[1] as number) / this.weight - mean * mean) };
@@ -225,18 +235,11 @@ export class PosteriorReader {
 
   /** Mean of K and median of sigma (reference years for one probit of loss). */
   summary(): { readonly kMean: number; readonly sigmaYearsMedian: number } {
-    const { size: n, density, kLow, kStep, pivotAge, logSigmaLow, logSigmaStep } = this.grid;
-    let weight = 0;
+    const { size: n, logSigmaLow, logSigmaStep } = this.grid;
+    const rows = this.rowMass;
+    const weight = this.total;
     let sum = 0;
-    const rows = new Float64Array(n);
-    for (let r = 0; r < n; r++) {
-      for (let j = 0; j < n; j++) {
-        const w = density[r * n + j] as number;
-        weight += w;
-        sum += w * (kLow + j * kStep + pivotAge * (this.inverse[r] as number));
-        rows[r] = (rows[r] as number) + w;
-      }
-    }
+    for (let r = 0; r < n; r++) sum += (rows[r] as number) * (this.rowMean[r] as number);
     let passed = 0;
     let r = 0;
     while (r < n - 1) {

@@ -1,6 +1,6 @@
 import { type Day, daysBetween } from '../dates/day.ts';
 import { CoreError, needCount, needNumber } from '../errors.ts';
-import { ageAt, type AgeingCrop, type StoragePeriod } from './ageing.ts';
+import { ageAt, type AgeingCrop, type StoragePeriod, storageKnown } from './ageing.ts';
 import type { Evidence } from './likelihood.ts';
 import { posterior } from './posterior.ts';
 import { PosteriorReader, type ViabilityPoint } from './posteriorReader.ts';
@@ -34,8 +34,15 @@ export interface ViabilityInput {
   readonly sowings: readonly SowingEvidence[];
   readonly at: readonly Day[];
   readonly threshold?: number | undefined;
+  /** True where the start is a guess over years. */
+  readonly ageUnsure?: boolean | undefined;
   /** Factor on the spread of the prior, 1 when left out. */
   readonly spread?: number | undefined;
+}
+
+/** Whether its age in reference years is known well enough for the narrower spread: its storage, beyond assumptions, and its year. */
+export function isSureOfAge(lot: Pick<ViabilityInput, 'storage' | 'ageUnsure'>): boolean {
+  return storageKnown(lot.storage) && lot.ageUnsure !== true;
 }
 
 export const DEFAULT_EMERGENCE = 0.85;
@@ -105,6 +112,6 @@ export function viabilityReader(input: ViabilityInput): PosteriorReader {
     alive: e.alive,
     emergence: e.emergence,
   }));
-  const prior = priorOf(crop, input.form, input.acquisition, input.stated, input.storage.length > 0, input.spread ?? 1);
+  const prior = priorOf(crop, input.form, input.acquisition, input.stated, isSureOfAge(input), input.spread ?? 1);
   return new PosteriorReader(posterior(prior, evidence));
 }

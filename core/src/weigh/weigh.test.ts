@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { studentT975 } from '../numeric/studentT.ts';
-import { weigh } from './weigh.ts';
+import { isChaffy, weigh } from './weigh.ts';
 
 it('the t table of the textbooks', () => {
   // Snedecor & Cochran, Statistical Methods, table of t, two-tailed 5 %.
@@ -29,6 +29,15 @@ describe('weigh', () => {
     expect(w.variationPercent).toBeCloseTo(3.4218, 3);
     expect([w.low, w.high]).toEqual([4861, 5147]);
     expect(w.trustworthy).toBe(true);
+  });
+  it('agrees at 4 % of variation, chaffy seed at 6 %', () => {
+    // 0.95, 1 and 1.05 g vary by exactly 5 %.
+    const samples = [0.95, 1, 1.05].map((grams) => ({ seeds: 50, grams }));
+    expect(weigh(samples, 10)).toMatchObject({ trustworthy: false });
+    expect(weigh(samples, 10, true)).toMatchObject({ trustworthy: true });
+    expect(weigh(samples, 10).variationPercent).toBeCloseTo(5, 9);
+    expect(isChaffy('fountain-grass')).toBe(true);
+    expect(isChaffy('tomato')).toBe(false);
   });
   it('one sample gives a number, and no bounds', () => {
     expect(weigh([{ seeds: 50, grams: 2 }], 10)).toEqual({

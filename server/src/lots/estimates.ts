@@ -1,4 +1,4 @@
-import { type Breeding, inHundred, type KnownPlaces, type LotEstimate, type LotFacts } from '@esprel/core';
+import { type Breeding, inHundred, isShortLived, type KnownPlaces, type LotEstimate, type LotFacts, type Settings } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
 import { knownPlaces, storageOfLot } from '../places/climates.ts';
 import { all, type Db, one, run } from '../db/db.ts';
@@ -9,7 +9,7 @@ import { type EstimateJob, estimateJob, Estimator, type MadeEstimate } from '../
 import { judgingState } from './judgingState.ts';
 import { callDay, type TestRow } from '../germination/sheet.ts';
 import { judgeVariety } from './judging.ts';
-import { frostOf, readSettings } from '../settings/settings.ts';
+import { assumedClimates, frostOf, readSettings } from '../settings/settings.ts';
 
 export interface LotRow {
   readonly id: number;
@@ -32,6 +32,13 @@ export interface LotRow {
   readonly floor: number;
   readonly note: string | null;
   readonly missing_since: string | null;
+  readonly sealed: 0 | 1;
+  readonly sealed_rh_percent: number | null;
+  readonly opened_on: string | null;
+  readonly picked_on: string | null;
+  readonly ripened_where: string | null;
+  readonly ripened_in_season: 'yes' | 'no' | null;
+  readonly night_c: number | null;
   readonly version: number;
   readonly crop_key: string;
   readonly breeding: Breeding;
@@ -59,7 +66,7 @@ export function lotFacts(
   db: Db,
   lot: LotRow,
   dots: readonly EvidenceDot[],
-  defaultThreshold: number,
+  settings: Settings,
   known: KnownPlaces = knownPlaces(db),
 ): LotFacts {
   const crop = libraryCrop(db, lot.crop_key);
@@ -70,10 +77,12 @@ export function lotFacts(
     acquisition: lot.acquisition,
     start: lot.ages_from,
     stated: lot.stated_germination,
-    storage: storageOfLot(db, lot.id, known),
+    storage: storageOfLot(db, lot, assumedClimates(settings), known),
+    // A day of picking is no guess, and what was picked when it came neither.
+    ageUnsure: lot.year_kind === 'unknown' && lot.picked_on === null && !isShortLived(crop),
     tests: used.filter((d) => d.kind === 'test').map((d) => ({ date: d.date, sown: d.sown, alive: d.alive })),
     sowings: used.filter((d) => d.kind === 'sowing').map((d) => ({ date: d.date, sown: d.sown, emerged: d.alive, emergence: d.emergence })),
-    threshold: crop.lendingThreshold ?? defaultThreshold,
+    threshold: crop.lendingThreshold ?? settings.lendingThreshold,
     spread: spreadOf(db, crop.family),
   };
 }
@@ -98,7 +107,7 @@ interface Gathered {
 function gather(db: Db, lot: LotRow, today: string, known: KnownPlaces = knownPlaces(db)): Gathered {
   const settings = readSettings(db);
   const dots = evidenceOf(db, lot.id);
-  const facts = lotFacts(db, lot, dots, settings.lendingThreshold, known);
+  const facts = lotFacts(db, lot, dots, settings, known);
   const wanted = wantedPredictions(db, lot.id, facts, dots);
   const day = today < lot.ages_from ? lot.ages_from : today;
   return { lot, dots, wanted, job: { facts, day, frost: frostOf(settings), predict: wanted.map((w) => w.date) } };

@@ -1,12 +1,17 @@
 import {
   addDays,
+  type FrostDates,
   judge,
   type Judgement,
   LENDING_CHANCE,
   lendable,
+  nextSowingDay,
+  sharesPots,
   SMALLEST_TEST,
+  sownUnit,
   spendableSeeds,
   TEST_CERTAINTY,
+  testDays,
   testSize,
   testWorth,
   type Verdict,
@@ -14,7 +19,8 @@ import {
 } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one, run } from '../db/db.ts';
-import type { StoredEstimate } from './estimates.ts';
+import { frostOf, readSettings } from '../settings/settings.ts';
+import type { LotRow, StoredEstimate } from './estimates.ts';
 import { file, type ListedLot } from './listing.ts';
 import { overruleOn } from './overrules.ts';
 
@@ -36,8 +42,27 @@ function isSound({ lot, estimate }: Judged): boolean {
   );
 }
 
-function judgeOne(db: Db, { lot, estimate }: Judged, younger: JudgedLot | undefined, today: string): Judgement {
+/** Members who hold seed of a lot and brought none back. */
+function heldBy(db: Db, lotId: number): number {
+  const row = one<{ n: number }>(
+    db,
+    `SELECT count(DISTINCT o.member_id) AS n FROM loans o WHERE o.lot_id = ?
+       AND NOT EXISTS (SELECT 1 FROM returns r WHERE r.loan_id = o.id)`,
+    lotId,
+  );
+  return row?.n ?? 0;
+}
+
+function judgeOne(
+  db: Db,
+  { lot, estimate }: Judged,
+  younger: JudgedLot | undefined,
+  worth: Worth | null,
+  frost: FrostDates,
+  today: string,
+): Judgement {
   const crop = libraryCrop(db, lot.crop_key);
+  const sowing = nextSowingDay(crop, today, frost);
   const judged = judge({
     today: estimate.today,
     threshold: estimate.threshold,
@@ -45,17 +70,23 @@ function judgeOne(db: Db, { lot, estimate }: Judged, younger: JudgedLot | undefi
     medianWhenRenewed: estimate.medianWhenRenewed,
     belowFortyOn: estimate.belowFortyOn,
     belowLineOn: estimate.belowLineOn,
+    deadOn: estimate.deadOn ?? null,
     balance: lot.balance,
     floor: lot.floor,
     twoSeasons: estimate.twoSeasons,
     youngerSound: younger?.code ?? null,
     renewable: lot.breeding !== 'hybrid-f1' && lot.breeding !== 'clone' && crop.trueToType !== 'rarely',
     perCell: estimate.perCell,
+    unit: sownUnit(crop.key),
+    sharesPots: sharesPots(crop),
+    testChanges: worth?.change ?? null,
+    testInTime: sowing === null || addDays(today, testDays(crop)) <= sowing,
+    heldBy: lot.balance === 0 ? heldBy(db, lot.id) : 0,
     recalcitrant: crop.storageBehaviour !== 'orthodox',
     expected: estimate.expected ?? null,
     day: today,
   });
-  const word = overruleOn(db, lot.id, today);
+  const word = lot.balance === 0 ? undefined : overruleOn(db, lot.id, today);
   if (!word) return judged;
   return {
     verdict: word.verdict as Verdict,
@@ -65,8 +96,15 @@ function judgeOne(db: Db, { lot, estimate }: Judged, younger: JudgedLot | undefi
   };
 }
 
+interface Worth {
+  readonly worth: number;
+  readonly why: string;
+  /** Chance that the test changes what is done with the lot. */
+  readonly change: number;
+}
+
 /** What a test of the lot would be worth, in figures and a sentence; null where none can be made. */
-function worthOf(db: Db, me: Judged, sisters: readonly Judged[], wanted: number): { worth: number; why: string } | null {
+function worthOf(db: Db, me: Judged, sisters: readonly Judged[], wanted: number): Worth | null {
   const { lot, estimate } = me;
   const { alpha, beta } = estimate.today;
   const free = lendable(lot.balance, lot.floor);
@@ -84,19 +122,28 @@ function worthOf(db: Db, me: Judged, sisters: readonly Judged[], wanted: number)
     sound: sisters.filter((o) => o.lot.id !== lot.id && isSound(o)).length,
   };
   const worth = testWorth(input);
-  return { worth: worth.worth, why: worthWords(worth, input) };
+  return { worth: worth.worth, why: worthWords(worth, input), change: worth.change };
 }
 
-/** Judges all lots of a variety again from their stored estimates, and files them in the lists they belong to. */
-export function judgeVariety(db: Db, varietyId: number, today: string): void {
+/** A lot of a variety as it is judged today. */
+interface JudgedToday extends Judged {
+  readonly judgement: Judgement;
+  readonly worth: Worth | null;
+}
+
+/** The judgement of every lot of a variety; `fresh` holds estimates that are newer than the stored ones, by lot. */
+function judgements(db: Db, varietyId: number, today: string, fresh: ReadonlyMap<number, StoredEstimate> = new Map()): JudgedToday[] {
   const lots = all<JudgedLot>(
     db,
     `SELECT l.*, v.crop_key, v.breeding, v.folded, c.name AS crop_name, e.estimate
      FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
      LEFT JOIN lot_estimates e ON e.lot_id = l.id WHERE l.variety_id = ?`,
     varietyId,
-  ).filter((l) => l.estimate !== null);
-  const judged = lots.map((lot): Judged => ({ lot, estimate: JSON.parse(lot.estimate as string) as StoredEstimate }));
+  );
+  const judged = lots.flatMap((lot): Judged[] => {
+    const estimate = fresh.get(lot.id) ?? (lot.estimate === null ? null : (JSON.parse(lot.estimate) as StoredEstimate));
+    return estimate === null ? [] : [{ lot, estimate }];
+  });
   const wanted =
     one<{ n: number }>(
       db,
@@ -104,11 +151,22 @@ export function judgeVariety(db: Db, varietyId: number, today: string): void {
       varietyId,
       addDays(today, -WANTED_DAYS),
     )?.n ?? 0;
-  for (const me of judged) {
-    const { lot, estimate } = me;
-    const younger = judged.find((o) => o.lot.id !== lot.id && o.lot.ages_from > lot.ages_from && isSound(o));
-    const judgement = judgeOne(db, me, younger?.lot, today);
+  const frost = frostOf(readSettings(db));
+  return judged.map((me) => {
+    const younger = judged.find((o) => o.lot.id !== me.lot.id && o.lot.ages_from > me.lot.ages_from && isSound(o));
     const worth = worthOf(db, me, judged, wanted);
+    return { ...me, worth, judgement: judgeOne(db, me, younger?.lot, worth, frost, today) };
+  });
+}
+
+/** The judgement of one lot by an estimate of this very moment, so that what is shown together belongs together. */
+export function judgementOf(db: Db, lot: LotRow, estimate: StoredEstimate, today: string): Judgement | null {
+  return judgements(db, lot.variety_id, today, new Map([[lot.id, estimate]])).find((j) => j.lot.id === lot.id)?.judgement ?? null;
+}
+
+/** Judges all lots of a variety again from their stored estimates, and files them in the lists they belong to. */
+export function judgeVariety(db: Db, varietyId: number, today: string): void {
+  for (const { lot, estimate, judgement, worth } of judgements(db, varietyId, today)) {
     run(
       db,
       `UPDATE lot_estimates SET verdict = ?, verdict_beside = ?, reason = ?, next_look = ?, worth = ?, worth_why = ? WHERE lot_id = ?`,

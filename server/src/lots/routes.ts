@@ -26,6 +26,7 @@ import { mixUpsOf } from '../identity/mixUps.ts';
 import { cautionsOfLot } from '../restricted/restricted.ts';
 import { envelopeTextOf, photosOf, weighingsOf } from './envelope.ts';
 import { lotFacts } from './estimates.ts';
+import { judgementOf } from './judging.ts';
 import { evidenceOf } from './evidence.ts';
 import { packetsOf } from './packets.ts';
 import { moveSeeds, takeIn } from './intake.ts';
@@ -44,14 +45,10 @@ function lotSheet(db: Db, today: string, code: string): object {
   const crop = libraryCrop(db, lot.crop_key);
   const settings = readSettings(db);
   const evidence = evidenceOf(db, lot.id);
-  const facts = lotFacts(db, lot, evidence, settings.lendingThreshold);
+  const facts = lotFacts(db, lot, evidence, settings);
   const day = today < lot.ages_from ? lot.ages_from : today;
   const estimate = estimateLot(facts, day, frostOf(settings), RIBBON_POINTS);
-  const verdict = one<{ verdict: string; beside: string | null; reason: string; nextLook: string | null }>(
-    db,
-    'SELECT verdict, verdict_beside AS beside, reason, next_look AS nextLook FROM lot_estimates WHERE lot_id = ?',
-    lot.id,
-  );
+  const verdict = judgementOf(db, lot, { ...estimate, dots: evidence, threshold: facts.threshold }, today);
   const parent = lot.parent_id === null ? null : one<{ code: string }>(db, 'SELECT code FROM lots WHERE id = ?', lot.parent_id);
   return {
     lot: {
@@ -89,7 +86,7 @@ function lotSheet(db: Db, today: string, code: string): object {
     mixUps: mixUpsOf(db, lot.id),
     crop,
     estimate: { ...estimate, threshold: facts.threshold },
-    verdict: verdict ?? null,
+    verdict,
     overrule: overruleOn(db, lot.id, today) ?? null,
     evidence,
     storage: storageOf(db, lot.id),
@@ -130,7 +127,7 @@ function lotSheet(db: Db, today: string, code: string): object {
 function lotModel(db: Db, today: string, code: string): object {
   const lot = lotByCode(db, code);
   const evidence = evidenceOf(db, lot.id);
-  const facts = lotFacts(db, lot, evidence, readSettings(db).lendingThreshold);
+  const facts = lotFacts(db, lot, evidence, readSettings(db));
   const crop = ageingCropOf(facts.crop);
   const day = today < lot.ages_from ? lot.ages_from : today;
   const input = { ...facts, crop, at: ribbonDays(lot.ages_from, day, 9) };

@@ -1,4 +1,5 @@
 import {
+  type ASSUMED_CLIMATES,
   type ClimateDay,
   type KnownPlaces,
   type PlaceClimate,
@@ -9,10 +10,13 @@ import {
   storagePeriods,
 } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
+import type { LotRow } from '../lots/estimates.ts';
 
 export interface PlaceRow extends PlaceClimate {
   readonly name: string;
   readonly kind: string;
+  /** Whether the warmth swings over the day or the year. */
+  readonly swings: 'day' | 'year' | null;
   readonly version: number;
 }
 
@@ -20,7 +24,8 @@ export interface PlaceRow extends PlaceClimate {
 export function placesById(db: Db): Map<number, PlaceRow> {
   const rows = all<Omit<PlaceRow, 'sealed'> & { sealed: number }>(
     db,
-    `SELECT id, parent_id AS parentId, kind, name, temperature_c AS temperatureC, rh_percent AS rhPercent, sealed, version FROM places ORDER BY name`,
+    `SELECT id, parent_id AS parentId, kind, name, temperature_c AS temperatureC, swing_c AS swingC, swings,
+       rh_percent AS rhPercent, sealed, version FROM places ORDER BY name`,
   );
   return new Map(rows.map((r) => [r.id, { ...r, sealed: r.sealed === 1 }]));
 }
@@ -47,14 +52,27 @@ export function knownPlaces(db: Db): KnownPlaces & { readonly places: ReadonlyMa
   };
 }
 
+/** What the storage of a lot is told by, beside the places it was in. */
+export type KeptLot = Pick<LotRow, 'id' | 'ages_from' | 'received_on' | 'acquisition' | 'sealed' | 'sealed_rh_percent' | 'opened_on'>;
+
 /** The storage periods of a lot, as the viability model takes them. */
-export function storageOfLot(db: Db, lotId: number, known: KnownPlaces = knownPlaces(db)): StoragePeriod[] {
+export function storageOfLot(db: Db, lot: KeptLot, assume: typeof ASSUMED_CLIMATES, known: KnownPlaces = knownPlaces(db)): StoragePeriod[] {
   const stays = all<{ from: string; placeId: number }>(
     db,
     'SELECT from_day AS "from", place_id AS placeId FROM storage_periods WHERE lot_id = ? ORDER BY from_day',
-    lotId,
+    lot.id,
   );
-  return storagePeriods(stays, known);
+  return storagePeriods(
+    {
+      start: lot.ages_from,
+      receivedOn: lot.received_on,
+      bought: lot.acquisition === 'purchased',
+      sealed: lot.sealed === 1 ? { rhPercent: lot.sealed_rh_percent, openedOn: lot.opened_on } : null,
+      stays,
+      assume,
+    },
+    known,
+  );
 }
 
 /** "Cellar, Fridge, Box 2": a place and what it stands in, the outermost first. */

@@ -68,6 +68,7 @@ function listPlaces(db: Db): object {
         name: p.name,
         path: placePath(places, p.id),
         temperatureC: climate.temperatureC,
+        swingC: climate.swingC,
         rhPercent: climate.rhPercent,
         sealed: climate.sealed,
         ownTemperatureC: p.temperatureC,
@@ -135,6 +136,9 @@ interface PlaceBody {
   readonly kind?: string | undefined;
   readonly parentId?: number | null | undefined;
   readonly temperatureC?: number | null | undefined;
+  readonly warmestC?: number | null | undefined;
+  readonly coldestC?: number | null | undefined;
+  readonly swings?: 'day' | 'year' | null | undefined;
   readonly rhPercent?: number | null | undefined;
   readonly sealed: boolean;
 }
@@ -156,9 +160,22 @@ function checkPlace(db: Db, body: PlaceBody, own: number | null): void {
   );
   if (same && same.id !== own) throw wrong('name', 'there is a place of this name already');
   if (body.sealed && body.rhPercent == null) throw wrong('rhPercent', 'say how dry the seed was sealed, in percent of humidity');
-  if (parent === null && (body.temperatureC == null) !== (body.rhPercent == null)) {
-    throw wrong(body.temperatureC == null ? 'temperatureC' : 'rhPercent', 'is needed beside the other; or leave both out');
+  if ((body.warmestC == null) !== (body.coldestC == null))
+    throw wrong(body.warmestC == null ? 'warmestC' : 'coldestC', 'is needed beside the other; or leave both out');
+  if (body.warmestC != null && body.coldestC != null && body.warmestC < body.coldestC)
+    throw wrong('warmestC', 'must not be colder than the coldest');
+  if (body.temperatureC != null && body.warmestC != null)
+    throw wrong('temperatureC', 'give one usual warmth, or the warmest and the coldest; not both');
+  const warm = body.temperatureC ?? body.warmestC;
+  if (parent === null && (warm == null) !== (body.rhPercent == null)) {
+    throw wrong(warm == null ? 'temperatureC' : 'rhPercent', 'is needed beside the other; or leave both out');
   }
+}
+
+/** The mean and the swing, from one figure or from the warmest and the coldest. */
+function warmthColumns({ temperatureC, warmestC, coldestC, swings }: PlaceBody): Record<string, unknown> {
+  if (warmestC == null || coldestC == null) return { temperature_c: temperatureC ?? null, swing_c: 0, swings: null };
+  return { temperature_c: (warmestC + coldestC) / 2, swing_c: (warmestC - coldestC) / 2, swings: swings ?? 'year' };
 }
 
 function placeColumns(body: PlaceBody): Record<string, unknown> {
@@ -166,7 +183,7 @@ function placeColumns(body: PlaceBody): Record<string, unknown> {
     name: body.name.trim(),
     kind: body.kind ?? 'box',
     parent_id: body.parentId ?? null,
-    temperature_c: body.temperatureC ?? null,
+    ...warmthColumns(body),
     rh_percent: body.rhPercent ?? null,
     sealed: body.sealed ? 1 : 0,
   };
@@ -187,13 +204,13 @@ function gains(db: Db, today: string, placeId: number, codes: readonly string[])
     throw wrong('placeId', 'has no climate yet; write down its warmth and humidity first');
   }
   const there = { temperatureC: climate.temperatureC, rhPercent: climate.rhPercent };
-  const { lendingThreshold } = readSettings(db);
+  const settings = readSettings(db);
   return {
     climate: there,
     lots: codes.map((code) => {
       const lot = lotByCode(db, code, 'codes');
       const crop = libraryCrop(db, lot.crop_key);
-      const facts: LotFacts = lotFacts(db, lot, evidenceOf(db, lot.id), lendingThreshold, known);
+      const facts: LotFacts = lotFacts(db, lot, evidenceOf(db, lot.id), settings, known);
       const names = one<{ variety: string; crop: string }>(
         db,
         'SELECT v.name AS variety, c.name AS crop FROM varieties v JOIN crops c ON c.key = v.crop_key WHERE v.id = ?',

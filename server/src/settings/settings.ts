@@ -1,5 +1,5 @@
 import type { FrostDates, Settings } from '@esprel/core';
-import { isDay, settingsForm, wrong } from '@esprel/core';
+import { ASSUMED_CLIMATES, isDay, settingsForm, wrong } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { changes, read, type Route } from '../http/route.ts';
@@ -17,6 +17,10 @@ export const DEFAULT_SETTINGS: Settings = {
   lengthUnit: 'mm',
   massUnit: 'g',
   dateOrder: 'day-month',
+  supplierC: ASSUMED_CLIMATES.supplier.temperatureC,
+  supplierRhPercent: ASSUMED_CLIMATES.supplier.rhPercent,
+  roomC: ASSUMED_CLIMATES.room.temperatureC,
+  roomRhPercent: ASSUMED_CLIMATES.room.rhPercent,
   openDays: [],
 };
 
@@ -33,6 +37,14 @@ export function frostOf(settings: Settings): FrostDates {
     lastSdDays: settings.lastFrostSdDays,
     first: settings.firstFrost,
     firstSdDays: settings.firstFrostSdDays,
+  };
+}
+
+/** How seed is taken to have been kept where nobody wrote it down. */
+export function assumedClimates(settings: Settings): typeof ASSUMED_CLIMATES {
+  return {
+    supplier: { temperatureC: settings.supplierC, rhPercent: settings.supplierRhPercent },
+    room: { temperatureC: settings.roomC, rhPercent: settings.roomRhPercent },
   };
 }
 
