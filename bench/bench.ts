@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { gzipSync } from 'node:zlib';
 import { addDays, laneOf, type LaneInput, posterior, PosteriorReader, priorOf } from '@esprel/core';
 import { createApp, type Db, listSql, refreshStale, run } from '@esprel/server';
+import { coverage, WORLDS } from './coverage.ts';
 import { manyLots } from './manyLots.ts';
 import { manyNames } from './manyNames.ts';
 import { manySowings } from './manySowings.ts';
@@ -293,7 +294,24 @@ function firstLoad(): void {
   });
 }
 
+/** How often the truth lies where it is said to, in libraries that are drawn. */
+function covered(): void {
+  for (const { name, faults, least, most } of WORLDS) {
+    const c = coverage(faults, 3000);
+    const percent = (x: number): string => `${(100 * x).toFixed(1)} %`;
+    const fine = (x: number): boolean => x >= least && x <= most;
+    rows.push({
+      what: `${name}: truth within the 90 % interval today, and in two years (3,000 lots; said to be above the line ${percent(c.saidAbove)}, are ${percent(c.aboveLine)})`,
+      measured: `${percent(c.today)}, ${percent(c.inTwoYears)}`,
+      budget: `${percent(least)} to ${percent(most)}`,
+      kept: fine(c.today) && fine(c.inTwoYears),
+    });
+  }
+}
+
 await onePosterior();
+console.log('Coverage');
+covered();
 console.log('Lists');
 await lists();
 console.log('Seasons');

@@ -62,7 +62,7 @@ describe('reading a file in', () => {
     const library = await openTestLibrary();
     const read = await readIn(
       library,
-      'Variety,Crop,Year,Seeds\nTollgate Red,Tomato,2024,120\n=HYPERLINK("x"),Tomato,24,many\nAmber Lantern,Tomatoe,2030,5',
+      'Variety,Crop,Year,Seeds\nTollgate Red,Tomato,2024,120\n=HYPERLINK("x"),Tomato,24,many\nAmber Lantern,Tomattu,2030,5',
     );
     expect(read.counts).toEqual({ ready: 1, known: 0, problem: 2 });
     const problems = await rowsOf(library, read.id, 'problem');

@@ -23,11 +23,29 @@ describe('what a line of the run is told', () => {
     expect((await look(library, 'squat, orange, no name')).crop).toBeNull();
   });
 
-  it('of several crops takes the one with the most lots here', async () => {
+  it('asks where a name may mean several crops, the likeliest first, and never picks', async () => {
     const library = await openTestLibrary();
     await library.done('/api/lots', envelope({ cropKey: 'runner-bean', varietyName: 'Chapel Row' }));
-    expect((await look(library, 'flat dark beans')).crop.key).toBe('runner-bean');
+    const beans = await look(library, 'flat dark beans');
+    expect(beans.crop).toBeNull();
+    expect(beans.choices.map((c: any) => c.key)).toEqual(expect.arrayContaining(['bush-bean', 'climbing-bean', 'runner-bean']));
     expect((await look(library, 'a broad bean, dark')).crop.key).toBe('broad-bean');
+    const corn = await look(library, 'Mill Gold', 'corn');
+    expect(corn).toMatchObject({ crop: null, choices: [{ key: 'sweet-corn' }, { key: 'popcorn' }] });
+    expect((await look(library, 'Mill Gold', 'popcorn')).crop).toMatchObject({ key: 'popcorn', by: 'typed' });
+  });
+
+  it('knows every everyday name, in other languages and scripts too', async () => {
+    const library = await openTestLibrary();
+    for (const [name, key] of [
+      ['aubergine', 'eggplant'],
+      ['Möhren', 'carrot'],
+      ['морква', 'carrot'],
+      ['cilantro', 'coriander'],
+      ['Lycopersicon esculentum', 'tomato'],
+    ] as const) {
+      expect((await look(library, 'Old One', name)).crop?.key, name).toBe(key);
+    }
   });
 
   it('what is typed as the crop wins, and names like it are sought in that crop', async () => {
@@ -47,6 +65,6 @@ describe('what a line of the run is told', () => {
 
   it('an empty line is told nothing', async () => {
     const library = await openTestLibrary();
-    expect(await look(library, '')).toEqual({ crop: null, known: null, near: [], cautions: [] });
+    expect(await look(library, '')).toEqual({ crop: null, choices: [], known: null, near: [], cautions: [] });
   });
 });

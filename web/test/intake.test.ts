@@ -17,6 +17,7 @@ describe('a run of envelopes', () => {
   const look = {
     crop: { key: 'tomato', name: 'Tomato', scientific: 'S', seedsPerGram: 300, by: 'near' },
     known: null,
+    choices: [],
     near: [{ id: 4, name: 'Tollgate Red', crop: 'Tomato', lots: 2, like: 'near' }],
     cautions: ['The plant is poisonous'],
   };
@@ -80,6 +81,7 @@ describe('reading a file in', () => {
     done: 2,
     total: 2,
     counts: { ready: 1, known: 0, problem: 1 },
+    crops: [],
     names: [{ name: 'Tolgate Red', cropKey: 'tomato', rows: 1, near: { id: 4, name: 'Tollgate Red', like: 'near' } }],
     message: null,
     acceptedBefore: null,

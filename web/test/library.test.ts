@@ -16,7 +16,10 @@ const sent = (method: string): string[] => desk.calls.filter((c) => c.method ===
 
 describe('restricted plants', () => {
   it('are put on the list by name or as a crop, with the reason, and taken off', async () => {
-    desk.answers['GET /restricted'] = { restricted: [{ id: 4, crop: null, name: 'Giant hogweed', rule: 'do-not-lend', why: 'listed' }] };
+    desk.answers['GET /restricted'] = {
+      restricted: [{ id: 4, crop: null, name: 'Giant hogweed', rule: 'do-not-lend', why: 'listed' }],
+      undecided: [],
+    };
     desk.answers['POST /restricted'] = (body: unknown) =>
       (body as { name: string | null }).name === null
         ? { status: 400, code: 'bad-input', errors: [{ path: 'name', message: 'say which plant' }] }
@@ -80,10 +83,12 @@ const sheet = (over: Partial<PlaceSheetData> = {}, climate: object = {}): PlaceS
     name: 'Box C',
     path: 'Hall, Cupboard, Box C',
     temperatureC: null,
+    swingC: 0,
+    swings: null,
     rhPercent: null,
     sealed: false,
     version: 1,
-    climate: { temperatureC: 18, rhPercent: 55, sealed: false, temperatureFrom: 3, rhFrom: 7, ...climate },
+    climate: { temperatureC: 18, swingC: 0, rhPercent: 55, sealed: false, temperatureFrom: 3, rhFrom: 7, ...climate },
   },
   parents: [{ id: 3, name: 'Cupboard' }],
   within: [],

@@ -273,6 +273,9 @@ describe('keeping', () => {
       kind: 'box',
       parentId: null,
       temperatureC: 12.5,
+      warmestC: null,
+      coldestC: null,
+      swings: null,
       rhPercent: 40,
       sealed: false,
     });
@@ -295,7 +298,7 @@ describe('keeping', () => {
       lots: 2,
     };
     desk.answers['GET /crops'] = { crops: [crop] };
-    desk.answers['GET /crops/onion'] = { crop, reference: { ...crop, halfLifeYears: 2, own: [] }, figures: [] };
+    desk.answers['GET /crops/onion'] = { crop, reference: { ...crop, halfLifeYears: 2, own: [] }, names: [], ownCrop: null, figures: [] };
     const w = await desk.show(CropsPage, { crop: 'onion' }, '/library/crops/onion');
     const first = w.find('tbody tr').text().replace(/\s+/g, ' ');
     expect(first).toContain('3 years, own');

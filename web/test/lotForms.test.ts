@@ -160,7 +160,7 @@ describe('testing', () => {
     steps: [],
     nextStep: null,
     missed: [],
-    usualDays: { min: 5, max: 14 },
+    pace: { usualDays: { min: 5, max: 14 }, slowShare: 0 },
     balance: 64,
     floor: 20,
     potted: 0,

@@ -24,9 +24,12 @@ function wellPredicted(alpha: number, beta: number, believed: { alpha: number; b
 
 describe('calibration', () => {
   it('predicts a count with nine in ten inside, worked by hand for a flat belief', () => {
-    // Beta(1, 1): every number of 0..19 is equally likely, so 0 alone holds 5 % and 18 brings it to 95 %.
-    expect(predictionOf({ sown: 19, alive: 7, alpha: 1, beta: 1 })).toMatchObject({ low: 0, high: 18, inside: true });
-    expect(predictionOf({ sown: 19, alive: 7, alpha: 1, beta: 1 }).place).toBeCloseTo(7.5 / 20, 10);
+    // A flat belief has mean 1/2 and variance 1/12; the scatter of tests adds (1/4 - 1/12) / 61, which makes Beta(0.952, 0.952) of it: a
+    // little more than 1/20 at 0 and at 19, so that all of 0..19 is within nine in ten.
+    const flat = predictionOf({ sown: 19, alive: 7, alpha: 1, beta: 1 });
+    expect(flat).toMatchObject({ low: 0, high: 19, inside: true });
+    expect(flat.place).toBeCloseTo(7.5 / 20, 2);
+    expect(flat.upTo - flat.below).toBeCloseTo(1 / 20, 2);
     expect(predictionOf({ sown: 50, alive: 10, alpha: 80, beta: 20 }).inside).toBe(false);
   });
 
@@ -45,6 +48,21 @@ describe('calibration', () => {
     const wild = calibrate(Array.from({ length: 400 }, () => ({ sown: 50, alive: 0, alpha: 900, beta: 10, first: true })));
     expect(wild.spread).toBe(2);
     expect(calibrate([])).toMatchObject({ tests: 0, share: null, spread: 1 });
+  });
+
+  it('is not made careless by small tests: beliefs that are right stay as they are, whatever the tests hold', () => {
+    // Every count of ten seeds, each as often as a right belief expects it.
+    const small = (times: number): PredictedTest[] =>
+      Array.from({ length: 11 }, (_, alive) => {
+        const { below, upTo } = predictionOf({ sown: 10, alive, alpha: 6, beta: 2 });
+        return Array.from({ length: Math.round(times * (upTo - below)) }, () => ({ sown: 10, alive, alpha: 6, beta: 2, first: true }));
+      }).flat();
+    expect(calibrate(small(3000)).spread).toBeCloseTo(1, 1);
+    const { tenths, tests } = calibrate(small(3000));
+    for (const n of tenths) expect(Math.abs(n / tests - 0.1)).toBeLessThan(0.01);
+    // Too careful by a hundred seeds is no reason yet to be surer.
+    const careful = wellPredicted(90, 40, { alpha: 4.5, beta: 2 }, 200);
+    expect(calibrate(careful.slice(80, 100)).spread).toBe(1);
   });
 
   it('learns of the prior from first tests only', () => {

@@ -1,3 +1,5 @@
+import type { OwnFigure, OwnFigures } from './figures.ts';
+
 /** A kind of plant at species level with its reference figures. Temperatures C, depth mm, spacing cm, times as named. */
 export interface Crop {
   readonly key: string;
@@ -56,22 +58,6 @@ export interface Crop {
   readonly cautions: readonly string[];
 }
 
-/** Figures a library may set for itself: label, unit and the range that makes sense. */
-export const OWN_FIGURES = {
-  halfLifeYears: { label: 'Half-life in reference storage', unit: 'years', min: 0.01, max: 100, whole: false },
-  freshGermination: { label: 'Germination of a good fresh lot', unit: 'share', min: 0.01, max: 0.99, whole: false },
-  seedsPerGram: { label: 'Seeds in a gram', unit: 'seeds', min: 0.01, max: 100_000, whole: false },
-  lendingThreshold: { label: 'Lending line', unit: 'share', min: 0.05, max: 0.98, whole: false },
-  testFirstCountD: { label: 'First count', unit: 'days', min: 1, max: 365, whole: true },
-  testFinalCountD: { label: 'Last count', unit: 'days', min: 1, max: 365, whole: true },
-  emergeMinD: { label: 'First up', unit: 'days', min: 1, max: 365, whole: true },
-  emergeMaxD: { label: 'Last up', unit: 'days', min: 1, max: 365, whole: true },
-  sowDepthMm: { label: 'Sowing depth', unit: 'mm', min: 0, max: 300, whole: false },
-  spacingCm: { label: 'Spacing', unit: 'cm', min: 1, max: 2000, whole: false },
-  seedPlantsMin: { label: 'Fewest parents', unit: 'plants', min: 1, max: 1000, whole: true },
-} as const;
-export type OwnFigure = keyof typeof OWN_FIGURES;
-
 /** A crop as this library sees it: the reference with the library's own figures laid over. */
 export interface LibraryCrop extends Crop {
   /** Chance-of-alive threshold of lending, 0..1; null takes the library's default. */
@@ -81,8 +67,9 @@ export interface LibraryCrop extends Crop {
 }
 
 /** Lays a library's own figures over a crop of the reference. */
-export function withOwnFigures(crop: Crop, own: Readonly<Partial<Record<OwnFigure, number>>>): LibraryCrop {
-  return { ...crop, lendingThreshold: null, ...own, own: Object.keys(own) as OwnFigure[] };
+export function withOwnFigures(crop: Crop, own: OwnFigures): LibraryCrop {
+  // Each value was held against its figure when it was written (`checkFigure`).
+  return { ...crop, lendingThreshold: null, ...(own as Partial<LibraryCrop>), own: Object.keys(own) as OwnFigure[] };
 }
 
 /** What the flags of the reference mean, in words for where the seed is handled. */
@@ -98,4 +85,19 @@ export const CAUTION_WORDS: Readonly<Record<string, string>> = {
   thorns: 'has thorns; wear gloves',
   'toxic-plant': 'the plant is poisonous; keep from children and animals',
   'toxic-seed': 'the seed is poisonous; keep from children and animals',
+};
+
+/** The same in a word or two, for tags on which there is room for no more. */
+export const CAUTION_SHORT: Readonly<Record<string, string>> = {
+  allergen: 'Allergen',
+  'bitter-if-crossed': 'Spit out bitter fruit',
+  'invasive-risk': 'Can be invasive',
+  'medicinal-claims': 'No health advice',
+  'narcotic-law': 'Ruled by law in places',
+  phototoxic: 'Sap burns in the sun',
+  'regulated-some-places': 'Restricted in places',
+  'skin-irritant': 'Irritates skin',
+  thorns: 'Thorns',
+  'toxic-plant': 'Poisonous plant',
+  'toxic-seed': 'Poisonous seed',
 };

@@ -2,6 +2,7 @@ import * as yup from 'yup';
 import { CODE_LETTERS } from '../codes/lotCode.ts';
 import { CoreError } from '../errors.ts';
 import { CAUTION_WORDS, type Crop } from './crop.ts';
+import { figureProblems } from './figures.ts';
 
 const text = () => yup.string().required();
 const number = (min: number, max: number) => yup.number().required().min(min).max(max);
@@ -92,22 +93,8 @@ export function loadCrops(rows: unknown): readonly Crop[] {
     if (letters.has(crop.letters)) throw new CoreError('loadCrops', `${at}.letters`, crop.letters, 'are used twice');
     keys.add(crop.key);
     letters.add(crop.letters);
-    const ranges = [
-      ['testFirstCountD', 'testFinalCountD'],
-      ['emergeMinD', 'emergeMaxD'],
-      ['soilOptLowC', 'soilOptHighC'],
-      ['startWeeksMin', 'startWeeksMax'],
-      ['plantOutWeeksMin', 'plantOutWeeksMax'],
-      ['directWeeksMin', 'directWeeksMax'],
-      ['harvestDaysMin', 'harvestDaysMax'],
-    ] as const;
-    for (const [low, high] of ranges) {
-      const a = crop[low];
-      const b = crop[high];
-      if ((a === null) !== (b === null) || (a !== null && b !== null && b < a)) {
-        throw new CoreError('loadCrops', `${at}.${high}`, b, `must not be below ${low}`);
-      }
-    }
+    const [problem] = figureProblems(crop);
+    if (problem) throw new CoreError('loadCrops', `${at}.${problem.field}`, crop[problem.field as keyof Crop], problem.message);
     return crop;
   });
 }

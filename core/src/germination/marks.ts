@@ -1,4 +1,5 @@
 import { type Day, daysBetween } from '../dates/day.ts';
+import type { Pace } from './pace.ts';
 import type { ReplicateResult } from './summary.ts';
 import type { WaitInput } from './wait.ts';
 
@@ -42,13 +43,7 @@ export const ALIVE_KINDS: readonly SeedKind[] = ['normal', 'hard', 'fresh'];
  * What `waitOrCall` asks of the bags that went into the warm on one day; null before all of them were counted once. Known is
  * what was seen up to the earliest of their last counts. Seed that is dead, abnormal or empty for certain is no longer waited for.
  */
-export function waitInput(
-  bags: readonly WaitedBag[],
-  warmFrom: Day,
-  today: Day,
-  prior: WaitInput['prior'],
-  usualDays: WaitInput['usualDays'],
-): WaitInput | null {
+export function waitInput(bags: readonly WaitedBag[], warmFrom: Day, today: Day, prior: WaitInput['prior'], pace: Pace): WaitInput | null {
   if (bags.length === 0 || bags.some((b) => b.countedOn === null)) return null;
   const last = Math.min(...bags.map((b) => daysBetween(warmFrom, b.countedOn as Day)));
   if (last < 0) return null;
@@ -67,6 +62,7 @@ export function waitInput(
     counts: [...byDay].map(([day, alive]) => ({ day, alive })).sort((a, b) => a.day - b.day),
     today: Math.max(last, daysBetween(warmFrom, today)),
     prior,
-    usualDays: { min: Math.max(1, usualDays.min), max: Math.max(1, usualDays.min, usualDays.max) },
+    usualDays: { min: Math.max(1, pace.usualDays.min), max: Math.max(1, pace.usualDays.min, pace.usualDays.max) },
+    slowShare: pace.slowShare,
   };
 }

@@ -2,13 +2,21 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { guessColumns } from './columns.ts';
 import { type ImportContext, readImportRow } from './readRow.ts';
-import { readAmount, readDate, readNumber, readShare, readWord, readYear } from './values.ts';
+import { readNumber } from '../words/figures.ts';
+import { readDate, readShare, readWord, readYear } from './values.ts';
 
 const context: ImportContext = {
   today: '2027-03-14',
   monthFirst: false,
   defaults: { source: 'Swap at the mill hall', acquisition: 'donated', receivedOn: '2027-03-14', placeId: 7 },
-  cropNamed: (name) => ({ tomato: 'tomato', 'solanum lycopersicum': 'tomato', onion: 'onion' })[name.toLowerCase()] ?? null,
+  cropsNamed: (name) =>
+    (
+      ({ tomato: ['tomato'], 'solanum lycopersicum': ['tomato'], onion: ['onion'], corn: ['sweet-corn', 'popcorn'] }) as Record<
+        string,
+        string[]
+      >
+    )[name.toLowerCase()] ?? [],
+  cropName: (key) => key,
   cropLike: (name) => (name.startsWith('toma') ? 'Tomato' : null),
   cropOfVariety: (name) => (name === 'Tollgate Red' ? 'tomato' : null),
   seedsPerGram: () => 300,
@@ -30,20 +38,6 @@ describe('guessColumns', () => {
 });
 
 describe('reading values', () => {
-  it.each([
-    ['120', { seeds: 120, grams: null, rough: false }],
-    ['1,200 seeds', { seeds: 1200, grams: null, rough: false }],
-    ['ca. 200', { seeds: 200, grams: null, rough: true }],
-    ['50?', { seeds: 50, grams: null, rough: true }],
-    ['12 g', { seeds: null, grams: 12, rough: false }],
-    ['1.250 g', { seeds: null, grams: 1.25, rough: false }],
-    ['0,5 oz', { seeds: null, grams: 14.1747615625, rough: false }],
-  ])('amount %s', (text, expected) => {
-    expect(readAmount('seeds', text, 'seeds')).toEqual(expected);
-  });
-  it.each(['a handful', '-3', '0', '2.5', '12 kg'])('refuses the amount %s', (text) => {
-    expect(() => readAmount('seeds', text, 'seeds')).toThrow(/seeds/);
-  });
   it('dates, years, shares and words as people write them', () => {
     expect(readDate('d', '14.3.2027', false)).toBe('2027-03-14');
     expect(readDate('d', '03/14/2027', true)).toBe('2027-03-14');
@@ -53,6 +47,8 @@ describe('reading values', () => {
     expect(() => readYear('y', '2023/2024')).toThrow(/one year/);
     expect(readShare('g', '85 %')).toBe(0.85);
     expect(readShare('g', '0.85')).toBe(0.85);
+    expect(readShare('g', '70–75 %')).toBeCloseTo(0.725, 12);
+    expect(() => readShare('g', '120')).toThrow(/percentage/);
     expect(readWord('acquisition', 'Gift')).toBe('donated');
     expect(readWord('breeding', 'F1')).toBe('hybrid-f1');
     expect(() => readWord('form', 'sticky')).toThrow(/none of: raw/);
@@ -91,6 +87,10 @@ describe('readImportRow', () => {
   });
   it('guesses the crop from a variety that is known', () => {
     expect(row('Tollgate Red', '', '2024', '30').lot?.cropKey).toBe('tomato');
+  });
+  it('asks where a name means several crops, and never picks one', () => {
+    const { problems } = row('Mill Gold', 'Corn', '2025', '50');
+    expect(problems).toEqual([{ path: 'crop', message: '"Corn" may mean sweet-corn or popcorn; choose above' }]);
   });
   it('names every problem of a row by its field', () => {
     const { problems } = row('=A1&B1', 'tomatto', '2030', 'lots', 'ok', 'Shed');

@@ -1,10 +1,10 @@
-import { seedsFromGrams } from '../amounts/amount.ts';
 import { type Day, yearOf } from '../dates/day.ts';
 import { parseLotCode } from '../codes/lotCode.ts';
 import type { FieldError } from '../schemas/parse.ts';
 import { InputError, wrong } from '../schemas/parse.ts';
 import type { ColumnMapping, ImportField } from './columns.ts';
-import { isEmpty, readAmount, readDate, readShare, readWord, readYear } from './values.ts';
+import { amountInSeeds, readAmount } from '../words/figures.ts';
+import { isEmpty, readDate, readShare, readWord, readYear } from './values.ts';
 
 /** What a row needs to know of the library. */
 export interface ImportContext {
@@ -17,8 +17,11 @@ export interface ImportContext {
     readonly receivedOn: Day;
     readonly placeId: number | null;
   };
-  /** The key of the crop of this common or scientific name; null when there is none. */
-  readonly cropNamed: (name: string) => string | null;
+  /** The keys of the crops of this name, in any language; several where it may mean several, the likeliest first. */
+  readonly cropsNamed: (name: string) => readonly string[];
+  readonly cropName: (key: string) => string;
+  /** Told of each name that may mean several crops, so that it can be asked about once for the whole file. */
+  readonly ambiguous?: (name: string, keys: readonly string[]) => void;
   /** What a crop that is not there may have meant, for the message. */
   readonly cropLike: (name: string) => string | null;
   /** The one crop under which the library has a variety of this name; null when none or several. */
@@ -146,9 +149,19 @@ export function readImportRow(
 }
 
 function readCrop(variety: string | null, scientific: string | null, crop: string | null, context: ImportContext): string {
-  for (const name of [crop, scientific]) {
-    const key = name === null ? null : context.cropNamed(name);
-    if (key !== null) return key;
+  const meant = [crop, scientific].map((name) => (name === null ? [] : context.cropsNamed(name))).filter((keys) => keys.length > 0);
+  const [first, second] = meant;
+  if (first) {
+    // The scientific name may tell apart what the common one leaves open.
+    const both = second === undefined ? first : first.filter((k) => second.includes(k));
+    const left = both.length > 0 ? both : first;
+    if (left.length === 1) return left[0] as string;
+    const name = (context.cropsNamed(crop ?? '').length > 0 ? crop : scientific) ?? '';
+    context.ambiguous?.(name, left);
+    throw wrong(
+      'crop',
+      `"${name.slice(0, 40)}" may mean ${orList(left.slice(0, 4).map((k) => context.cropName(k).toLowerCase()))}; choose above`,
+    );
   }
   const typed = crop ?? scientific;
   if (typed === null) {
@@ -161,6 +174,11 @@ function readCrop(variety: string | null, scientific: string | null, crop: strin
   }
   const like = context.cropLike(typed);
   throw wrong('crop', `"${typed.slice(0, 40)}" is not a crop of the reference${like === null ? '' : `; did you mean ${like}?`}`);
+}
+
+/** "sweet corn or popcorn", "a, b or c". */
+function orList(items: readonly string[]): string {
+  return items.length < 2 ? items.join('') : `${items.slice(0, -1).join(', ')} or ${items[items.length - 1] ?? ''}`;
 }
 
 function readYears(harvest: string, packed: string): { readonly year: number; readonly packed: boolean } | null {
@@ -182,9 +200,7 @@ function readSeeds(
 ): { readonly seeds: number; readonly known: 'counted' | 'weighed' | 'estimated' } | null {
   const found = readAmount('seeds', seeds, 'seeds') ?? readAmount('grams', grams, 'g') ?? readAmount('ounces', ounces, 'oz');
   if (found === null) throw wrong('seeds', 'is needed: a number of seeds, or a weight; "about 50" will do');
-  if (found.seeds !== null) return { seeds: found.seeds, known: found.rough ? 'estimated' : 'counted' };
-  if (cropKey === null || found.grams === null) return null;
-  const n = seedsFromGrams(found.grams, context.seedsPerGram(cropKey));
-  if (n < 1) throw wrong('grams', 'is less than one seed');
-  return { seeds: n, known: found.rough ? 'estimated' : 'weighed' };
+  // A weight waits for its crop, whose own problem is said already.
+  if (found.seeds === null && cropKey === null) return null;
+  return amountInSeeds('seeds', found, cropKey === null ? 1 : context.seedsPerGram(cropKey));
 }

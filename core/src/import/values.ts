@@ -2,6 +2,7 @@ import { type Day, isDay } from '../dates/day.ts';
 import { ACQUISITIONS, BREEDINGS, foldName, FORMS, IDENTITY_CONFIDENCES } from '../lots/vocabulary.ts';
 import { AMOUNT_KNOWN } from '../amounts/amount.ts';
 import { wrong } from '../schemas/parse.ts';
+import { readRange } from '../words/figures.ts';
 
 /** How people write the words of the program in their own lists. Folded; the words themselves always count. */
 const WORDS = {
@@ -63,62 +64,20 @@ export function isEmpty(text: string): boolean {
   return /^[\s\-–—?.]*$/.test(text) || /^(n\/?a|none|unknown|not known)$/i.test(text.trim());
 }
 
-/**
- * A number with a point or a comma. "1.250" is a decimal, as scales and loggers write it, unless `grouped` says that it is a
- * count, which has thousands and no decimals. Null when it is none.
- */
-export function readNumber(text: string, grouped = false): number | null {
-  let plain = text.trim().replace(/[\s\u00a0']/g, '');
-  if (grouped && /^[-+]?[1-9]\d{0,2}([.,]\d{3})+$/.test(plain)) plain = plain.replace(/[.,]/g, '');
-  else if (/^[-+]?\d{1,3}(,\d{3})+\.\d+$/.test(plain)) plain = plain.replace(/,/g, '');
-  else if (/^[-+]?\d{1,3}(\.\d{3})+,\d+$/.test(plain)) plain = plain.replace(/\./g, '').replace(',', '.');
-  else plain = plain.replace(',', '.');
-  return /^[-+]?(\d+(\.\d*)?|\.\d+)$/.test(plain) ? Number(plain) : null;
-}
-
-export const GRAMS_PER_OUNCE = 28.349523125;
-
-export interface ReadAmount {
-  /** Seeds, or grams when it was given as a weight. */
-  readonly seeds: number | null;
-  readonly grams: number | null;
-  /** True when it was written as a guess: "about 200", "~200", "200?". */
-  readonly rough: boolean;
-}
-
-/** "120", "ca. 200", "1,200 seeds", "12 g", "0.5 oz". Null when empty. Throws an InputError for what is no amount. */
-export function readAmount(field: string, text: string, unit: 'seeds' | 'g' | 'oz'): ReadAmount | null {
-  if (isEmpty(text)) return null;
-  const m =
-    /^\s*(?<rough>~|≈|ca\.?|circa|about|approx\.?|roughly)?\s*(?<n>[-+]?[\d.,\s'\u00a0]*\d)\s*(?<unit>[a-z]*)\.?\s*(?<doubt>\?)?\s*$/i.exec(
-      text,
-    );
-  const written = (m?.groups?.unit ?? '').toLowerCase();
-  const units: Readonly<Record<string, 'seeds' | 'g' | 'oz'>> = {
-    '': unit,
-    seeds: 'seeds',
-    seed: 'seeds',
-    s: 'seeds',
-    g: 'g',
-    gr: 'g',
-    gram: 'g',
-    grams: 'g',
-    oz: 'oz',
-  };
-  const as = units[written];
-  const n = m?.groups?.n === undefined ? null : readNumber(m.groups.n, as === 'seeds');
-  if (n === null || as === undefined) throw wrong(field, `"${text.slice(0, 30)}" is not an amount; write 120, or 12 g`);
-  if (n <= 0) throw wrong(field, 'must be above 0');
-  if (as === 'seeds' && !Number.isInteger(n)) throw wrong(field, `"${text.slice(0, 30)}" is not a whole number of seeds`);
-  const grams = as === 'g' ? n : as === 'oz' ? n * GRAMS_PER_OUNCE : null;
-  return { seeds: as === 'seeds' ? n : null, grams, rough: m?.groups?.rough !== undefined || m?.groups?.doubt !== undefined };
-}
-
-/** "85 %", "85", "0.85" as a share. Null when empty. */
+/** "85 %", "85", "0.85", "70–75" as a share. Null when empty. */
 export function readShare(field: string, text: string): number | null {
   if (isEmpty(text)) return null;
-  const n = readNumber(text.replace('%', ''));
-  if (n === null || n < 0 || n > 100) throw wrong(field, `"${text.slice(0, 30)}" is not a percentage from 0 to 100`);
+  // "70–75" is what a packet says of a range: its middle.
+  const bare = text.replaceAll('%', '');
+  const no = wrong(field, `"${text.slice(0, 30)}" is not a percentage from 0 to 100`);
+  let n: number;
+  try {
+    const range = readRange(field, bare);
+    n = ((range?.min ?? -1) + (range?.max ?? -1)) / 2;
+  } catch {
+    throw no;
+  }
+  if (n < 0 || n > 100) throw no;
   // 1 and less is a share already, unless a percent sign says otherwise: nobody keeps seed of 1 %.
   return n <= 1 && !text.includes('%') ? n : n / 100;
 }

@@ -1,14 +1,22 @@
 import { type Day } from '../dates/day.ts';
 import { shortDay } from '../dates/dayWords.ts';
 import type { Settings } from '../schemas/forms.ts';
-import { depth, length } from '../words/lengths.ts';
+import { depth, distance, length } from '../words/lengths.ts';
+import { warmthRange } from '../words/warmth.ts';
 import { capital, plural } from '../words/words.ts';
 import type { LabelKind } from './formats.ts';
 
 /** How a plant is sown and grows, as far as a label says it. */
 export interface LabelSowing {
+  /** What is done to the seed first, in the order it is done: "nick it", "soak 24 hours". */
+  readonly preparation: readonly string[];
+  /** Seeds or clusters for one cell by the estimate; null where five are not enough, or nobody can say. */
+  readonly perCell: number | null;
+  readonly unit: 'seed' | 'cluster';
   readonly depthMm: number;
   readonly light: 'light' | 'dark' | 'either';
+  /** Warmth of the soil it comes up best in. */
+  readonly warmC: { readonly low: number; readonly high: number } | null;
   readonly spacingCm: number;
   readonly emergeMinD: number;
   readonly emergeMaxD: number;
@@ -21,6 +29,17 @@ export interface LabelSowing {
   readonly harvestDaysMax: number | null;
 }
 
+/** What matters when it is grown for seed. */
+export interface LabelSaving {
+  readonly seedPlantsMin: number;
+  /** Metres from others that it crosses with; null for what hardly crosses. */
+  readonly apartM: number | null;
+  readonly hybrid: boolean;
+  readonly comesTrue: 'usually' | 'if-isolated' | 'rarely';
+  /** How its own seed was grown, where it was saved here. */
+  readonly grown: { readonly plants: number | null; readonly isolated: 'yes' | 'no' | 'unknown' } | null;
+}
+
 /** What a label can say of a lot. */
 export interface LabelLot {
   readonly code: string;
@@ -31,17 +50,31 @@ export interface LabelLot {
   readonly generation: number;
   readonly identity: string;
   readonly sowing: LabelSowing;
+  readonly saving: LabelSaving;
   readonly cautions: readonly string[];
+  /** The same in a word or two, for tags. */
+  readonly shortCautions: readonly string[];
+}
+
+/** What was agreed when seed was handed over. */
+export interface LabelLoan {
+  readonly purpose: 'garden' | 'save-seed' | 'renew';
+  readonly promise: 'nothing' | 'some' | 'amount';
+  readonly promisedSeeds: number | null;
+  readonly dueOn: Day | null;
+  readonly note: string | null;
 }
 
 /** What is only known of one run of labels. */
 export interface LabelRun {
   /** Seeds in each packet. */
   readonly seedsEach: number | null;
-  /** Day on which the pots were sown. */
+  /** Day on which the pots were sown, and how many seeds. */
   readonly sownOn: Day | null;
+  readonly sown?: number | null;
   /** When it is sown where the library stands, by its frost and by what it learned; for packets. */
   readonly window?: { readonly from: Day; readonly to: Day; readonly outdoors: boolean } | null;
+  readonly loan?: LabelLoan | null;
 }
 
 /** The text of one label, the most needed first. Cautions are never left out, whatever the room. */
@@ -53,16 +86,58 @@ export interface LabelText {
   readonly lines: readonly string[];
 }
 
-type Units = Pick<Settings, 'libraryName' | 'lengthUnit' | 'dateOrder'>;
+type Units = Pick<Settings, 'libraryName' | 'lengthUnit' | 'dateOrder' | 'temperatureUnit'>;
 
 function range(min: number, max: number): string {
   return min === max ? String(min) : `${String(min)} to ${String(max)}`;
 }
 
-function howDeep(lot: LabelLot, units: Units): string {
-  const { depthMm, light } = lot.sowing;
-  const deep = depthMm === 0 ? 'on the surface' : `${depth(depthMm, units.lengthUnit)} deep`;
-  return `${deep}${light === 'either' ? '' : `, in the ${light}`}`;
+/** "Put 2 in each cell, 6 mm deep, in the light, at 21 to 29 °C; up in 6 to 14 days": all of it in one line. */
+function howToSow(lot: LabelLot, units: Units, kind: 'packet' | 'envelope'): string {
+  const s = lot.sowing;
+  const each =
+    kind === 'envelope' || s.perCell === null
+      ? []
+      : [`put ${s.unit === 'seed' ? String(s.perCell) : plural(s.perCell, s.unit)} in each cell`];
+  const parts = [
+    ...each,
+    s.depthMm === 0 ? 'on the surface' : `${depth(s.depthMm, units.lengthUnit)} deep`,
+    ...(s.light === 'either' ? [] : [`in the ${s.light}`]),
+    ...(s.warmC === null ? [] : [`at ${warmthRange(s.warmC.low, s.warmC.high, units.temperatureUnit)}`]),
+  ];
+  return `${capital(parts.join(', '))}; up in ${range(s.emergeMinD, s.emergeMaxD)} days`;
+}
+
+function preparation(lot: LabelLot): string | null {
+  return lot.sowing.preparation.length === 0 ? null : `First: ${lot.sowing.preparation.join(', then ')}`;
+}
+
+/** What the return said of how its seed was grown, for good. */
+function grownWords({ saving: { grown, seedPlantsMin } }: LabelLot): string | null {
+  if (grown === null) return null;
+  const few = grown.plants !== null && grown.plants < seedPlantsMin;
+  const from = grown.plants === null ? 'Saved here' : `Saved from ${plural(grown.plants, 'plant')}${few ? ', fewer than it wants' : ''}`;
+  const apart = { yes: 'kept apart', no: 'not kept apart: may have crossed', unknown: 'kept apart or not, nobody knows' }[grown.isolated];
+  return `${from}; ${apart}`;
+}
+
+/** What whoever saves seed has to know, and what was promised. */
+function savingWords(lot: LabelLot, loan: LabelLoan | null | undefined, units: Units): string[] {
+  if (!loan) return [];
+  const out: string[] = [];
+  if (loan.purpose !== 'garden') {
+    const { saving } = lot;
+    if (saving.hybrid) out.push('A hybrid: its seed will not come true');
+    else if (saving.comesTrue === 'rarely') out.push('Hardly ever comes true from seed');
+    const apart = saving.apartM === null ? '' : `, ${distance(saving.apartM, units.lengthUnit)} from others of its kind or bagged`;
+    out.push(`For seed: ${plural(saving.seedPlantsMin, 'plant')} or more${apart}`);
+  }
+  if (loan.promise !== 'nothing') {
+    const what = loan.promise === 'amount' && loan.promisedSeeds !== null ? plural(loan.promisedSeeds, 'seed') : 'some seed';
+    out.push(`Promised: ${what}${loan.dueOn === null ? '' : ` by ${shortDay(loan.dueOn, units.dateOrder)}`}`);
+  }
+  if (loan.note !== null) out.push(loan.note);
+  return out;
 }
 
 function growth(lot: LabelLot, units: Units): string | null {
@@ -96,25 +171,37 @@ export function lotLabel(
   const crop = lot.crop.replace(/ \(.*\)/, '');
   const year = lot.year === null ? 'year not known' : `${lot.yearKind === 'packing' ? 'packed for' : 'harvest'} ${String(lot.year)}`;
   const doubt = lot.identity === 'doubtful' || lot.identity === 'unknown' ? ['The name is in doubt'] : [];
-  const up = `Up in ${range(s.emergeMinD, s.emergeMaxD)} days`;
   const harvest =
     s.harvestDaysMin === null || s.harvestDaysMax === null ? null : `First crop after ${range(s.harvestDaysMin, s.harvestDaysMax)} days`;
-  const base = { code: lot.code, title: lot.variety, cautions: [...doubt, ...lot.cautions] };
+  const base = { code: lot.code, title: lot.variety };
   const generation = lot.generation > 0 ? `, generation ${String(lot.generation)}` : '';
   const some = (lines: readonly (string | null)[]): string[] => lines.filter((l) => l !== null);
   if (kind === 'pot') {
+    // Name, date and number first: they are what a tag is for.
+    const number = run.sown == null ? '' : `, ${plural(run.sown, s.unit)}`;
     return {
       ...base,
-      lines: some([crop, growth(lot, units), run.sownOn === null ? null : `Sown ${shortDay(run.sownOn, units.dateOrder)}`]),
+      cautions: [],
+      lines: some([
+        run.sownOn === null ? null : `Sown ${shortDay(run.sownOn, units.dateOrder)}${number}`,
+        [...doubt, ...lot.shortCautions].join('; ') || null,
+        growth(lot, units),
+        crop,
+      ]),
     };
   }
+  const cautions = [...doubt, ...lot.cautions];
   if (kind === 'packet') {
     return {
       ...base,
+      cautions,
       lines: some([
-        `${crop}, ${year}${generation}${run.seedsEach === null ? '' : `, ${plural(run.seedsEach, 'seed')}`}`,
+        `${crop}, ${year}${generation}${run.seedsEach === null ? '' : `, ${plural(run.seedsEach, s.unit)}`}`,
+        preparation(lot),
         whenToSow(lot, run.window, units.dateOrder),
-        `${capital(howDeep(lot, units))}; ${up.toLowerCase()}`,
+        howToSow(lot, units, kind),
+        ...savingWords(lot, run.loan, units),
+        grownWords(lot),
         growth(lot, units),
         harvest,
         units.libraryName,
@@ -123,9 +210,12 @@ export function lotLabel(
   }
   return {
     ...base,
+    cautions,
     lines: some([
       `${crop}, ${year}${generation}`,
-      `${capital(howDeep(lot, units))}; ${up.toLowerCase()}`,
+      preparation(lot),
+      howToSow(lot, units, kind),
+      grownWords(lot),
       growth(lot, units),
       units.libraryName,
     ]),

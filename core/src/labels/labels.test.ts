@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { LABEL_FORMATS, labelPlaces, USUAL_FORMAT } from './formats.ts';
 import { boxLabel, type LabelLot, lotLabel } from './labelText.ts';
-import { cutLength, layoutLabel, type Measure, overruns } from './layout.ts';
+import { cutLength, labelParts, layoutLabel, type Measure, overruns } from './layout.ts';
 
-const units = { libraryName: 'Brook Street Seed Library', lengthUnit: 'mm', dateOrder: 'day-month' } as const;
+const units = { libraryName: 'Brook Street Seed Library', lengthUnit: 'mm', dateOrder: 'day-month', temperatureUnit: 'C' } as const;
 const lot: LabelLot = {
   code: 'TM-187K',
   variety: 'Tollgate Red',
@@ -14,6 +14,10 @@ const lot: LabelLot = {
   generation: 1,
   identity: 'sure',
   sowing: {
+    preparation: [],
+    perCell: 2,
+    unit: 'seed',
+    warmC: { low: 21, high: 29 },
     depthMm: 6,
     light: 'either',
     spacingCm: 50,
@@ -27,7 +31,9 @@ const lot: LabelLot = {
     harvestDaysMin: 60,
     harvestDaysMax: 85,
   },
+  saving: { seedPlantsMin: 5, apartM: 3, hybrid: false, comesTrue: 'usually', grown: null },
   cautions: [],
+  shortCautions: [],
 };
 /** Half a size wide a letter. */
 const measure: Measure = (text, pt) => text.length * pt * 0.5 * (25.4 / 72);
@@ -38,7 +44,7 @@ describe('what labels say', () => {
     expect(lines).toEqual([
       'Tomato, harvest 2025, generation 1, 25 seeds',
       'Sow indoors 6 to 8 weeks before the last frost',
-      '6 mm deep; up in 6 to 14 days',
+      'Put 2 in each cell, 6 mm deep, at 21 to 29 °C; up in 6 to 14 days',
       'Bush, 60 cm high, 50 cm apart',
       'First crop after 60 to 85 days',
       'Brook Street Seed Library',
@@ -53,13 +59,49 @@ describe('what labels say', () => {
       'Sow outdoors Mar 2 to Mar 16 here',
     );
   });
-  it('a pot tells bush or vine, height and room, and when it was sown; lengths and dates by setting', () => {
+  it('a packet says how the seed is prepared, in the units that are set, and clusters where they are sown', () => {
+    const sowing = {
+      ...lot.sowing,
+      preparation: ['nick it', 'soak it 24 hours'],
+      perCell: 1,
+      unit: 'cluster',
+      depthMm: 6,
+      light: 'dark',
+    } as const;
+    const american = { ...units, lengthUnit: 'inch', temperatureUnit: 'F' } as const;
+    const { lines } = lotLabel('packet', { ...lot, sowing }, american, { seedsEach: 12, sownOn: null });
+    expect(lines).toContain('First: nick it, then soak it 24 hours');
+    expect(lines).toContain('Put 1 cluster in each cell, 1/4 inch deep, in the dark, at 70 to 84 °F; up in 6 to 14 days');
+    expect(lines[0]).toContain('12 clusters');
+  });
+  it('lent to save seed, it says parents, distance and promise; a hybrid, that it will not come true; what the return said, for good', () => {
+    const loan = { purpose: 'save-seed', promise: 'amount', promisedSeeds: 50, dueOn: '2027-11-01', note: null } as const;
+    const squash = {
+      ...lot,
+      saving: { seedPlantsMin: 6, apartM: 800, hybrid: true, comesTrue: 'if-isolated', grown: { plants: 3, isolated: 'no' } },
+    } as const;
+    const { lines } = lotLabel('packet', squash, units, { seedsEach: 10, sownOn: null, loan });
+    expect(lines).toContain('A hybrid: its seed will not come true');
+    expect(lines).toContain('For seed: 6 plants or more, 800 m from others of its kind or bagged');
+    expect(lines.join('\n')).toContain('Promised: 50 seeds by 1 Nov 2027');
+    expect(lines).toContain('Saved from 3 plants, fewer than it wants; not kept apart: may have crossed');
+    const garden = lotLabel('packet', squash, units, {
+      seedsEach: 10,
+      sownOn: null,
+      loan: { ...loan, purpose: 'garden', promise: 'nothing' },
+    });
+    expect(garden.lines.join(' ')).not.toContain('For seed');
+    // What the return said stands on the envelope too, whoever it is lent to.
+    expect(lotLabel('envelope', squash, units).lines.join(' ')).toContain('may have crossed');
+  });
+  it('a pot tells name, date and number first, then bush or vine, height and room; lengths and dates by setting', () => {
     const american = { ...units, lengthUnit: 'inch', dateOrder: 'month-day' } as const;
-    expect(lotLabel('pot', lot, american, { seedsEach: null, sownOn: '2027-03-14' }).lines).toEqual([
-      'Tomato',
-      'Bush, 24 inch high, 20 inch apart',
-      'Sown Mar 14 2027',
-    ]);
+    const poisonous = { ...lot, cautions: ['The plant is poisonous; keep from children and animals'], shortCautions: ['Poisonous plant'] };
+    expect(lotLabel('pot', poisonous, american, { seedsEach: null, sownOn: '2027-03-14', sown: 6 })).toMatchObject({
+      title: 'Tollgate Red',
+      cautions: [],
+      lines: ['Sown Mar 14 2027, 6 seeds', 'Poisonous plant', 'Bush, 24 inch high, 20 inch apart', 'Tomato'],
+    });
   });
   it('doubt and cautions come before all else', () => {
     const { cautions } = lotLabel('envelope', { ...lot, identity: 'doubtful', cautions: ['The seed is poisonous'] }, units);
@@ -132,6 +174,26 @@ describe('layoutLabel', () => {
       { numRuns: 60 },
     );
     expect(cutLength({ code: null, title: 'A', cautions: [], lines: [] }, 62, 18, measure)).toBe(18);
+  });
+  it('what finds no room on one label stands on a second, in order, and nothing is lost', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...Object.values(LABEL_FORMATS)),
+        fc.array(fc.string({ minLength: 1, maxLength: 70 }), { maxLength: 10 }),
+        fc.array(fc.constantFrom('Poisonous seed', 'Gloves on'), { maxLength: 2 }),
+        (f, lines, cautions) => {
+          const text = { code: 'TM-187K', title: 'Tollgate Red', cautions, lines };
+          const parts = labelParts(text, f.widthMm, f.heightMm, measure);
+          expect(parts.flatMap((p) => p.cautions)).toEqual(cautions);
+          expect(parts.flatMap((p) => p.lines)).toEqual(lines);
+          expect(parts.every((p) => p.code === 'TM-187K')).toBe(true);
+          for (const p of parts) expect(layoutLabel(p, f.widthMm, f.heightMm, measure).leftOut).toEqual([]);
+        },
+      ),
+      { numRuns: 60 },
+    );
+    const few = { code: 'TM-187K', title: 'Tollgate Red', cautions: [], lines: ['Tomato'] };
+    expect(labelParts(few, 63.5, 38.1, measure)).toEqual([few]);
   });
   it('leaves out from the end, and says what', () => {
     const long = {

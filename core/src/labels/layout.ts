@@ -103,6 +103,35 @@ export function layoutLabel(label: LabelText, widthMm: number, heightMm: number,
   return { texts: set(0.5, []).texts, code: placeCode, leftOut: label.lines };
 }
 
+/** More labels than this for one thing are a book. */
+const MOST_PARTS = 4;
+
+/**
+ * The text of a label, as many labels as it takes: what finds no room on the first stands on a second one, for the back, so that
+ * nothing is dropped in silence. Each has the code and the title; cautions come first of all.
+ */
+export function labelParts(label: LabelText, widthMm: number, heightMm: number, measure: Measure): LabelText[] {
+  const parts: LabelText[] = [];
+  let rest = [...label.cautions.map((text) => ({ text, caution: true })), ...label.lines.map((text) => ({ text, caution: false }))];
+  const withItems = (items: typeof rest): LabelText => ({
+    code: label.code,
+    title: parts.length === 0 ? label.title : `${label.title}, ${String(parts.length + 1)}`,
+    cautions: items.filter((i) => i.caution).map((i) => i.text),
+    lines: items.filter((i) => !i.caution).map((i) => i.text),
+  });
+  const fits = (text: LabelText): boolean => {
+    const layout = layoutLabel(text, widthMm, heightMm, measure);
+    return layout.leftOut.length === 0 && !overruns(layout, heightMm);
+  };
+  do {
+    let n = rest.length;
+    while (n > 1 && !fits(withItems(rest.slice(0, n)))) n -= 1;
+    parts.push(withItems(rest.slice(0, n)));
+    rest = rest.slice(n);
+  } while (rest.length > 0 && parts.length < MOST_PARTS);
+  return parts;
+}
+
 /** How long a label must be cut from an endless roll, in mm: all of its text at the usual size, `leastMm` at the least. */
 export function cutLength(label: LabelText, widthMm: number, leastMm: number, measure: Measure): number {
   needNumber('cutLength', 'widthMm', widthMm, 10);

@@ -1,4 +1,4 @@
-import { CAUTION_WORDS, type Crop } from '../crops/crop.ts';
+import { CAUTION_SHORT, CAUTION_WORDS, type Crop } from '../crops/crop.ts';
 import type { SeedForm } from '../viability/prior.ts';
 import { capital } from '../words/words.ts';
 import { TREATED_CAUTION } from './vocabulary.ts';
@@ -20,6 +20,12 @@ export function cautionWords(flags: readonly string[], form: SeedForm, storage: 
     .map(capital);
   const keeping = KEEPING[storage];
   return [...(form === 'treated' ? [TREATED_CAUTION] : []), ...words, ...(keeping === null ? [] : [keeping])];
+}
+
+/** The cautions that hurt, in a word or two, for tags. */
+export function shortCautions(flags: readonly string[], form: SeedForm): string[] {
+  const words = [...flags].sort((a, b) => Number(b.startsWith('toxic')) - Number(a.startsWith('toxic'))).map((f) => CAUTION_SHORT[f] ?? f);
+  return [...(form === 'treated' ? ['Treated seed'] : []), ...words.filter((w) => w !== CAUTION_SHORT['medicinal-claims'])];
 }
 
 /** Said once, where tests are counted. */

@@ -23,7 +23,23 @@ export function seedReadyDay(crop: Crop, today: Day, frost: FrostDates): Day {
  * seeds as it takes at this viability and emergence. Null when nothing is alive.
  */
 export function seedsForTwoSeasons(crop: Crop, viability: number, emergence: number): number | null {
+  return seedsForPlants(2 * crop.seedPlantsMin, viability, emergence);
+}
+
+/** Seeds that one attempt at renewing a lot would take: the fewest parents of the crop. Null when nothing is alive. */
+export function seedsForOneTry(crop: Crop, viability: number, emergence: number): number | null {
+  return seedsForPlants(crop.seedPlantsMin, viability, emergence);
+}
+
+function seedsForPlants(plants: number, viability: number, emergence: number): number | null {
   const perPlant = viability * emergence;
-  if (perPlant <= 0.005) return null;
-  return Math.ceil((2 * crop.seedPlantsMin) / perPlant);
+  return perPlant <= 0.005 ? null : Math.ceil(plants / perPlant);
+}
+
+/**
+ * Seeds of a lot that may go to be renewed: all but what a second try needs, and at least half, since of a lot too small for two
+ * tries the first is the better one. All of it where hardly any is alive.
+ */
+export function renewable(balance: number, secondTry: number | null): number {
+  return secondTry === null ? balance : Math.max(0, balance - secondTry, Math.ceil(balance / 2));
 }

@@ -3,6 +3,7 @@ import { AMOUNT_KNOWN } from '../amounts/amount.ts';
 import { SEED_KINDS } from '../germination/marks.ts';
 import { TEST_METHODS } from '../germination/protocol.ts';
 import { ACQUISITIONS, BREEDINGS, FORMS, IDENTITY_CONFIDENCES, PLACE_KINDS, PROMISES, PURPOSES, YEAR_KINDS } from '../lots/vocabulary.ts';
+import type { FigureValue } from '../crops/figures.ts';
 import { FATES, SOWING_METHODS } from '../sowing/fates.ts';
 import {
   day,
@@ -26,6 +27,18 @@ import {
 
 /** The forms of the program. Server and browser hold the same input against the same schema. */
 
+/** How a packet was closed, and what is known of seed that does not keep. */
+const keptFields = {
+  /** A packet that its supplier sealed, not opened yet or opened on a day; how dry it was sealed, where that is known. */
+  sealed: flag(),
+  sealedRhPercent: orNull(number({ min: 1, max: 99 })),
+  openedOn: orNull(day()),
+  pickedOn: orNull(day()),
+  ripenedWhere: orNull(text(120)),
+  ripenedInSeason: orNull(oneOf(['yes', 'no'] as const)),
+  nightC: orNull(number({ min: -20, max: 45 })),
+};
+
 export const intakeForm = shape({
   /** An existing variety, or null for a new one with name and crop. */
   varietyId: orNull(id()),
@@ -45,10 +58,23 @@ export const intakeForm = shape({
   receivedOn: need(day()),
   floor: orNull(seeds()),
   note: orNull(note()),
+  ...keptFields,
 });
 
+/** What was said of a lot when it came, put right; what is left out stays. */
 export const lotEditForm = shape({
   version: version(),
+  acquisition: oneOf(ACQUISITIONS),
+  source: text(120),
+  yearKind: oneOf(YEAR_KINDS),
+  year: orNull(year()),
+  form: oneOf(FORMS),
+  statedGermination: orNull(share()),
+  receivedOn: day() as yup.Schema<string | undefined>,
+  /** Seeds that came in, and how that is known. */
+  seeds: seeds(1),
+  amountKnown: oneOf(AMOUNT_KNOWN),
+  ...keptFields,
   floor: seeds(),
   identity: oneOf(IDENTITY_CONFIDENCES),
   identityReason: orNull(text(500)),
@@ -182,9 +208,9 @@ export const climateLogForm = shape({ fileName: filled(200, 'give the file a nam
 export const settingsForm = shape({
   libraryName: filled(80, 'give the library a name'),
   hemisphere: need(oneOf(['north', 'south'] as const)),
-  lastFrost: need(text(5).matches(/^\d\d-\d\d$/, 'must be a month and day, as 04-27') as yup.StringSchema<string>),
+  lastFrost: need(text(5).matches(/^\d\d-\d\d$/, 'must be a day of the year, as 27 April (04-27)') as yup.StringSchema<string>),
   lastFrostSdDays: need(number({ min: 1, max: 60 })),
-  firstFrost: need(text(5).matches(/^\d\d-\d\d$/, 'must be a month and day, as 10-12') as yup.StringSchema<string>),
+  firstFrost: need(text(5).matches(/^\d\d-\d\d$/, 'must be a day of the year, as 12 October (10-12)') as yup.StringSchema<string>),
   firstFrostSdDays: need(number({ min: 1, max: 60 })),
   lendingThreshold: need(number({ min: 0.05, max: 0.98 })),
   temperatureUnit: need(oneOf(['C', 'F'] as const)),
@@ -201,11 +227,33 @@ export const settingsForm = shape({
 });
 export type Settings = yup.InferType<typeof settingsForm>;
 
+/** One figure of a crop: a number, a word, words, or null for the reference. What it may be is held by `checkFigure`. */
+const figureValue = () => yup.mixed<NonNullable<FigureValue>>().nullable();
 export const ownFigureForm = shape({
   field: filled(40, 'choose a figure'),
-  value: orNull(number()),
+  value: figureValue(),
+  /** True takes the reference again. */
+  reference: flag(),
   reason: orNull(text(500)),
 });
+
+/** A crop of one's own: how it is called, the crop it began from, and its figures where they differ from that one's. */
+export const ownCropForm = shape({
+  name: filled(80, 'give the crop a name'),
+  scientific: filled(120, 'give its scientific name, or the genus'),
+  family: orNull(text(60)),
+  /** Other names by which it is looked for. */
+  names: list(filled(80, 'leave out the empty name'), 40),
+  /** The two letters that begin the codes of its lots; left out, free ones are chosen. */
+  letters: orNull(text(2)),
+  fromKey: filled(60, 'choose the crop that is most like it'),
+  figures: need(
+    yup
+      .mixed<Readonly<Record<string, unknown>>>()
+      .test('object', 'must be an object of figures', (v) => v == null || (typeof v === 'object' && !Array.isArray(v))),
+  ),
+});
+export const ownCropEditForm = ownCropForm.shape({ version: version() });
 
 export const personForm = shape({ name: filled(80, 'give the name') });
 export const undoForm = shape({});

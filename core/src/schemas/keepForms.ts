@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import { RESTRICTION_RULES } from '../lots/restrictions.ts';
 import { ACQUISITIONS, BREEDINGS, HARDINESSES, IDENTITY_CONFIDENCES } from '../lots/vocabulary.ts';
 import { day, filled, flag, id, list, need, note, number, oneOf, orNull, seeds, shape, text, version, whole, year } from './fields.ts';
 
@@ -30,7 +31,7 @@ export const errandsDoneForm = shape({ ids: need(list(need(id()), 2000, 1)) });
 export const restrictedForm = shape({
   cropKey: orNull(text(60)),
   name: orNull(text(120)),
-  rule: need(oneOf(['warn', 'do-not-lend'] as const)),
+  rule: need(oneOf(RESTRICTION_RULES)),
   why: filled(300, 'say why; it is shown wherever the plant is handled'),
 });
 
@@ -109,6 +110,8 @@ export const importReadForm = shape({
   acquisition: orNull(oneOf(ACQUISITIONS)),
   receivedOn: orNull(day()),
   placeId: orNull(id()),
+  /** Crops that were chosen for names of the file that may mean several. */
+  crops: list(shape({ name: filled(120, 'give the name'), cropKey: filled(60, 'choose the crop') }), 500),
 });
 export const importAcceptForm = shape({
   leaveOutProblems: flag(),

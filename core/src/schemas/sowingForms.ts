@@ -35,7 +35,8 @@ export const BENCH_KIND_WORDS: Readonly<Record<BenchKind, string>> = {
   outdoors: 'outdoors, sheltered',
 };
 
-const monthDay = (example: string) => text(5).matches(/^\d\d-\d\d$/, `must be a month and day, as ${example}`) as yup.StringSchema<string>;
+const monthDay = (example: string) =>
+  text(5).matches(/^\d\d-\d\d$/, `must be a day of the year, as ${example}`) as yup.StringSchema<string>;
 
 export const gardenForm = shape({
   name: filled(80, 'give the garden a name'),
@@ -43,9 +44,9 @@ export const gardenForm = shape({
   hemisphere: need(oneOf(['north', 'south'] as const)),
   /** Days later than the library (below zero: earlier); null for a garden with frosts of its own. */
   shiftDays: orNull(whole({ min: -120, max: 120 })),
-  lastFrost: orNull(monthDay('04-27')),
+  lastFrost: orNull(monthDay('27 April (04-27)')),
   lastFrostSdDays: orNull(number({ min: 1, max: 60 })),
-  firstFrost: orNull(monthDay('10-12')),
+  firstFrost: orNull(monthDay('12 October (10-12)')),
   firstFrostSdDays: orNull(number({ min: 1, max: 60 })),
   note: orNull(note()),
 });

@@ -3,7 +3,8 @@ import { balanceOf, suggestedFloor } from '../amounts/amount.ts';
 import { CROP_REFERENCE } from '../crops/reference.ts';
 import { ageingStart } from '../viability/lotEstimate.ts';
 import { seedReadyDay } from '../renewals/seedReady.ts';
-import { frostRisk, nextMonthDay, seasonWords } from './frost.ts';
+import { frostRisk, nextMonthDay, seasonWords, springFrostRisk } from './frost.ts';
+import { sdFromOneInTen } from './oneInTen.ts';
 
 const frost = { last: '04-27', lastSdDays: 10, first: '10-12', firstSdDays: 12 };
 
@@ -45,5 +46,14 @@ describe('what hangs on the season', () => {
     expect(suggestedFloor(30, 20)).toBe(10);
     expect(balanceOf([{ seeds: 50 }, { seeds: -20 }])).toBe(30);
     expect(() => balanceOf([{ seeds: 5 }, { seeds: -6 }])).toThrow('movements[1].seeds');
+  });
+});
+
+describe('the day with one chance in ten', () => {
+  it('gives the spread that leaves a tenth of the frosts after it', () => {
+    const sd = sdFromOneInTen('2027-04-27', '2027-05-10');
+    expect(sd).toBeCloseTo(13 / 1.2815515655446004, 9);
+    expect(springFrostRisk('2027-05-10', '2027-04-27', sd)).toBeCloseTo(0.1, 6);
+    expect(() => sdFromOneInTen('2027-04-27', '2027-04-20')).toThrow('later than the usual');
   });
 });

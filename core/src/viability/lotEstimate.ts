@@ -44,6 +44,19 @@ export function ageingStart(
   return start > receivedOn ? receivedOn : start;
 }
 
+/** Month from which seed of a year is ripe in the north; in the south it ripens from the first days of the year. */
+const FIRST_RIPE_MONTH = 6;
+
+/**
+ * Whether a year of harvest lies in a season that has had none yet: in March of the north nothing of this year is ripe. Most likely it
+ * is the year the packet was packed for, so it is asked about.
+ */
+export function harvestNotYet(yearKind: YearKind, year: number | null, receivedOn: Day, hemisphere: 'north' | 'south'): boolean {
+  return (
+    yearKind === 'harvest' && hemisphere === 'north' && year === yearOf(receivedOn) && Number(receivedOn.slice(5, 7)) < FIRST_RIPE_MONTH
+  );
+}
+
 export interface LotFacts {
   readonly crop: LibraryCrop;
   readonly form: SeedForm;

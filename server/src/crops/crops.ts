@@ -1,47 +1,99 @@
-import { type Crop, foldName, type LibraryCrop, OWN_FIGURES, type OwnFigure, ownFigureForm, withOwnFigures, wrong } from '@esprel/core';
+import {
+  checkFigure,
+  type Crop,
+  type CropMeaning,
+  CropNames,
+  figureProblems,
+  type FigureValue,
+  isOwnFigure,
+  latinName,
+  type LibraryCrop,
+  OWN_FIGURES,
+  ownCropEditForm,
+  ownCropForm,
+  ownFigureForm,
+  undoForm,
+  withOwnFigures,
+  wrong,
+} from '@esprel/core';
+import { CROP_NAMES } from '@esprel/core/crops/names';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
 import { queryText } from '../http/query.ts';
 import { changes, read, type Route } from '../http/route.ts';
+import { addOwnCrop, editOwnCrop, ownCrop, ownCropNames, ownCrops, ownCropSheet, removeOwnCrop } from './ownCrops.ts';
 
 const BY_KEY: ReadonlyMap<string, Crop> = new Map(CROP_REFERENCE.map((c) => [c.key, c]));
 
-/** A crop of the reference with this library's own figures. Throws a not-found Problem. */
+/** A crop as it was written down: of the reference, or the library's own. Throws a not-found Problem. */
+export function baseCrop(db: Db, key: string): Crop {
+  const crop = BY_KEY.get(key) ?? ownCrop(db, key);
+  if (!crop) throw notFound(`The crop "${key.slice(0, 60)}"`);
+  return crop;
+}
+
+/** A crop with this library's own figures. Throws a not-found Problem. */
 export function libraryCrop(db: Db, key: string): LibraryCrop {
-  const crop = BY_KEY.get(key);
-  if (!crop) throw notFound(`The crop "${key}"`);
-  const own = all<{ field: string; value: number }>(db, 'SELECT field, value FROM own_figures WHERE crop_key = ?', key);
-  return withOwnFigures(crop, Object.fromEntries(own.map((o) => [o.field, o.value])));
+  const crop = baseCrop(db, key);
+  const own = all<{ field: string; value: string }>(db, 'SELECT field, value FROM own_figures WHERE crop_key = ?', key);
+  return withOwnFigures(crop, Object.fromEntries(own.map((o) => [o.field, JSON.parse(o.value) as FigureValue])));
 }
 
-function cropHistoryRank(name: string, folded: string): number {
-  const words = foldName(name);
-  if (words === folded) return 0;
-  if (words.startsWith(folded)) return 1;
-  return words.split(' ').some((w) => w.startsWith(folded)) ? 2 : 3;
+/** Every crop there is here: those of the reference, then the library's own. */
+export function everyCrop(db: Db): readonly Crop[] {
+  return [...CROP_REFERENCE, ...ownCrops(db)];
 }
 
-/** Crops whose common or scientific name holds the text, best first. */
-export function findCrops(text: string, limit = 12): Crop[] {
-  const folded = foldName(text);
-  if (folded === '') return [];
-  return CROP_REFERENCE.map((c) => ({
-    c,
-    rank: Math.min(cropHistoryRank(c.name, folded), cropHistoryRank(c.scientific, folded) + 0.5),
-    holds: foldName(`${c.name} ${c.scientific} ${c.family}`).includes(folded),
-  }))
-    .filter((x) => x.holds)
-    .sort((a, b) => a.rank - b.rank || a.c.name.localeCompare(b.c.name))
-    .slice(0, limit)
-    .map((x) => x.c);
+/** Every crop as this library sees it, read in one go. */
+export function everyLibraryCrop(db: Db): LibraryCrop[] {
+  const own = new Map<string, Record<string, FigureValue>>();
+  for (const o of all<{ key: string; field: string; value: string }>(db, 'SELECT crop_key AS key, field, value FROM own_figures')) {
+    own.set(o.key, { ...own.get(o.key), [o.field]: JSON.parse(o.value) as FigureValue });
+  }
+  return everyCrop(db).map((c) => withOwnFigures(c, own.get(c.key) ?? {}));
+}
+
+let reference: CropNames | null = null;
+
+/** Asks the names of the library's own crops first, then those of the reference. */
+function askNames(db: Db, ask: (names: CropNames) => readonly CropMeaning[]): CropMeaning[] {
+  // Made when it is first asked for: five thousand names take some tens of milliseconds.
+  reference ??= new CropNames(CROP_NAMES);
+  const own = ownCropNames(db);
+  const found = [...(own.length === 0 ? [] : ask(new CropNames(own))), ...ask(reference)];
+  const seen = new Set<string>();
+  return found.filter((m) => !seen.has(m.key) && seen.add(m.key));
+}
+
+/** The crops that have exactly this name; several where it may mean several, the likeliest first. */
+export function cropsNamed(db: Db, text: string): CropMeaning[] {
+  return askNames(db, (names) => names.named(text));
+}
+
+/** The crops that the words of a nickname name. */
+export function cropsWithin(db: Db, text: string): CropMeaning[] {
+  return askNames(db, (names) => names.within(text));
+}
+
+/** Crops by any of their names, also while it is typed and through typing mistakes; best first. */
+export function findCrops(db: Db, text: string, limit = 12): CropMeaning[] {
+  return askNames(db, (names) => names.find(text, limit)).slice(0, limit);
+}
+
+/** What else a crop is called, without its own two names, plurals and misspellings. */
+function otherNames(crop: Crop): string[] {
+  const shown = new Set([crop.name, crop.scientific].map(latinName));
+  const names = CROP_NAMES.filter((n) => n.key === crop.key && n.kind !== 'misspelling' && n.kind !== 'plural').map((n) => n.name);
+  return [...new Set(names.filter((n) => !shown.has(latinName(n))))];
 }
 
 export function cropRoutes(refreshCrop: (cropKey: string) => readonly number[]): Route[] {
   return [
     read('/crops', ({ db }, { query }) => {
       const q = queryText(query, 'q');
-      const crops = q === null ? CROP_REFERENCE : findCrops(q);
+      const byKey = new Map(everyLibraryCrop(db).map((c) => [c.key, c]));
+      const asked: readonly { readonly key: string; readonly as?: string }[] = q === null ? [...byKey.values()] : findCrops(db, q);
       const used = new Map(
         all<{ key: string; n: number }>(
           db,
@@ -49,40 +101,52 @@ export function cropRoutes(refreshCrop: (cropKey: string) => readonly number[]):
         ).map((r) => [r.key, r.n]),
       );
       return {
-        crops: crops.map((c) => ({ ...libraryCrop(db, c.key), lots: used.get(c.key) ?? 0 })),
+        crops: asked.flatMap(({ key, as }) => {
+          const crop = byKey.get(key);
+          return crop ? [{ ...crop, as: as ?? null, lots: used.get(key) ?? 0 }] : [];
+        }),
       };
     }),
     read('/crops/:key', ({ db }, { params }) => {
       const crop = libraryCrop(db, params.key ?? '');
       return {
         crop,
-        reference: BY_KEY.get(crop.key),
-        figures: all(db, 'SELECT field, value, reason FROM own_figures WHERE crop_key = ? ORDER BY field', crop.key),
+        reference: baseCrop(db, crop.key),
+        /** Set where the library added the crop itself. */
+        ownCrop: ownCropSheet(db, crop.key),
+        names: otherNames(crop),
+        figures: all(db, 'SELECT field, reason FROM own_figures WHERE crop_key = ? ORDER BY field', crop.key),
       };
     }),
+    changes('post', '/crops', 'own crop', ownCropForm, (change, { body }) => addOwnCrop(change, body)),
+    changes('patch', '/crops/:key', 'own crop', ownCropEditForm, (change, { params, body }) => {
+      const edited = editOwnCrop(change, params.key ?? '', body);
+      for (const id of refreshCrop(edited.key)) change.touch('lot', id);
+      return edited;
+    }),
+    changes('delete', '/crops/:key', 'own crop', undoForm, (change, { params }) => removeOwnCrop(change, params.key ?? '')),
     changes('put', '/crops/:key/own-figure', 'own figure', ownFigureForm, (change, { params, body }) => {
       const crop = libraryCrop(change.db, params.key ?? '');
-      if (!Object.hasOwn(OWN_FIGURES, body.field)) throw wrong('field', `must be one of: ${Object.keys(OWN_FIGURES).join(', ')}`);
-      const field = body.field as OwnFigure;
-      const rule = OWN_FIGURES[field];
+      const { field } = body;
+      if (!isOwnFigure(field)) throw wrong('field', `must be one of: ${Object.keys(OWN_FIGURES).join(', ')}`);
+      const { label } = OWN_FIGURES[field];
       const now = one<{ id: number }>(change.db, 'SELECT id FROM own_figures WHERE crop_key = ? AND field = ?', crop.key, field);
-      if (body.value == null) {
+      if (body.reference === true) {
         if (now) change.remove('own_figures', now.id);
-        change.describe(`${crop.name}: back to the reference for ${rule.label.toLowerCase()}`);
+        change.describe(`${crop.name}: back to the reference for ${label.toLowerCase()}`);
       } else {
-        if (body.value < rule.min || body.value > rule.max || (rule.whole && !Number.isInteger(body.value))) {
-          throw wrong('value', `must be ${rule.whole ? 'a whole number' : 'a number'} from ${String(rule.min)} to ${String(rule.max)}`);
-        }
-        if (now) change.update('own_figures', now.id, { value: body.value, reason: body.reason ?? null });
-        else change.insert('own_figures', { crop_key: crop.key, field, value: body.value, reason: body.reason ?? null });
-        const after = libraryCrop(change.db, crop.key);
-        if (after.testFinalCountD < after.testFirstCountD || after.emergeMaxD < after.emergeMinD) {
-          throw wrong('value', 'the last day must not come before the first');
-        }
-        change.describe(`${crop.name}: own figure for ${rule.label.toLowerCase()}, ${String(body.value)}`);
+        const value = checkFigure(field, body.value ?? null);
+        const row = { value: JSON.stringify(value), reason: body.reason ?? null };
+        if (now) change.update('own_figures', now.id, row);
+        else change.insert('own_figures', { crop_key: crop.key, field, ...row });
+        const said = Array.isArray(value) ? value.join(', ') || 'none' : String(value ?? 'none');
+        change.describe(`${crop.name}: own figure for ${label.toLowerCase()}, ${said}`);
       }
+      const after = libraryCrop(change.db, crop.key);
+      const [problem] = figureProblems(after);
+      if (problem) throw wrong('value', `${OWN_FIGURES[problem.field].label.toLowerCase()} ${problem.message}`);
       for (const id of refreshCrop(crop.key)) change.touch('lot', id);
-      return { crop: libraryCrop(change.db, crop.key) };
+      return { crop: after };
     }),
   ];
 }

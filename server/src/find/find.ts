@@ -1,11 +1,13 @@
 import { correctionsOf, latinName, parseLotCode, plural } from '@esprel/core';
+import { findCrops } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { queryText } from '../http/query.ts';
 import { read, type Route } from '../http/route.ts';
 import { findNames, type NameFound } from './names.ts';
+import { findNotes } from './notes.ts';
 
 interface Found {
-  readonly kind: 'lot' | 'variety' | 'crop' | 'member' | 'place' | 'source';
+  readonly kind: 'lot' | 'variety' | 'crop' | 'member' | 'place' | 'source' | 'note';
   readonly title: string;
   readonly detail: string;
   readonly at: string;
@@ -56,6 +58,12 @@ function mistype(db: Db, text: string): { readonly message: string; readonly fou
   return { message, found: existing.slice(0, 5).map((e) => lotFound(e.lot)) };
 }
 
+/** Everything of this name: what has it of its own, and crops by any of their names in any language. */
+function namesOf(db: Db, text: string): NameFound[] {
+  const crops = findCrops(db, text, 6).map((m): NameFound => ({ kind: 'crop', thing: m.key, fit: m.fit }));
+  return [...findNames(db, text).filter((n) => n.kind !== 'crop'), ...crops].sort((a, b) => a.fit - b.fit);
+}
+
 /** Lots that have to do with any of these things, as SQL that answers ids, and its parameters. */
 function lotsOf(names: readonly NameFound[]): { readonly sql: string; readonly params: string[] } {
   const of = (kind: NameFound['kind']): string => JSON.stringify(names.filter((n) => n.kind === kind).map((n) => n.thing));
@@ -83,7 +91,7 @@ function wordsAndYear(text: string): { readonly words: string[]; readonly year: 
 
 /** Lots on which every word says something: of the variety, crop, source, place or borrower; and of the year. */
 function lotsByEveryWord(db: Db, words: readonly string[], year: number | null): LotFound[] {
-  const sets = words.map((w) => lotsOf(findNames(db, w)));
+  const sets = words.map((w) => lotsOf(namesOf(db, w)));
   const parts = [...sets.map((s) => `SELECT id FROM (${s.sql})`), ...(year === null ? [] : ['SELECT id FROM lots WHERE year = ?'])];
   return all<LotFound>(
     db,
@@ -160,7 +168,7 @@ export function find(db: Db, text: string): object {
   if (wrongCode) return { exact: null, ...wrongCode };
   const { words, year } = wordsAndYear(text);
   if (words.length === 0 && year === null) return { exact: null, message: null, found: [] };
-  const names = words.length === 0 || year !== null ? [] : findNames(db, words.join(' '));
+  const names = words.length === 0 || year !== null ? [] : namesOf(db, words.join(' '));
   // Once something fits as typed, what fits only with mistakes is noise.
   const best = names.some((n) => n.fit < 4) ? names.filter((n) => n.fit < 4) : names;
   const lots = lotsOfVarieties(
@@ -175,7 +183,8 @@ export function find(db: Db, text: string): object {
     ...byWord.map(lotFound),
     ...things.flatMap((n) => describeThing(db, n)),
     ...varieties.flatMap((n) => describeThing(db, n)),
-  ]).slice(0, 14);
+    ...findNotes(db, text, 4),
+  ]).slice(0, 16);
   return {
     exact: null,
     message: found.length === 0 ? `Nothing here is called "${text.trim().slice(0, 40)}". Try a part of the name, or the crop.` : null,

@@ -9,11 +9,13 @@ import {
   missedCounts,
   nextCountOf,
   nextStep,
+  paceOf,
   type SeedKind,
+  type TestMethod,
   testProtocol,
   type WaitInput,
+  waitForTest,
   waitInput,
-  waitOrCall,
 } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
@@ -101,11 +103,11 @@ export function batchesOf(test: TestRow, replicates: readonly Replicate[]): Batc
 /** Day on which to stop waiting, the latest of the batches; null before all of them were counted once. */
 export function callDay(db: Db, test: TestRow, prior: WaitInput['prior'], today: string): string | null {
   const crop = libraryCrop(db, lotRow(db, test.lot_id)?.crop_key ?? '');
-  const usualDays = { min: crop.testFirstCountD, max: crop.testFinalCountD };
+  const pace = paceOf(crop, test.method as TestMethod);
   const days = batchesOf(test, replicatesOf(db, test.id)).map(({ warmFrom, replicates }) => {
     const bags = replicates.map((r) => ({ seeds: r.seeds, countedOn: r.counted_on, marks: r.marks.map(markOf) }));
-    const input = waitInput(bags, warmFrom, today, prior, usualDays);
-    return input === null ? null : addDays(warmFrom, waitOrCall(input).callOn);
+    const input = waitInput(bags, warmFrom, today, prior, pace);
+    return input === null ? null : addDays(warmFrom, waitForTest(input).callOn);
   });
   return days.length === 0 || days.includes(null) ? null : (days as string[]).reduce((a, b) => (a > b ? a : b));
 }
@@ -184,7 +186,7 @@ export function testSheet(db: Db, id: number, today: string): object {
         )
       : null,
     seedsOut: out,
-    usualDays: { min: crop.testFirstCountD, max: crop.testFinalCountD },
+    pace: paceOf(crop, test.method as TestMethod),
     protocol: testProtocol(crop),
     balance: lot.balance,
     floor: lot.floor,

@@ -1,31 +1,28 @@
 import { createHash } from 'node:crypto';
-import { foldName, type ImportContext, type ImportedLot, type ImportField, latinName, type likeness, nameFit } from '@esprel/core';
-import { CROP_REFERENCE } from '@esprel/core/crops/reference';
-import { libraryCrop } from '../crops/crops.ts';
+import { foldName, type ImportContext, type ImportedLot, type ImportField, type likeness } from '@esprel/core';
+import { cropsNamed, findCrops, libraryCrop } from '../crops/crops.ts';
 import { all, type Db } from '../db/db.ts';
 import { placePath, placesById } from '../places/climates.ts';
 import { readSettings } from '../settings/settings.ts';
 import { varietyNamed } from '../varieties/register.ts';
 
-/** The names of crops without what stands in brackets: "Tomato" finds "Tomato (large)". */
-function cropNames(): {
-  readonly exact: Map<string, string>;
-  readonly list: readonly { readonly key: string; readonly name: string; readonly latin: string }[];
-} {
-  const exact = new Map<string, string>();
-  // Earlier crops of the reference win a bare name; full names come last and always win.
-  for (const c of [...CROP_REFERENCE].reverse()) exact.set(foldName(c.name.replace(/\(.*\)/, '')), c.key);
-  for (const c of CROP_REFERENCE) {
-    exact.set(foldName(c.name), c.key);
-    exact.set(foldName(c.scientific), c.key);
-    exact.set(foldName(c.key), c.key);
-  }
-  return { exact, list: CROP_REFERENCE.map((c) => ({ key: c.key, name: c.name, latin: latinName(c.name) })) };
+/** A name of the file that may mean several crops, the likeliest first. */
+export interface AskedCrop {
+  readonly name: string;
+  rows: number;
+  readonly choices: readonly { readonly key: string; readonly name: string; readonly scientific: string }[];
 }
 
 /** Looks up what rows need to know of this library; each thing is asked of the database once. */
-export function importContext(db: Db, today: string, defaults: ImportContext['defaults']): ImportContext {
-  const crops = cropNames();
+export function importContext(
+  db: Db,
+  today: string,
+  defaults: ImportContext['defaults'],
+  /** Crops that were chosen for names of the file that may mean several, by folded name. */
+  chosen: ReadonlyMap<string, string> = new Map(),
+): ImportContext & { readonly asked: ReadonlyMap<string, AskedCrop> } {
+  const named = new Map<string, readonly string[]>();
+  const asked = new Map<string, AskedCrop>();
   const places = placesById(db);
   const byPath = new Map<string, number | null>();
   for (const p of places.values()) {
@@ -47,12 +44,28 @@ export function importContext(db: Db, today: string, defaults: ImportContext['de
     today,
     monthFirst: readSettings(db).dateOrder === 'month-day',
     defaults,
-    cropNamed: (name) => crops.exact.get(foldName(name)) ?? crops.exact.get(foldName(name.replace(/s$/i, ''))) ?? null,
+    cropsNamed: (name) => {
+      const folded = foldName(name);
+      const choice = chosen.get(folded);
+      if (choice !== undefined) return [choice];
+      let keys = named.get(folded);
+      if (!keys) named.set(folded, (keys = cropsNamed(db, name).map((m) => m.key)));
+      return keys;
+    },
+    cropName: (key) => libraryCrop(db, key).name,
+    ambiguous: (name, keys) => {
+      const folded = foldName(name);
+      const known = asked.get(folded);
+      if (known) known.rows += 1;
+      else {
+        const choices = keys.map((key) => ({ key, name: libraryCrop(db, key).name, scientific: libraryCrop(db, key).scientific }));
+        asked.set(folded, { name, rows: 1, choices });
+      }
+    },
+    asked,
     cropLike: (name) => {
-      const typed = latinName(name);
-      const near = crops.list.map((c) => ({ c, fit: nameFit(typed, c.latin) })).filter((x) => x.fit !== null);
-      near.sort((a, b) => (a.fit as number) - (b.fit as number));
-      return near[0]?.c.name ?? null;
+      const near = findCrops(db, name, 1)[0];
+      return near ? libraryCrop(db, near.key).name : null;
     },
     cropOfVariety: (name) => {
       const found = cropsOf.get(foldName(name)) ?? [];

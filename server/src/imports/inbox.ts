@@ -4,7 +4,7 @@ import { all, type Db } from '../db/db.ts';
 import { type CsvFile, type Encoding, readCsv, type Separator } from '../files/csv.ts';
 import { notFound } from '../http/problem.ts';
 import { nearVarieties, varietyNamed } from '../varieties/register.ts';
-import { codeState, importContext, type ReadRow, rowKey } from './context.ts';
+import { type AskedCrop, codeState, importContext, type ReadRow, rowKey } from './context.ts';
 
 export type FileState = 'chosen' | 'reading' | 'read' | 'writing' | 'done' | 'failed';
 
@@ -13,6 +13,8 @@ export interface Reading {
   readonly separator: Separator | null;
   readonly mapping: ColumnMapping;
   readonly defaults: ImportContext['defaults'];
+  /** Crops chosen for names that may mean several, by folded name. */
+  readonly crops: ReadonlyMap<string, string>;
 }
 
 /** A file that waits to be read in. It lives in memory: nothing of it is in the library before it is accepted. */
@@ -27,6 +29,8 @@ export interface WaitingFile {
   done: number;
   total: number;
   rows: readonly ReadRow[];
+  /** Names of crops that may mean several; rows with them wait for somebody to choose. */
+  crops: readonly AskedCrop[];
   /** Codes that were given, by row, once it is written. */
   codes: ReadonlyMap<number, string>;
   message: string | null;
@@ -56,6 +60,7 @@ export class Inbox {
       done: 0,
       total: csv.rows.length,
       rows: [],
+      crops: [],
       codes: new Map(),
       message: null,
       actionId: null,
@@ -84,8 +89,16 @@ export async function readFile(db: Db, today: string, file: WaitingFile, reading
   if (reading.encoding !== file.csv.encoding || reading.separator !== file.csv.separator) {
     file.csv = readCsv(file.bytes, { encoding: reading.encoding, separator: reading.separator });
   }
-  Object.assign(file, { mapping: reading.mapping, state: 'reading', done: 0, total: file.csv.rows.length, rows: [], message: null });
-  const context = importContext(db, today, reading.defaults);
+  Object.assign(file, {
+    mapping: reading.mapping,
+    state: 'reading',
+    done: 0,
+    total: file.csv.rows.length,
+    rows: [],
+    crops: [],
+    message: null,
+  });
+  const context = importContext(db, today, reading.defaults, reading.crops);
   const known = new Set(all<{ key: string }>(db, 'SELECT import_key AS key FROM lots WHERE import_key IS NOT NULL').map((r) => r.key));
   const seen = new Map<string, number>();
   const codes = new Map<string, number>();
@@ -101,7 +114,7 @@ export async function readFile(db: Db, today: string, file: WaitingFile, reading
     // Another reading of the same file, with other columns, has begun; or the library is closed.
     if (file.run !== run || !db.open) return;
   }
-  Object.assign(file, { rows, state: 'read' });
+  Object.assign(file, { rows, crops: [...context.asked.values()], state: 'read' });
 }
 
 interface OneRow {

@@ -1,4 +1,13 @@
-import { type ColumnMapping, IMPORT_FIELD_KEYS, importAcceptForm, importReadForm, type ImportField, parse, wrong } from '@esprel/core';
+import {
+  type ColumnMapping,
+  foldName,
+  IMPORT_FIELD_KEYS,
+  importAcceptForm,
+  importReadForm,
+  type ImportField,
+  parse,
+  wrong,
+} from '@esprel/core';
 import type { Db } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { one } from '../db/db.ts';
@@ -41,6 +50,7 @@ function overview(db: Db, file: WaitingFile): object {
     total: file.total,
     counts: { ready: count('ready'), known: count('known'), problem: count('problem') },
     names: [...names.values()],
+    crops: file.crops,
     message: file.message,
     acceptedBefore: before ?? null,
     actionId: file.actionId,
@@ -97,7 +107,9 @@ export function importRoutes(db: Db, afterWriting: () => void): Route[] {
       const form = parse(importReadForm, body);
       if (form.encoding != null && !Object.hasOwn(ENCODINGS, form.encoding))
         throw wrong('encoding', `must be one of: ${Object.keys(ENCODINGS).join(', ')}`);
+      const crops = (form.crops ?? []) as { name: string; cropKey: string }[];
       const reading = {
+        crops: new Map(crops.map((c) => [foldName(c.name), c.cropKey])),
         encoding: (form.encoding ?? file.csv.encoding) as Encoding,
         separator: (form.separator ?? file.csv.separator) as Separator,
         mapping: checkMapping(file, form.mapping as Record<string, unknown>),
@@ -108,6 +120,10 @@ export function importRoutes(db: Db, afterWriting: () => void): Route[] {
           placeId: form.placeId ?? null,
         },
       };
+      for (const [i, c] of crops.entries()) {
+        if (!one(reader.db, 'SELECT 1 FROM crops WHERE key = ?', c.cropKey))
+          throw wrong(`crops[${String(i)}].cropKey`, 'is not a crop here; choose again');
+      }
       if (form.placeId != null && !one(reader.db, 'SELECT 1 FROM places WHERE id = ?', form.placeId))
         throw wrong('placeId', 'is not a place here; choose again');
       readFile(reader.db, reader.today, file, reading).catch((error: unknown) => {

@@ -5,6 +5,7 @@ import { notFound, Problem } from '../http/problem.ts';
 const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] }>> = {
   settings: {},
   own_figures: {},
+  own_crops: {},
   people: {},
   varieties: {},
   variety_synonyms: {},

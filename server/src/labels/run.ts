@@ -9,7 +9,9 @@ import {
   type LabelFormatName,
   type LabelKind,
   type LabelLayout,
+  type LabelLoan,
   type LabelLot,
+  labelParts,
   type LabelRun,
   labelPlaces,
   type LabelText,
@@ -113,9 +115,9 @@ function bagTexts(db: Db, ids: readonly number[], settings: Settings): LabelText
 
 /** Labels of a tray: a marker for each letter, or a tag for every plant that came up, which is what it is potted on with. */
 function trayTexts(db: Db, trayId: number, each: 'marker' | 'plant', settings: Settings): LabelText[] {
-  const rows = all<{ letter: string; code: string; up: number; sownOn: string | null }>(
+  const rows = all<{ letter: string; code: string; up: number; sownOn: string | null; sown: number | null }>(
     db,
-    `SELECT f.letter, l.code, s.sown_on AS sownOn, coalesce((SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id), 0) AS up
+    `SELECT f.letter, l.code, s.sown_on AS sownOn, s.seeds AS sown, coalesce((SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id), 0) AS up
      FROM tray_fills f JOIN lots l ON l.id = f.lot_id LEFT JOIN sowings s ON s.tray_id = f.tray_id AND s.letter = f.letter
      WHERE f.tray_id = ? ORDER BY f.letter`,
     trayId,
@@ -123,7 +125,8 @@ function trayTexts(db: Db, trayId: number, each: 'marker' | 'plant', settings: S
   return rows.flatMap((r) => {
     const lot = lotsByCode(db, [r.code])[0] as LabelLot | undefined;
     if (!lot) return [];
-    const text = lotLabel('pot', lot, settings, { seedsEach: null, sownOn: r.sownOn });
+    // The marker says how many were sown; a plant that was potted on is one.
+    const text = lotLabel('pot', lot, settings, { seedsEach: null, sownOn: r.sownOn, sown: each === 'marker' ? r.sown : null });
     return each === 'marker' ? [{ ...text, title: `${r.letter}: ${text.title}` }] : Array.from({ length: r.up }, () => text);
   });
 }
@@ -146,6 +149,17 @@ function windowHere(db: Db, reader: SeasonReader, code: string, today: string): 
   return null;
 }
 
+/** What was agreed when seed was handed over, for its packet. */
+function loanLabel(db: Db, id: number): (LabelLoan & { readonly seeds: number }) | null {
+  return (
+    one<LabelLoan & { seeds: number }>(
+      db,
+      'SELECT seeds, purpose, promise, promised_seeds AS promisedSeeds, due_on AS dueOn, packet_note AS note FROM loans WHERE id = ?',
+      id,
+    ) ?? null
+  );
+}
+
 function lotTexts(
   db: Db,
   kind: Exclude<LabelKind, 'box' | 'bag'>,
@@ -158,12 +172,20 @@ function lotTexts(
   const missing = codes.find((c) => !lots.some((l) => l.code === c));
   if (missing !== undefined) throw wrong('codes', `there is no lot ${missing} here`);
   const sowing = queryWhole(query, 'sowing', 1, Number.MAX_SAFE_INTEGER);
-  const sownOn =
-    sowing === null ? null : (one<{ day: string }>(db, 'SELECT sown_on AS day FROM sowings WHERE id = ?', sowing)?.day ?? null);
+  const sown =
+    sowing === null ? undefined : one<{ day: string; seeds: number }>(db, 'SELECT sown_on AS day, seeds FROM sowings WHERE id = ?', sowing);
+  const loanId = queryWhole(query, 'loan', 1, Number.MAX_SAFE_INTEGER);
+  const loan = loanId === null ? null : loanLabel(db, loanId);
   const seedsEach = queryWhole(query, 'seeds', 1, 10_000_000);
   const reader = kind === 'packet' ? new SeasonReader(db) : null;
   return lots.map((lot) =>
-    lotLabel(kind, lot, settings, { seedsEach, sownOn, window: reader ? windowHere(db, reader, lot.code, today) : null }),
+    lotLabel(kind, lot, settings, {
+      seedsEach: seedsEach ?? loan?.seeds ?? null,
+      sownOn: sown?.day ?? null,
+      sown: sown?.seeds ?? null,
+      window: reader ? windowHere(db, reader, lot.code, today) : null,
+      loan,
+    }),
   );
 }
 
@@ -189,10 +211,22 @@ export function planRun(db: Db, query: Query, today: string): LabelRunPlan {
         : kind === 'bag'
           ? bagTexts(db, codes.map(Number), settings)
           : lotTexts(db, kind, codes, settings, query, today);
-  if (texts.length * copies > MOST_LABELS) throw wrong('copies', `makes more than ${String(MOST_LABELS)} labels; print them in parts`);
-  const places = labelPlaces(format, texts.length * copies, skip);
   const problems: { of: string; message: string }[] = [];
-  const labels = texts.flatMap((text, i) => {
+  // What does not fit on one label stands on a second one, for the back.
+  const parts =
+    format.continuous === true
+      ? texts
+      : texts.flatMap((text) => {
+          const own = labelParts(text, format.widthMm, format.heightMm, measure);
+          if (own.length > 1) {
+            const message = `takes ${String(own.length)} labels: the second goes on the back, or take a larger label`;
+            problems.push({ of: text.code ?? text.title, message });
+          }
+          return own;
+        });
+  if (parts.length * copies > MOST_LABELS) throw wrong('copies', `makes more than ${String(MOST_LABELS)} labels; print them in parts`);
+  const places = labelPlaces(format, parts.length * copies, skip);
+  const labels = parts.flatMap((text, i) => {
     const heightMm = format.continuous === true ? cutLength(text, format.widthMm, format.heightMm, measure) : format.heightMm;
     const layout = layoutLabel(text, format.widthMm, heightMm, measure);
     const of = text.code ?? text.title;

@@ -1,4 +1,4 @@
-import { envelopeTextForm, photoForm, plural, undoForm, weigh, weighingForm, wrong } from '@esprel/core';
+import { envelopeTextForm, photoForm, plural, undoForm, weigh, weighingForm, wrong, isChaffy } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { keepPhoto, readPhoto } from '../files/photos.ts';
 import { notFound } from '../http/problem.ts';
@@ -89,7 +89,7 @@ export function envelopeRoutes(): Route[] {
       const lot = lotByCode(change.db, params.code ?? '');
       if (body.weighedOn > change.today) throw wrong('weighedOn', `must not be after today, ${change.today}`);
       const samples = body.samples as { seeds: number; grams: number }[];
-      const result = weigh(samples, body.totalGrams);
+      const result = weigh(samples, body.totalGrams, isChaffy(lot.crop_key));
       if (result.seeds > 10_000_000) throw wrong('totalGrams', 'is more than ten million seeds; check the weights');
       change.insert('weighings', {
         lot_id: lot.id,

@@ -1,5 +1,6 @@
-import { FATE_FACTS, type Fate } from '@esprel/core';
-import { all, type Db } from '../db/db.ts';
+import { addDays, AFTER_RIPENING_DAYS, type AsleepTest, FATE_FACTS, type Fate, wantsAfterRipening } from '@esprel/core';
+import { libraryCrop } from '../crops/crops.ts';
+import { all, type Db, one } from '../db/db.ts';
 import { countedOf } from '../sowing/learned.ts';
 import { doubtOn, mixUpsOf } from '../identity/mixUps.ts';
 
@@ -13,6 +14,20 @@ export interface EvidenceDot {
   readonly emergence: number | null;
   readonly used: boolean;
   readonly why: string;
+}
+
+/** The closed tests of a lot with what was asleep in them: hard and fresh seed, of all that proved alive. */
+export function asleepTests(db: Db, lotId: number): AsleepTest[] {
+  return all<AsleepTest>(
+    db,
+    `SELECT t.warm_from AS date,
+       (SELECT count(*) FROM seed_marks m JOIN replicates r ON r.id = m.replicate_id
+        WHERE r.test_id = t.id AND r.dropped_why IS NULL AND m.kind IN ('normal', 'hard', 'fresh')) AS alive,
+       (SELECT count(*) FROM seed_marks m JOIN replicates r ON r.id = m.replicate_id
+        WHERE r.test_id = t.id AND r.dropped_why IS NULL AND m.kind IN ('hard', 'fresh')) AS asleep
+     FROM tests t WHERE t.lot_id = ? AND t.closed_on IS NOT NULL AND t.planned = 0 ORDER BY t.warm_from`,
+    lotId,
+  );
 }
 
 /** Every test and sowing of a lot, with the reason why it counts as evidence or does not. */
@@ -41,6 +56,7 @@ export function evidenceOf(db: Db, lotId: number): EvidenceDot[] {
      FROM sowings s WHERE s.lot_id = ? ORDER BY s.sown_on, s.id`,
     lotId,
   );
+  const asleepUntil = restingUntil(db, lotId);
   const mixUps = mixUpsOf(db, lotId);
   const dots = [
     ...tests.map((t): EvidenceDot => ({
@@ -68,11 +84,31 @@ export function evidenceOf(db: Db, lotId: number): EvidenceDot[] {
             : `${FATE_FACTS[s.fate].words}: ${FATE_FACTS[s.fate].why}`,
     })),
   ];
-  if (mixUps.length === 0) return dots;
   return dots.map((d) => {
+    // Seed that still rests after its harvest fails alive; what does come up says something all the same.
+    if (d.used && asleepUntil !== null && d.date < asleepUntil && d.alive < d.sown * RESTED_SHARE) {
+      return {
+        ...d,
+        used: false,
+        why: `begun before it had rested after its harvest (until ${asleepUntil}): what did not come up may be alive`,
+      };
+    }
     const doubt = doubtOn(mixUps, d.date);
     return doubt === null ? d : { ...d, used: false, why: doubt };
   });
+}
+
+/** From this share on, early seed had rested enough to be counted. */
+const RESTED_SHARE = 0.7;
+
+/** The day until which freshly harvested seed of a lot may rest; null for crops that need none. */
+function restingUntil(db: Db, lotId: number): string | null {
+  const lot = one<{ start: string; crop: string }>(
+    db,
+    'SELECT l.ages_from AS start, v.crop_key AS crop FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE l.id = ?',
+    lotId,
+  );
+  return lot && wantsAfterRipening(libraryCrop(db, lot.crop)) ? addDays(lot.start, AFTER_RIPENING_DAYS) : null;
 }
 
 /** Cells that were eaten, dried out or fell over say nothing; the rest of a sowing does. */

@@ -1,4 +1,4 @@
-import { ageingStart, foldName, formatLotCode, type intakeForm, plural, suggestedFloor, wrong, yearOf } from '@esprel/core';
+import { ageingStart, foldName, formatLotCode, type intakeForm, isShortLived, plural, suggestedFloor, wrong, yearOf } from '@esprel/core';
 import type * as yup from 'yup';
 import { libraryCrop } from '../crops/crops.ts';
 import { type Db, one } from '../db/db.ts';
@@ -55,6 +55,49 @@ function varietyOf(
   return byId(id) as NonNullable<ReturnType<typeof byId>>;
 }
 
+/** How a packet was closed and when its seed was picked, as forms send it. */
+export interface KeptFacts {
+  readonly sealed?: boolean | undefined;
+  readonly sealedRhPercent?: number | null | undefined;
+  readonly openedOn?: string | null | undefined;
+  readonly pickedOn?: string | null | undefined;
+  readonly ripenedWhere?: string | null | undefined;
+  readonly ripenedInSeason?: 'yes' | 'no' | null | undefined;
+  readonly nightC?: number | null | undefined;
+}
+
+/** Checks the days of a sealed packet and of picking against each other. */
+export function checkKept(today: string, receivedOn: string, body: KeptFacts): void {
+  if (body.sealed !== true && body.sealedRhPercent != null)
+    throw wrong('sealedRhPercent', 'leave it out unless the supplier sealed the packet');
+  if (body.sealed !== true && body.openedOn != null) throw wrong('openedOn', 'leave it out unless the supplier sealed the packet');
+  if (body.openedOn != null && body.openedOn > today) throw wrong('openedOn', `must not be after today, ${today}`);
+  if (body.pickedOn != null && body.pickedOn > receivedOn) throw wrong('pickedOn', `must not be after it came, ${receivedOn}`);
+  if (body.pickedOn != null && body.pickedOn < '1900-01-01') throw wrong('pickedOn', 'is too long ago; check the year');
+}
+
+/** The columns of a lot for these facts; only those that were sent. */
+export function keptColumns(body: KeptFacts): Record<string, unknown> {
+  const columns: Record<string, unknown> = {};
+  if (body.sealed !== undefined) {
+    columns.sealed = body.sealed ? 1 : 0;
+    if (!body.sealed) Object.assign(columns, { sealed_rh_percent: null, opened_on: null });
+  }
+  const names = {
+    sealedRhPercent: 'sealed_rh_percent',
+    openedOn: 'opened_on',
+    pickedOn: 'picked_on',
+    ripenedWhere: 'ripened_where',
+    ripenedInSeason: 'ripened_in_season',
+    nightC: 'night_c',
+  } as const;
+  for (const [field, column] of Object.entries(names)) {
+    const value = body[field as keyof typeof names];
+    if (value !== undefined) columns[column] = typeof value === 'string' ? value.trim() || null : value;
+  }
+  return columns;
+}
+
 /** Checks what a schema cannot: years against days, amounts against each other. */
 function checkIntake(change: Change, body: Intake): void {
   if (body.receivedOn > change.today) throw wrong('receivedOn', `must not be after today, ${change.today}`);
@@ -65,6 +108,7 @@ function checkIntake(change: Change, body: Intake): void {
   // A packet is often "packed for" the season to come.
   const latest = yearOf(body.receivedOn) + (body.yearKind === 'packing' ? 1 : 0);
   if (body.year != null && body.year > latest) throw wrong('year', `must not be after ${String(latest)}, when it came`);
+  checkKept(change.today, body.receivedOn, body);
   if (body.floor != null && body.floor > body.seeds)
     throw wrong('floor', `must not be more than the ${String(body.seeds)} seeds there are`);
   if (body.placeId != null && !one(change.db, 'SELECT 1 FROM places WHERE id = ?', body.placeId))
@@ -90,6 +134,7 @@ export interface NewLot {
   readonly placeId: number | null;
   readonly note: string | null;
   readonly reason: string;
+  readonly kept?: KeptFacts;
   /** The code it had elsewhere and keeps; left out, the next one is given. */
   readonly code?: string | null;
   /** By which the line of a file is known again. */
@@ -112,7 +157,11 @@ export function insertLot(change: Change, lot: NewLot): { readonly id: number; r
     year_kind: lot.yearKind,
     year: lot.year,
     received_on: lot.receivedOn,
-    ages_from: ageingStart(lot.yearKind, lot.year, lot.receivedOn, hemisphere),
+    ages_from: ageingStart(lot.yearKind, lot.year, lot.receivedOn, hemisphere, {
+      shortLived: isShortLived(libraryCrop(db, lot.cropKey)),
+      pickedOn: lot.kept?.pickedOn ?? null,
+    }),
+    ...keptColumns(lot.kept ?? {}),
     stated_germination: lot.stated,
     identity: lot.identity,
     state: lot.state,
@@ -127,10 +176,28 @@ export function insertLot(change: Change, lot: NewLot): { readonly id: number; r
   return { id, code };
 }
 
+/**
+ * The variety of seed saved from another: the same, but for an F1 hybrid, whose seed is something new that comes "from" it and whose
+ * breeding nobody knows.
+ */
+export function offspringOf<V extends { readonly id: number; readonly name: string; readonly crop_key: string; readonly breeding: string }>(
+  change: Change,
+  parent: V,
+): { readonly id: number; readonly name: string; readonly crop_key: string } {
+  if (parent.breeding !== 'hybrid-f1') return parent;
+  const name = `from ${parent.name}`;
+  const known = varietyNamed(change.db, parent.crop_key, name);
+  const id = known ?? change.insert('varieties', { crop_key: parent.crop_key, name, folded: foldName(name), breeding: 'unknown' });
+  change.touch('variety', id);
+  return { id, name, crop_key: parent.crop_key };
+}
+
 /** Takes in one envelope. */
 export function takeIn(change: Change, body: Intake): { readonly code: string; readonly id: number } {
   checkIntake(change, body);
-  const variety = varietyOf(change, body);
+  const named = varietyOf(change, body);
+  // What a hybrid sets is not the hybrid.
+  const variety = body.acquisition === 'saved' ? offspringOf(change, named) : named;
   change.touch('variety', variety.id);
   const crop = libraryCrop(change.db, variety.crop_key);
   const lot = insertLot(change, {
@@ -151,6 +218,7 @@ export function takeIn(change: Change, body: Intake): { readonly code: string; r
     floor: body.floor ?? suggestedFloor(body.seeds, crop.seedPlantsMin),
     placeId: body.placeId ?? null,
     note: body.note ?? null,
+    kept: body,
     reason: `taken in from ${body.source.trim()}`,
   });
   change.describe(`Took in ${lot.code} ${variety.name}, ${plural(body.seeds, 'seed')} from ${body.source.trim()}`);

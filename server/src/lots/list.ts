@@ -1,8 +1,9 @@
-import { type LabelSowing, type LibraryCrop, type SeedForm, wrong } from '@esprel/core';
+import { type SeedForm, shortCautions, sownUnit, wakingSteps, wrong } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
-import { all, type Db, one } from '../db/db.ts';
+import { all, type Db } from '../db/db.ts';
 import { cautionsOfLot, restrictions } from '../restricted/restricted.ts';
 import { packetsOf } from './packets.ts';
+import { sowingFacts } from './sowingFacts.ts';
 import { ReadyJson } from '../http/route.ts';
 import { queryOneOf, queryText, queryWhole } from '../http/query.ts';
 
@@ -96,54 +97,6 @@ export function listTags(db: Db): Record<string, number> {
   return Object.fromEntries(rows.map((r) => [r.tag, r.n]));
 }
 
-/** How a lot is sown: as the chosen envelope of its variety says, then its variety, then its crop. */
-export interface SowingFacts extends LabelSowing {
-  /** Whose printed instructions these are; null when they are those of the crop. */
-  readonly after: string | null;
-}
-
-function sowingFacts(db: Db, varietyId: number, crop: LibraryCrop): SowingFacts {
-  const own = one<{
-    habit: string | null;
-    heightCm: number | null;
-    spacingCm: number | null;
-    daysMin: number | null;
-    daysMax: number | null;
-    depthMm: number | null;
-    textSpacingCm: number | null;
-    weeksMin: number | null;
-    weeksMax: number | null;
-    anchor: 'last-frost' | 'plant-out' | null;
-    upMin: number | null;
-    upMax: number | null;
-    after: string | null;
-  }>(
-    db,
-    `SELECT v.habit, v.height_cm AS heightCm, v.spacing_cm AS spacingCm, v.harvest_days_min AS daysMin, v.harvest_days_max AS daysMax,
-       t.depth_mm AS depthMm, t.spacing_cm AS textSpacingCm, t.weeks_min AS weeksMin, t.weeks_max AS weeksMax, t.anchor,
-       t.days_min AS upMin, t.days_max AS upMax, s.name AS after
-     FROM varieties v LEFT JOIN envelope_texts t ON t.id = v.chosen_envelope_id LEFT JOIN lots l ON l.id = t.lot_id
-     LEFT JOIN sources s ON s.id = l.source_id WHERE v.id = ?`,
-    varietyId,
-  );
-  const weeks = own?.weeksMin == null ? null : own;
-  return {
-    depthMm: own?.depthMm ?? crop.sowDepthMm,
-    light: crop.lightNeed,
-    spacingCm: own?.textSpacingCm ?? own?.spacingCm ?? crop.spacingCm,
-    emergeMinD: own?.upMin ?? crop.emergeMinD,
-    emergeMaxD: own?.upMax ?? crop.emergeMaxD,
-    startWeeksMin: weeks ? weeks.weeksMin : crop.startWeeksMin,
-    startWeeksMax: weeks ? weeks.weeksMax : crop.startWeeksMax,
-    anchor: weeks?.anchor ?? crop.anchor,
-    habit: own?.habit ?? null,
-    heightCm: own?.heightCm ?? null,
-    harvestDaysMin: own?.daysMin ?? crop.harvestDaysMin,
-    harvestDaysMax: own?.daysMax ?? crop.harvestDaysMax,
-    after: own?.after ?? null,
-  };
-}
-
 /**
  * The rows of these lots, in the order asked for, with what a label and putting away need: where each is kept, how it
  * is sown, its cautions. Unknown codes are left out.
@@ -152,21 +105,40 @@ export function lotsByCode(db: Db, codes: readonly string[]): unknown[] {
   const rows = codes.flatMap((code) =>
     all<ListRow>(
       db,
-      `SELECT ${COLUMNS}, l.generation, 0 AS sortKey,
+      `SELECT ${COLUMNS}, l.generation, 0 AS sortKey, v.breeding, l.follows_packet AS followsPacket, json_extract(e.estimate, '$.perCell') AS perCell,
+         r.plants AS grownPlants, r.isolated AS grownIsolated,
          (SELECT p.place_id FROM storage_periods p WHERE p.lot_id = l.id ORDER BY p.from_day DESC LIMIT 1) AS placeId FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
-       LEFT JOIN lot_estimates e ON e.lot_id = l.id WHERE l.code = ?`,
+       LEFT JOIN lot_estimates e ON e.lot_id = l.id LEFT JOIN returns r ON r.lot_id = l.id WHERE l.code = ?`,
       code,
     ),
   );
   const list = restrictions(db);
   return rows.map((row) => {
     const crop = libraryCrop(db, row.cropKey as string);
-    const { sortKey: _sortKey, picture: _picture, ...plain } = row;
+    const form = row.form as SeedForm;
+    const { sortKey: _sortKey, picture: _picture, perCell, breeding, grownPlants, grownIsolated, followsPacket, ...plain } = row;
     return {
       ...plain,
-      sowing: sowingFacts(db, row.varietyId as number, crop),
-      cautions: cautionsOfLot(db, { id: row.id, form: row.form as SeedForm, varietyId: row.varietyId as number }, crop, list),
+      sowing: {
+        ...sowingFacts(db, { id: row.id, varietyId: row.varietyId as number, followsPacket: followsPacket === 1 }, crop),
+        preparation: wakingSteps(crop),
+        perCell: perCell as number | null,
+        unit: sownUnit(crop.key),
+        warmC: { low: crop.soilOptLowC, high: crop.soilOptHighC },
+      },
+      saving: {
+        seedPlantsMin: crop.seedPlantsMin,
+        apartM: crop.outcrossRate >= CROSSES_FROM ? crop.isolationM : null,
+        hybrid: breeding === 'hybrid-f1',
+        comesTrue: crop.trueToType,
+        grown: grownIsolated === null ? null : { plants: grownPlants, isolated: grownIsolated },
+      },
+      cautions: cautionsOfLot(db, { id: row.id, form, varietyId: row.varietyId as number }, crop, list),
+      shortCautions: shortCautions(crop.cautions, form),
       packets: packetsOf(db, row.id),
     };
   });
 }
+
+/** Crops that set less than this of their seed with others are not worth keeping apart on a packet. */
+const CROSSES_FROM = 0.02;

@@ -1,6 +1,5 @@
 import { cautionWords, foldName, type LibraryCrop, restrictionsOf, restrictionWords } from '@esprel/core';
-import { CROP_REFERENCE } from '@esprel/core/crops/reference';
-import { findCrops, libraryCrop } from '../crops/crops.ts';
+import { cropsNamed, cropsWithin, findCrops, libraryCrop } from '../crops/crops.ts';
 import { all, type Db } from '../db/db.ts';
 import { restrictions } from '../restricted/restricted.ts';
 import { nearVarieties } from '../varieties/register.ts';
@@ -8,34 +7,13 @@ import { nearVarieties } from '../varieties/register.ts';
 /** How a crop was come by: said, known by the variety, by a name like it, or by a word of the nickname. */
 type GuessBy = 'typed' | 'variety' | 'near' | 'word';
 
-function singular(word: string): string {
-  return word.length > 4 && word.endsWith('oes') ? word.slice(0, -2) : word.length > 3 && word.endsWith('s') ? word.slice(0, -1) : word;
-}
+/** So many meanings of a name are offered. */
+const MOST_CHOICES = 6;
 
-/** The crop that a word of a nickname names: "flat dark beans" is a bean. Of several, the one with the most lots here. */
-function cropByWord(db: Db, name: string): string | null {
-  const words = new Set(
-    foldName(name)
-      .split(' ')
-      .filter((w) => w.length > 2)
-      .map(singular),
-  );
-  const lots = new Map(
-    all<{ key: string; n: number }>(
-      db,
-      'SELECT v.crop_key AS key, count(*) AS n FROM lots l JOIN varieties v ON v.id = l.variety_id GROUP BY 1',
-    ).map((r) => [r.key, r.n]),
-  );
-  const fits = CROP_REFERENCE.flatMap((c) => {
-    const own = foldName(c.name.replace(/\(.*\)/, ''))
-      .split(' ')
-      .map(singular);
-    const hits = own.filter((w) => words.has(w)).length;
-    // The last word names the plant: "bean" of "runner bean"; a whole name is surer.
-    return words.has(own[own.length - 1] ?? '') ? [{ key: c.key, whole: hits === own.length, hits, lots: lots.get(c.key) ?? 0 }] : [];
-  });
-  fits.sort((a, b) => Number(b.whole) - Number(a.whole) || b.hits - a.hits || b.lots - a.lots);
-  return fits[0]?.key ?? null;
+/** The crops that a typed name means: those called exactly so, else the one that is being typed if only one begins so. */
+function meaningsOf(db: Db, typed: string): string[] {
+  const exact = cropsNamed(db, typed);
+  return (exact.length > 0 ? exact : findCrops(db, typed, MOST_CHOICES)).map((m) => m.key);
 }
 
 /** What the line of an envelope is told while it is typed: the crop it will have, varieties it may be, what to be careful of. */
@@ -49,21 +27,32 @@ export function lookAtLine(db: Db, name: string, cropTyped: string | null): obje
     folded,
     folded,
   );
-  const typed = cropTyped === null ? null : (findCrops(cropTyped, 1)[0]?.key ?? null);
+  // A name that may mean several crops is asked about, never picked silently.
+  const meant = cropTyped === null ? [] : meaningsOf(db, cropTyped);
+  const typed = meant.length === 1 ? (meant[0] ?? null) : null;
   const near = nearVarieties(db, name, typed).filter((n) => !exact.some((e) => e.id === n.id));
   let crop: { key: string; by: GuessBy } | null = null;
-  if (cropTyped !== null) crop = typed === null ? null : { key: typed, by: 'typed' };
-  else if (exact[0]) crop = { key: exact[0].cropKey, by: 'variety' };
+  let choices: readonly string[] = [];
+  if (cropTyped !== null) {
+    if (typed !== null) crop = { key: typed, by: 'typed' };
+    else choices = meant;
+  } else if (exact[0]) crop = { key: exact[0].cropKey, by: 'variety' };
   else if (near[0]) crop = { key: near[0].cropKey, by: 'near' };
   else {
-    const word = folded === '' ? null : cropByWord(db, name);
-    if (word !== null) crop = { key: word, by: 'word' };
+    const words = folded === '' ? [] : cropsWithin(db, name).map((m) => m.key);
+    if (words.length === 1) crop = { key: words[0] as string, by: 'word' };
+    else choices = words;
   }
   const known = exact.find((e) => e.cropKey === crop?.key) ?? null;
   const full: LibraryCrop | null = crop === null ? null : libraryCrop(db, crop.key);
   return {
     crop:
       full === null ? null : { key: full.key, name: full.name, scientific: full.scientific, seedsPerGram: full.seedsPerGram, by: crop?.by },
+    /** Crops that the name may mean, the likeliest first; whoever types has to say which. */
+    choices: choices.slice(0, MOST_CHOICES).map((key) => {
+      const c = libraryCrop(db, key);
+      return { key, name: c.name, scientific: c.scientific };
+    }),
     known,
     near: known ? [] : near.slice(0, 3),
     cautions:

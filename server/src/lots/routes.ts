@@ -1,42 +1,77 @@
 import {
   ageAt,
   ageingCropOf,
+  asleepShare,
   estimateLot,
+  freshnessWords,
   intakeForm,
+  isShortLived,
   lendable,
   lotEditForm,
   moveForm,
   movementForm,
+  parse,
   plural,
   putAwayForm,
+  restsUntil,
   ribbonDays,
   sensibleTestSize,
+  type Settings,
+  sownUnit,
+  sproutingWords,
   testProtocol,
   viability,
+  warmth,
   wrong,
 } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { queryText } from '../http/query.ts';
-import { changes, read, type Route } from '../http/route.ts';
+import { action, changes, read, type Route } from '../http/route.ts';
 import { historyOf } from '../journal/history.ts';
 import { frostOf, readSettings } from '../settings/settings.ts';
-import { changeIdentity } from '../identity/identity.ts';
 import { mixUpsOf } from '../identity/mixUps.ts';
 import { cautionsOfLot } from '../restricted/restricted.ts';
 import { envelopeTextOf, photosOf, weighingsOf } from './envelope.ts';
-import { lotFacts } from './estimates.ts';
+import { lotFacts, type LotRow } from './estimates.ts';
 import { judgementOf } from './judging.ts';
-import { evidenceOf } from './evidence.ts';
+import { asleepTests, evidenceOf } from './evidence.ts';
+import { freeFor } from './free.ts';
 import { packetsOf } from './packets.ts';
 import { moveSeeds, takeIn } from './intake.ts';
 import { moveLot, putAway } from './putAway.ts';
+import { putRight, seedsThatCame, whatFollows } from './putRight.ts';
 import { lookAtLine } from './look.ts';
 import { listLots, listTags, lotsByCode } from './list.ts';
 import { overruleOn } from './overrules.ts';
 import { descentOf, lotByCode, lotNames, movementsOf, storageOf, synonymsOf } from './queries.ts';
 
 const RIBBON_POINTS = 41;
+
+function keptFactsOf(lot: LotRow): object {
+  return {
+    sealed: lot.sealed === 1,
+    sealedRhPercent: lot.sealed_rh_percent,
+    openedOn: lot.opened_on,
+    pickedOn: lot.picked_on,
+    ripenedWhere: lot.ripened_where,
+    ripenedInSeason: lot.ripened_in_season,
+    nightC: lot.night_c,
+  };
+}
+
+function freshnessOf(lot: LotRow, settings: Settings, today: string): string {
+  return freshnessWords(
+    {
+      pickedOn: lot.picked_on,
+      receivedOn: lot.received_on,
+      ripenedWhere: lot.ripened_where,
+      ripenedInSeason: lot.ripened_in_season,
+      nights: lot.night_c === null ? null : warmth(lot.night_c, settings.temperatureUnit),
+    },
+    today,
+  );
+}
 
 /** Everything the sheet of one lot shows. */
 function lotSheet(db: Db, today: string, code: string): object {
@@ -74,6 +109,7 @@ function lotSheet(db: Db, today: string, code: string): object {
       floor: lot.floor,
       lendable: lendable(lot.balance, lot.floor),
       note: lot.note,
+      ...keptFactsOf(lot),
       missingSince: lot.missing_since,
       generation: lot.generation,
       parent: parent?.code ?? null,
@@ -83,6 +119,16 @@ function lotSheet(db: Db, today: string, code: string): object {
     photos: photosOf(db, lot.id),
     weighings: weighingsOf(db, lot.id),
     packets: packetsOf(db, lot.id),
+    /** Seeds that came in, as far as is known now. */
+    cameIn: seedsThatCame(db, lot.id),
+    /** Seeds that may go to be renewed, of the floor too. */
+    renewable: freeFor(db, lot, 'renew'),
+    /** What sprouts without being woken, in words, where that is much less than what is alive. */
+    sprouting: sproutingWords(estimate.today.median, asleepShare(asleepTests(db, lot.id)), crop),
+    restsUntil: restsUntil(crop, lot.ages_from, today),
+    /** What stands for the year of seed that does not keep. */
+    freshness: isShortLived(crop) || lot.picked_on !== null ? freshnessOf(lot, settings, today) : null,
+    unit: sownUnit(crop.key),
     mixUps: mixUpsOf(db, lot.id),
     crop,
     estimate: { ...estimate, threshold: facts.threshold },
@@ -148,36 +194,10 @@ export function lotRoutes(): Route[] {
     read('/lots/:code/model', ({ db, today }, { params }) => lotModel(db, today, params.code ?? '')),
     read('/lots/:code/descent', ({ db }, { params }) => ({ lots: descentOf(db, lotByCode(db, params.code ?? '').id) })),
     changes('post', '/lots', 'take in', intakeForm, (change, { body }) => takeIn(change, body)),
-    changes('patch', '/lots/:code', 'edit lot', lotEditForm, (change, { params, body }) => {
-      const lot = lotByCode(change.db, params.code ?? '');
-      const patch: Record<string, unknown> = {};
-      const said: string[] = [];
-      if (body.floor !== undefined && body.floor !== lot.floor) {
-        patch.floor = body.floor;
-        said.push(`floor ${String(lot.floor)} to ${String(body.floor)}`);
-      }
-      if (body.identity !== undefined && body.identity !== lot.identity) {
-        const reason = (body.identityReason ?? '').trim();
-        if (reason === '') throw wrong('identityReason', 'say why the name is now more or less sure');
-        said.push(`name ${lot.identity} to ${body.identity}: ${reason}`);
-      }
-      if (body.note !== undefined && body.note !== lot.note) {
-        patch.note = body.note;
-        said.push('note');
-      }
-      change.update('lots', lot.id, patch, body.version);
-      if (body.identity !== undefined && body.identity !== lot.identity) {
-        changeIdentity(change, lot, {
-          identity: body.identity,
-          varietyId: null,
-          kind: 'judged',
-          reason: (body.identityReason ?? '').trim(),
-        });
-      }
-      change.touch('lot', lot.id);
-      change.describe(said.length > 0 ? `Changed ${lot.code}: ${said.join(', ')}` : `Looked at ${lot.code}, nothing changed`);
-      return { code: lot.code };
-    }),
+    changes('patch', '/lots/:code', 'put right', lotEditForm, (change, { params, body }) => putRight(change, params.code ?? '', body)),
+    action('/lots/:code/put-right', ({ db, today }, { params, body }) =>
+      whatFollows(db, today, params.code ?? '', parse(lotEditForm, body)),
+    ),
     changes('post', '/lots/:code/move', 'move', moveForm, (change, { params, body }) => {
       const lot = lotByCode(change.db, params.code ?? '');
       const place = moveLot(change, lot, body.placeId, body.movedOn, { place: 'placeId', day: 'movedOn' });

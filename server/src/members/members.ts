@@ -1,4 +1,4 @@
-import { foldName, lendable, loanForm, memberForm, plural, restrictionsOf, wrong } from '@esprel/core';
+import { foldName, loanForm, memberForm, plural, restrictionsOf, wrong } from '@esprel/core';
 import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound, Problem } from '../http/problem.ts';
@@ -6,6 +6,7 @@ import { pathId, queryText, queryWhole } from '../http/query.ts';
 import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
 import { historyOf } from '../journal/history.ts';
+import { freeFor } from '../lots/free.ts';
 import { moveSeeds } from '../lots/intake.ts';
 import { takePackets } from '../lots/packets.ts';
 import { lotByCode, lotNames, synonymsOf } from '../lots/queries.ts';
@@ -51,9 +52,19 @@ function lend(change: Change, body: yup.InferType<typeof loanForm>): object {
   const crop = libraryCrop(db, lot.crop_key);
   const names = [lotNames(db, lot.id).variety, ...synonymsOf(db, lot.variety_id)];
   const banned = restrictionsOf(restrictions(db), crop, names).find((r) => r.rule === 'do-not-lend');
-  if (banned) throw wrong('lotCode', `${lot.code} is on the library’s list of plants not to be lent: ${banned.why}`);
-  const free = lendable(lot.balance, lot.floor);
+  if (banned) {
+    const says = banned.id === null ? 'is not lent yet' : 'is on the library’s list of plants not to be lent';
+    throw wrong('lotCode', `${lot.code} ${says}: ${banned.why}`);
+  }
+  const free = freeFor(db, lot, body.purpose);
   if (body.seeds > free) {
+    if (body.purpose === 'renew') {
+      const kept = lot.balance - free;
+      throw wrong(
+        'seeds',
+        `at most ${String(free)} may go to be renewed; ${String(kept)} of the ${String(lot.balance)} stay for a second try`,
+      );
+    }
     throw wrong(
       'seeds',
       free === 0

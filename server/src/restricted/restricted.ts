@@ -2,6 +2,7 @@ import {
   cautionWords,
   type Crop,
   foldName,
+  isRuled,
   restrictedForm,
   type Restriction,
   restrictionsOf,
@@ -10,6 +11,7 @@ import {
   undoForm,
   wrong,
 } from '@esprel/core';
+import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
 import { pathId } from '../http/query.ts';
@@ -50,6 +52,12 @@ function lotsOfRestriction(change: Change, r: { readonly cropKey: string | null 
 export function restrictedRoutes(): Route[] {
   return [
     read('/restricted', ({ db }) => ({
+      /** Crops of the reference whose exchange is ruled in places, of which the library has something and nobody decided. */
+      undecided: all<{ key: string; name: string; lots: number }>(
+        db,
+        `SELECT c.key, c.name, count(*) AS lots FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+         WHERE NOT EXISTS (SELECT 1 FROM restricted_plants r WHERE r.crop_key = c.key) GROUP BY c.key ORDER BY c.name`,
+      ).filter((c) => isRuled(libraryCrop(db, c.key))),
       restricted: restrictions(db).map((r) => ({
         ...r,
         crop: r.cropKey === null ? null : (one<{ name: string }>(db, 'SELECT name FROM crops WHERE key = ?', r.cropKey)?.name ?? null),
@@ -62,6 +70,8 @@ export function restrictedRoutes(): Route[] {
       if (cropKey !== null && !one(change.db, 'SELECT 1 FROM crops WHERE key = ?', cropKey)) {
         throw wrong('cropKey', 'is not a crop of the reference; choose again');
       }
+      if (body.rule === 'may-lend' && cropKey === null)
+        throw wrong('rule', 'only a crop that the reference knows as ruled can be let through');
       if (name !== null && foldName(name).length < 3) throw wrong('name', 'is too short; it would be found in every other name');
       const id = change.insert('restricted_plants', {
         crop_key: cropKey,
@@ -71,7 +81,12 @@ export function restrictedRoutes(): Route[] {
         why: body.why.trim(),
       });
       lotsOfRestriction(change, { cropKey });
-      change.describe(`Put ${name ?? cropKey ?? ''} on the list of restricted plants: ${body.why.trim()}`);
+      const what = name ?? cropKey ?? '';
+      change.describe(
+        body.rule === 'may-lend'
+          ? `Said that ${what} may be lent here: ${body.why.trim()}`
+          : `Put ${what} on the list of restricted plants: ${body.why.trim()}`,
+      );
       return { id };
     }),
     changes('delete', '/restricted/:id', 'restricted', undoForm, (change, { params }) => {

@@ -7,7 +7,7 @@ import { pathId } from '../http/query.ts';
 import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
 import { lotRow } from '../lots/estimates.ts';
-import { insertLot, sourceId } from '../lots/intake.ts';
+import { insertLot, offspringOf, sourceId } from '../lots/intake.ts';
 import { lotNames } from '../lots/queries.ts';
 import { loanRow, memberName } from '../members/members.ts';
 
@@ -35,8 +35,14 @@ function bringBack(change: Change, body: yup.InferType<typeof returnForm>): obje
   if (body.harvestYear < yearOf(loan.lent_on)) throw wrong('harvestYear', `must not be before the loan, ${loan.lent_on.slice(0, 4)}`);
   const member = memberName(db, loan.member_id);
   const crop = libraryCrop(db, parent.crop_key);
+  const variety = offspringOf(change, {
+    id: parent.variety_id,
+    name: lotNames(db, parent.id).variety,
+    crop_key: parent.crop_key,
+    breeding: parent.breeding,
+  });
   const lot = insertLot(change, {
-    varietyId: parent.variety_id,
+    varietyId: variety.id,
     cropKey: parent.crop_key,
     sourceId: sourceId(change, member),
     parent: { id: parent.id, generation: parent.generation },
@@ -75,7 +81,9 @@ function bringBack(change: Change, body: yup.InferType<typeof returnForm>): obje
           `Only ${String(body.plants)} parents; ${crop.name} wants ${String(crop.seedPlantsMin)} or more. The line narrows: mix with other lots when it is renewed.`,
         ]
       : []),
-    ...(parent.breeding === 'hybrid-f1' ? ['The parent is a hybrid: this seed will not come true.'] : []),
+    ...(parent.breeding === 'hybrid-f1'
+      ? [`The parent is a hybrid: its seed will not come true, so it is kept as "${variety.name}".`]
+      : []),
     ...(crop.trueToType === 'rarely' ? [`${crop.name} hardly ever comes true from seed.`] : []),
     ...(body.isolated !== 'yes' && crop.outcrossRate >= 0.1
       ? [`${crop.name} crosses with its neighbours; the name is marked as likely, not sure.`]

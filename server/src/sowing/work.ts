@@ -1,5 +1,5 @@
 import { addDays, CARE_WORDS, nextChillLook, plural, prepareBefore, soilSays, soilWords } from '@esprel/core';
-import { CROP_REFERENCE } from '@esprel/core/crops/reference';
+import { everyLibraryCrop } from '../crops/crops.ts';
 import type { Db } from '../db/db.ts';
 import { soilOf, type SoilRow } from '../season/gardens.ts';
 import { type NamedPlanned, plannedOpen, seedsOf, yearOfPlanned } from '../season/planned.ts';
@@ -92,7 +92,11 @@ function care(sowings: readonly ListedSowing[]): WorkItem {
 }
 
 /** Crops whose work begins before their sowing. */
-const BEGIN_BEFORE: readonly string[] = CROP_REFERENCE.filter((c) => c.chillWeeks > 0 || c.soakHours > 0).map((c) => c.key);
+function beginBefore(db: Db): string[] {
+  return everyLibraryCrop(db)
+    .filter((c) => c.chillWeeks > 0 || c.soakHours > 0)
+    .map((c) => c.key);
+}
 
 /** Soaking, chilling, looks into the cold, and the sowing itself; what is laid out on one tray is one piece of work. */
 function plannedWork(db: Db, today: string, until: string): WorkItem[] {
@@ -105,7 +109,7 @@ function plannedWork(db: Db, today: string, until: string): WorkItem[] {
   };
   const items: WorkItem[] = [];
   const trays = new Map<number, NamedPlanned[]>();
-  for (const p of plannedOpen(db, until, BEGIN_BEFORE)) {
+  for (const p of plannedOpen(db, until, beginBefore(db))) {
     const cold = coldWork(reader, p);
     if (cold) items.push(cold);
     else if (p.tray_id !== null) trays.set(p.tray_id, [...(trays.get(p.tray_id) ?? []), p]);

@@ -1,6 +1,5 @@
 import { chooseEnvelopeForm, varietyEditForm, varietyForm, varietyJoinForm, varietyMoveForm, varietySplitForm, wrong } from '@esprel/core';
-import { CROP_REFERENCE } from '@esprel/core/crops/reference';
-import { libraryCrop } from '../crops/crops.ts';
+import { everyCrop, libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { reachOf } from '../errands/errands.ts';
 import { findNames } from '../find/names.ts';
@@ -89,7 +88,7 @@ function varietySheet(db: Db, id: number): object {
       `SELECT v.id, v.name, c.name AS crop FROM varieties v JOIN crops c ON c.key = v.crop_key
        WHERE v.id <> ? AND v.joined_into IS NULL AND v.crop_key IN (SELECT value FROM json_each(?)) ORDER BY v.name LIMIT 40`,
       id,
-      JSON.stringify(crossingCrops(crop.crossingGroup)),
+      JSON.stringify(crossingCrops(db, crop.crossingGroup)),
     ),
     lots: all(
       db,
@@ -111,8 +110,10 @@ function varietySheet(db: Db, id: number): object {
   };
 }
 
-function crossingCrops(group: string): string[] {
-  return CROP_REFERENCE.filter((c) => c.crossingGroup === group).map((c) => c.key);
+function crossingCrops(db: Db, group: string): string[] {
+  return everyCrop(db)
+    .filter((c) => c.crossingGroup === group)
+    .map((c) => c.key);
 }
 
 export function varietyRoutes(): Route[] {

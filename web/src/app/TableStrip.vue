@@ -33,6 +33,7 @@ const labelsTo = computed(() => `/labels?codes=${table.codes.join(',')}`);
         <Button class="onwood" label="Test them" @click="router.push('/tests/round')" />
         <Button class="onwood" label="Plan to sow" @click="router.push('/sowing/plan')" />
         <Button class="onwood" label="Lay on a tray" @click="router.push('/sowing/trays/new?table=1')" />
+        <Button class="onwood" label="Clear" title="takes all off; nothing is moved" @click="table.clear()" />
         <Button severity="secondary" label="Put away" @click="router.push('/table/put-away')" />
       </div>
     </template>

@@ -215,6 +215,8 @@ export const router = createRouter({
         { path: 'read-in', component: () => import('../imports/ImportView.vue'), meta: { title: 'Read in' } },
         { path: 'restricted', component: () => import('../library/RestrictedPage.vue'), meta: { title: 'Restricted plants' } },
         { path: 'devices', component: () => import('../devices/DevicesPage.vue'), meta: { title: 'Devices' } },
+        { path: 'crops/new', component: () => import('../library/CropForm.vue'), meta: { title: 'A crop of our own' } },
+        { path: 'crops/:crop/edit', component: () => import('../library/CropForm.vue'), props: true, meta: { title: 'Change the crop' } },
         { path: 'crops/:crop?', component: () => import('../library/CropsPage.vue'), props: true, meta: { title: 'Crops' } },
         { path: 'history', component: () => import('../library/HistoryPage.vue'), meta: { title: 'History' } },
       ],

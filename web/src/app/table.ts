@@ -47,11 +47,17 @@ export const useTable = defineStore('table', () => {
     else pullOut(code);
   }
 
+  /** Takes all off. Nothing is put away by that: each stays where the record has it. */
+  function clear(): void {
+    codes.value = [];
+  }
+
   return {
     codes,
     lots,
     pullOut,
     putBack,
+    clear,
     toggle,
     has: (code: string) => codes.value.includes(code),
     count: computed(() => codes.value.length),

@@ -52,7 +52,7 @@ describe('a form', () => {
     form.values.name = 'Bram';
     await form.send();
     await vi.waitFor(() => {
-      expect(form.problem?.message).toBe('version: is needed');
+      expect(form.problem?.message).toBe('This record: is needed');
     });
   });
 

@@ -1,4 +1,5 @@
-import { type FieldError, InputError, parse, wrong } from '@esprel/core';
+import { type FieldError, InputError, parse, readNumber, wrong } from '@esprel/core';
+import { fieldProblem } from './fieldWords.ts';
 import type * as yup from 'yup';
 import { onScopeDispose, reactive, ref, watch } from 'vue';
 import { ApiProblem, type Method, newKey, type Step } from './api.ts';
@@ -70,7 +71,7 @@ export function useForm<V extends object, T>(options: FormOptions<V, T>): Form<V
       if (field) field.focus();
       else if (problem.value === null && document.querySelector('.error[role="alert"]') === null) {
         const [first] = Object.entries(errors.value);
-        if (first) problem.value = new ApiProblem(400, 'bad-input', `${first[0]}: ${first[1]}`);
+        if (first) problem.value = new ApiProblem(400, 'bad-input', fieldProblem(first[0], first[1]));
       }
     });
   }
@@ -127,11 +128,16 @@ function readDraft(store: string | null): object {
 export function numberOf(path: string, text: string | number | null | undefined): number | null {
   const trimmed = String(text ?? '').trim();
   if (trimmed === '') return null;
+  // "1/4", "1 1/2", "½".
+  if (/[/½¼¾⅓⅔⅛⅜⅝⅞]/.test(trimmed)) {
+    const fraction = readNumber(trimmed);
+    if (fraction !== null) return fraction;
+  }
   // A comma may be a decimal comma; two of them, or one before three digits, cannot be told from thousands.
   const plain = /^-?\d+,\d{1,2}$/.test(trimmed) ? trimmed.replace(',', '.') : trimmed.replace(/[\s ]/g, '');
   const value = Number(plain);
   if (!/^[-+]?(\d+\.?\d*|\.\d+)$/.test(plain) || !Number.isFinite(value))
-    throw wrong(path, `"${trimmed.slice(0, 20)}" is not a number; digits only`);
+    throw wrong(path, `"${trimmed.slice(0, 20)}" is not a number; write 12, 0.5 or 1/4`);
   return value;
 }
 

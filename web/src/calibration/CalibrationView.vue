@@ -101,9 +101,13 @@ async function take(): Promise<void> {
           In ten equal parts of what was expected, the lowest first. Even is right; heaped at both ends means too sure, in the middle too
           careful, at one side too hopeful or too gloomy.
         </p>
-        <div class="tenths" role="img" :aria-label="`Counts by tenth: ${data.tenths.join(', ')}; even would be ${Math.round(even)} each`">
+        <div
+          class="tenths"
+          role="img"
+          :aria-label="`Counts by tenth: ${data.tenths.map((n) => Math.round(n)).join(', ')}; even would be ${Math.round(even)} each`"
+        >
           <div v-for="(n, i) in data.tenths" :key="i" class="tenth">
-            <span class="numbers small">{{ n }}</span><i :style="{ height: `${(90 * n) / most}px` }" />
+            <span class="numbers small">{{ Math.round(n) }}</span><i :style="{ height: `${(90 * n) / most}px` }" />
           </div>
           <span class="even" :style="{ bottom: `${(90 * even) / most}px` }" />
         </div>

@@ -58,21 +58,25 @@ header h1 {
 }
 .fields {
   display: grid;
-  grid-template-columns: repeat(6, minmax(0, 1fr));
+  grid-template-columns: repeat(12, minmax(0, 1fr));
   gap: 13px 16px;
 }
 .fields > :deep(*) {
-  grid-column: span 6;
+  grid-column: span 12;
 }
 .fields > :deep(.half) {
+  grid-column: span 6;
+}
+.fields > :deep(.quarter) {
   grid-column: span 3;
 }
 .fields > :deep(.third) {
-  grid-column: span 2;
-}
-.fields > :deep(.two-thirds) {
   grid-column: span 4;
 }
+.fields > :deep(.two-thirds) {
+  grid-column: span 8;
+}
+
 .problem {
   border-left: 4px solid var(--act);
   background: var(--act-soft);
@@ -92,7 +96,7 @@ footer {
 }
 @media (max-width: 560px) {
   .fields > :deep(*) {
-    grid-column: span 6 !important;
+    grid-column: span 12 !important;
   }
 }
 </style>

@@ -3,8 +3,8 @@ import { get } from '../app/api.ts';
 import type { VarietyListed } from '../varieties/types.ts';
 
 /** Crops by any of their names, for a field that finds. */
-export async function findCrops(q: string): Promise<readonly Crop[]> {
-  return (await get<{ crops: Crop[] }>(`/crops?q=${encodeURIComponent(q.slice(0, 60))}`)).crops;
+export async function findCrops(q: string): Promise<readonly (Crop & { readonly as?: string | null })[]> {
+  return (await get<{ crops: (Crop & { readonly as?: string | null })[] }>(`/crops?q=${encodeURIComponent(q.slice(0, 60))}`)).crops;
 }
 
 /** Varieties by any of their names, for a field that finds. */

@@ -56,11 +56,11 @@ const says = computed(() => {
 /** The last day that the curve shows. */
 const lastDay = computed(() => {
   const now = session.today === '' ? 0 : daysBetween(test.value.warmFrom, session.today) + 4;
-  return Math.max(...test.value.countDays, props.sheet.usualDays.max, now);
+  return Math.max(...test.value.countDays, props.sheet.pace.usualDays.max, now);
 });
 const waits = computed(() => {
   if (closed.value || says.value === null || session.today === '' || seedsOut.value === 0) return [];
-  return waitOf(replicates.value, props.sheet.usualDays, says.value.before, session.today, lastDay.value);
+  return waitOf(replicates.value, props.sheet.pace, says.value.before, session.today, lastDay.value);
 });
 /** Whether the test says clearly on which side of the lending line the lot is. */
 const unclear = computed(() => says.value !== null && says.value.after.atLeast > 0.1 && says.value.after.atLeast < 0.9);

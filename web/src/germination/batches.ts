@@ -4,11 +4,12 @@ import {
   germinationSummary,
   type GerminationSummary,
   markedResult,
+  type Pace,
+  waitForTest,
   waitInput,
-  waitOrCall,
   type WaitOrCall,
 } from '@esprel/core';
-import type { Replicate, TestSheetData } from './types.ts';
+import type { Replicate } from './types.ts';
 import type { BatchCounted } from './whatItSays.ts';
 
 /** The bags that count, by the day they went into the warm: a first batch and, it may be, a second. */
@@ -44,7 +45,7 @@ export interface BatchWait extends WaitOrCall {
  */
 export function waitOf(
   replicates: readonly Replicate[],
-  usualDays: TestSheetData['usualDays'],
+  pace: Pace,
   prior: { readonly alpha: number | null; readonly beta: number | null },
   today: string,
   aheadTo: number,
@@ -52,11 +53,11 @@ export function waitOf(
   const { alpha, beta } = prior;
   if (alpha === null || beta === null) return [];
   const waits = batchesOf(replicates).map(({ warmFrom, bags }): BatchWait | null => {
-    const input = waitInput(bags, warmFrom, today, { alpha, beta }, usualDays);
+    const input = waitInput(bags, warmFrom, today, { alpha, beta }, pace);
     if (input === null) return null;
     const from = input.counts[input.counts.length - 1]?.day ?? 0;
     const days = Array.from({ length: 13 }, (_, i) => from + ((aheadTo - from) * i) / 12).filter((d) => d >= from);
-    const wait = waitOrCall(input, aheadTo > from ? days : []);
+    const wait = waitForTest(input, aheadTo > from ? days : []);
     return { ...wait, warmFrom, callDay: addDays(warmFrom, wait.callOn), countedOn: addDays(warmFrom, from) };
   });
   return waits.every((w) => w !== null) ? (waits as BatchWait[]) : [];

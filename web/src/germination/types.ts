@@ -1,4 +1,4 @@
-import type { CountsDue, DatedStep, GerminationSummary, RoundPlan, SeedKind, TestMethod, TestProtocol, Verdict } from '@esprel/core';
+import type { CountsDue, DatedStep, GerminationSummary, Pace, RoundPlan, SeedKind, TestMethod, TestProtocol, Verdict } from '@esprel/core';
 
 export interface SeedMark {
   readonly position: number;
@@ -75,7 +75,7 @@ export interface TestSheetData {
   readonly steps: readonly DatedStep[];
   readonly nextStep: NextStep | null;
   readonly missed: readonly string[];
-  readonly usualDays: { readonly min: number; readonly max: number };
+  readonly pace: Pace;
   readonly balance: number;
   readonly floor: number;
   /** Sprouts that were moved into pots already. */

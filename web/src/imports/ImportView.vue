@@ -4,6 +4,7 @@ import Button from 'primevue/button';
 import { useFormat } from '../app/useFormat.ts';
 import FileButton from '../fields/FileButton.vue';
 import ImportColumns from './ImportColumns.vue';
+import ImportCrops from './ImportCrops.vue';
 import ImportNames from './ImportNames.vue';
 import ImportRows from './ImportRows.vue';
 import { useImport } from './useImport.ts';
@@ -49,6 +50,7 @@ const work = useImport();
       </div>
       <template v-if="work.file.state === 'read' || work.file.state === 'done' || work.file.state === 'failed'">
         <p v-if="work.file.message" :class="work.file.state === 'done' ? 'done' : 'wrong'" role="status">{{ work.file.message }}.</p>
+        <ImportCrops />
         <ImportNames v-if="work.file.state === 'read'" />
         <p v-if="work.file.state === 'read'" class="row-of-buttons take">
           <Button

@@ -19,6 +19,12 @@ export interface ImportOverview {
     readonly rows: number;
     readonly near: { readonly id: number; readonly name: string; readonly like: 'same' | 'near' };
   }[];
+  /** Names of the file that may mean several crops. */
+  readonly crops: readonly {
+    readonly name: string;
+    readonly rows: number;
+    readonly choices: readonly { readonly key: string; readonly name: string; readonly scientific: string }[];
+  }[];
   readonly message: string | null;
   readonly acceptedBefore: { readonly day: string; readonly taken: number } | null;
   readonly actionId: number | null;

@@ -28,6 +28,8 @@ export const useImport = defineStore('import', () => {
   const total = ref(0);
   const only = ref<'' | 'problem' | 'ready' | 'known'>('');
   const same = reactive<Record<string, boolean>>({});
+  /** Crops chosen for names that may mean several. */
+  const crops = reactive<Record<string, string>>({});
   const columns = reactive<Partial<Record<ImportField, number>>>({});
   const defaults = reactive({
     source: '',
@@ -89,6 +91,7 @@ export const useImport = defineStore('import', () => {
       for (const key of IMPORT_FIELD_KEYS) delete columns[key];
       Object.assign(columns, overview.mapping);
       for (const key of Object.keys(same)) delete same[key];
+      for (const key of Object.keys(crops)) delete crops[key];
       rows.value = [];
       show(overview);
     });
@@ -103,9 +106,15 @@ export const useImport = defineStore('import', () => {
           acquisition: defaults.acquisition,
           placeId: defaults.placeId,
           receivedOn: defaults.receivedOn || null,
+          crops: Object.entries(crops).map(([name, cropKey]) => ({ name, cropKey })),
         }),
       );
     });
+  }
+  /** A crop chosen for a name holds for all rows of it: the file is read anew. */
+  async function chooseCrop(name: string, key: string): Promise<void> {
+    crops[name] = key;
+    await read();
   }
   async function accept(leaveOutProblems: boolean): Promise<void> {
     await attempt(async () => {
@@ -150,10 +159,12 @@ export const useImport = defineStore('import', () => {
     total,
     only,
     same,
+    crops,
     columns,
     defaults,
     choose,
     read,
+    chooseCrop,
     accept,
     stop,
     leave,

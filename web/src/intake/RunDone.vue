@@ -4,6 +4,7 @@ import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
 import { get } from '../app/api.ts';
 import { useChanges } from '../app/changes.ts';
+import { useTable } from '../app/table.ts';
 import type { LotSheetData } from '../lots/types.ts';
 import type { SavedLine } from './RunView.vue';
 
@@ -12,6 +13,7 @@ const props = defineProps<{ lines: readonly SavedLine[] }>();
 const emit = defineEmits<{ takeBack: [line: SavedLine]; finish: []; same: [line: SavedLine] }>();
 const router = useRouter();
 const changes = useChanges();
+const table = useTable();
 
 /** Said afterwards that two names are one: the new name becomes another name of the old variety. */
 async function join(line: SavedLine): Promise<void> {
@@ -34,6 +36,7 @@ const labels = (): void => void router.push(`/labels?codes=${props.lines.map((l)
       <h2>{{ plural(lines.length, 'envelope') }} in</h2>
       <p class="quiet">Write the code on each envelope, or print the labels.</p>
       <Button severity="secondary" :label="`Print ${plural(lines.length, 'label')}`" @click="labels" />
+      <Button severity="secondary" label="All on the table" @click="table.pullOut(...lines.map((l) => l.code))" />
       <Button severity="secondary" label="Finish the run" @click="emit('finish')" />
     </header>
     <ol class="plain">

@@ -8,7 +8,6 @@ import { useRouter } from 'vue-router';
 import { get } from '../app/api.ts';
 import { useChanges } from '../app/changes.ts';
 import { useSession } from '../app/session.ts';
-import { useTable } from '../app/table.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { useForm } from '../app/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
@@ -34,7 +33,6 @@ export interface SavedLine {
 
 const session = useSession();
 const router = useRouter();
-const table = useTable();
 const changes = useChanges();
 const { data: places } = useFetched<{ places: PlaceListed[] }>(() => '/places');
 /** The envelopes of this evening; they stay through a closed lid until the run is finished. */
@@ -120,7 +118,6 @@ async function takeBack(line: SavedLine): Promise<void> {
   if (changes.undoProblem === null) saved.value = saved.value.filter((l) => l.code !== line.code);
 }
 function finish(): void {
-  table.pullOut(...saved.value.map((l) => l.code));
   saved.value = [];
   void router.push('/lots');
 }
@@ -174,11 +171,32 @@ function finish(): void {
           v-model="values.crop"
           label="Crop"
           :placeholder="look?.crop && values.crop === '' ? look.crop.name : 'common or scientific'"
-          :hint="guessWords(look) || (values.crop.trim() === '' ? undefined : 'no such crop; try another of its names')"
+          :hint="
+            guessWords(look) ||
+            ((look?.choices.length ?? 0) > 0
+              ? 'choose below'
+              : values.crop.trim() === ''
+                ? undefined
+                : 'no such crop; try another of its names, or add it under Library, Crops')
+          "
           :error="form.errors.cropKey"
         />
-        <FieldText id="run-year" v-model="values.year" label="Year" placeholder="? if not known" :error="form.errors.year" />
-        <FieldText id="run-amount" v-model="values.amount" label="Amount" placeholder="120, about 40, 2 g" :error="form.errors.seeds" />
+        <FieldText
+          id="run-year"
+          v-model="values.year"
+          label="Year"
+          placeholder="2025"
+          hint="or packed 2026, or ?"
+          :error="form.errors.year"
+        />
+        <FieldText
+          id="run-amount"
+          v-model="values.amount"
+          label="Amount"
+          placeholder="120"
+          hint="about 40, 2 g, a pinch"
+          :error="form.errors.seeds"
+        />
         <FieldSelect
           id="run-form"
           v-model="values.form"
@@ -199,6 +217,21 @@ function finish(): void {
           >
           <Button type="button" size="small" severity="secondary" label="The same" @click="values.sameAs = n.id" />
           <span class="quiet small">or another: just go on</span>
+        </p>
+      </div>
+      <div v-if="(look?.choices.length ?? 0) > 0" class="near" role="group" aria-label="Which crop is it?">
+        <p>
+          <span>“{{ values.crop.trim() || values.variety.trim() }}” may mean several crops. Which is it?</span>
+          <Button
+            v-for="c in look?.choices ?? []"
+            :key="c.key"
+            type="button"
+            size="small"
+            severity="secondary"
+            :label="c.name"
+            :title="c.scientific"
+            @click="values.crop = c.name"
+          />
         </p>
       </div>
       <CautionNote :cautions="look?.cautions ?? []" />

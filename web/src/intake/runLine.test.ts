@@ -3,6 +3,7 @@ import { emptyLine, guessWords, lineBody, type LineLook, nextLine, type RunValue
 
 const tomato: LineLook = {
   crop: { key: 'tomato', name: 'Tomato', scientific: 'Solanum lycopersicum', seedsPerGram: 300, by: 'word' },
+  choices: [],
   known: null,
   near: [],
   cautions: [],

@@ -1,4 +1,4 @@
-import { type intakeForm, readAmount, readYear, seedsFromGrams, wrong } from '@esprel/core';
+import { amountInSeeds, type intakeForm, readAmount, readYear, wrong } from '@esprel/core';
 import type * as yup from 'yup';
 import { gather } from '../app/useForm.ts';
 
@@ -13,6 +13,8 @@ export interface LineLook {
     readonly seedsPerGram: number;
     readonly by: string;
   } | null;
+  /** Crops that the name may mean, the likeliest first: one has to be chosen. */
+  readonly choices: readonly { readonly key: string; readonly name: string; readonly scientific: string }[];
   readonly known: { readonly id: number; readonly name: string; readonly crop: string; readonly lots: number } | null;
   readonly near: readonly NearVariety[];
   readonly cautions: readonly string[];
@@ -69,12 +71,10 @@ export function lineBody(v: RunValues, look: LineLook | null): Body {
     year: () => readYear('year', v.year),
     seeds: () => {
       const amount = readAmount('seeds', v.amount, 'seeds');
-      if (amount === null) throw wrong('seeds', 'how many? "about 40" or "2 g" will do');
-      if (amount.seeds !== null) return { n: amount.seeds, known: amount.rough ? ('estimated' as const) : ('counted' as const) };
-      if (crop === null) throw wrong('seeds', 'choose the crop first, so that the weight can be read as seeds');
-      const n = seedsFromGrams(amount.grams ?? 0, crop.seedsPerGram);
-      if (n < 1) throw wrong('seeds', 'is less than one seed');
-      return { n, known: amount.rough ? ('estimated' as const) : ('weighed' as const) };
+      if (amount === null) throw wrong('seeds', 'how many? "about 40", "2 g" or "a pinch" will do');
+      if (amount.seeds === null && crop === null) throw wrong('seeds', 'choose the crop first, so that this can be read as seeds');
+      const read = amountInSeeds('seeds', amount, crop?.seedsPerGram ?? 1);
+      return { n: read.seeds, known: read.known };
     },
   });
   const known = v.sameAs ?? look?.known?.id ?? null;

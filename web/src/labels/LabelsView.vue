@@ -64,7 +64,7 @@ const query = computed(() => {
   const q = new URLSearchParams({ kind: kind.value, format: format.value, copies: String(Math.max(1, whole(copies.value, 500))) });
   q.set(named.value[0] as string, named.value[1] as string);
   if (perPage.value > 1) q.set('skip', String(whole(skip.value, perPage.value - 1)));
-  for (const more of ['sowing', 'seeds', 'each']) if (text(more) !== '') q.set(more, text(more));
+  for (const more of ['sowing', 'seeds', 'each', 'loan']) if (text(more) !== '') q.set(more, text(more));
   return q.toString();
 });
 const chosen = computed(() => named.value[1] !== '');

@@ -1,42 +1,62 @@
 <script setup lang="ts">
-import { cautionWords, type LibraryCrop, OWN_FIGURES, type OwnFigure, ownFigureForm } from '@esprel/core';
+import {
+  cautionWords,
+  CROP_FIGURES,
+  type Crop,
+  type CropFigure,
+  type LibraryCrop,
+  OWN_FIGURES,
+  type OwnFigure,
+  ownFigureForm,
+} from '@esprel/core';
 import { useDebounce } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useFetched } from '../app/useFetched.ts';
-import { numberOf, shareOf, useForm } from '../app/useForm.ts';
+import { useForm } from '../app/useForm.ts';
 import { useChanges } from '../app/changes.ts';
 import CautionNote from '../lots/CautionNote.vue';
+import FigureInput from './FigureInput.vue';
+import { type FigureText, figureText, figureValue, figureWords } from './figureText.ts';
 
 const props = defineProps<{ crop?: string | undefined }>();
 const router = useRouter();
 const changes = useChanges();
 const q = ref('');
 const soon = useDebounce(q, 120);
-const { data } = useFetched<{ crops: (LibraryCrop & { lots: number })[] }>(
+const { data } = useFetched<{ crops: (LibraryCrop & { lots: number; as: string | null })[] }>(
   () => `/crops${soon.value.trim() === '' ? '' : `?q=${encodeURIComponent(soon.value.slice(0, 60))}`}`,
 );
 const chosen = computed(() => (props.crop ? props.crop : null));
-const { data: open } = useFetched<{ crop: LibraryCrop; reference: LibraryCrop; figures: { field: OwnFigure; reason: string | null }[] }>(
-  () => (chosen.value === null ? null : `/crops/${chosen.value}`),
-);
+interface Opened {
+  readonly crop: LibraryCrop;
+  readonly reference: Crop;
+  readonly ownCrop: { readonly fromKey: string; readonly names: readonly string[]; readonly version: number } | null;
+  readonly names: readonly string[];
+  readonly figures: readonly { readonly field: OwnFigure; readonly reason: string | null }[];
+}
+const { data: open } = useFetched<Opened>(() => (chosen.value === null ? null : `/crops/${chosen.value}`));
 const crops = computed(() =>
   [...(data.value?.crops ?? [])].sort((a, b) =>
     soon.value === '' ? Number(b.lots > 0) - Number(a.lots > 0) || a.name.localeCompare(b.name) : 0,
   ),
 );
+/** The name that fitted, where it is another than the one shown. */
+const also = (c: { name: string; scientific: string; as: string | null }): string =>
+  !c.as || c.as.toLowerCase() === c.name.toLowerCase() || c.as === c.scientific ? '' : `“${c.as}”`;
 
-const FIGURES = Object.entries(OWN_FIGURES) as [OwnFigure, (typeof OWN_FIGURES)[OwnFigure]][];
+const GROUPS = Object.entries(CROP_FIGURES).map(([name, figures]) => ({ name, fields: Object.keys(figures) as OwnFigure[] }));
+const labelOf = (field: OwnFigure): string => (OWN_FIGURES[field] as CropFigure).label;
 const editing = ref<OwnFigure | null>(null);
 const form = useForm({
   name: null,
-  initial: () => ({ value: '', reason: '' }),
+  initial: () => ({ value: '' as FigureText, reason: '' }),
   schema: ownFigureForm,
   body: (v) => ({
     field: editing.value ?? '',
-    value: editing.value && OWN_FIGURES[editing.value].unit === 'share' ? shareOf('value', v.value) : numberOf('value', v.value),
+    value: editing.value ? figureValue(editing.value, v.value) : null,
     reason: v.reason.trim() || null,
   }),
   method: 'PUT',
@@ -44,24 +64,18 @@ const form = useForm({
 });
 watch(chosen, () => (editing.value = null));
 
-function show(crop: LibraryCrop, field: OwnFigure): string {
-  const value = (crop as unknown as Record<string, number | null>)[field] ?? null;
-  if (value === null) return 'as in the settings';
-  return OWN_FIGURES[field].unit === 'share' ? `${String(Math.round(value * 100))} %` : `${String(value)} ${OWN_FIGURES[field].unit}`;
-}
 function edit(field: OwnFigure): void {
   editing.value = field;
-  form.reset();
+  form.reset({ value: open.value ? figureText(open.value.crop, field) : '' });
 }
 async function save(): Promise<void> {
-  if (form.values.value.trim() === '') {
-    form.errors = { value: 'type a figure, or take the reference' };
-    return;
-  }
   if (await form.send()) editing.value = null;
 }
 function reference(field: OwnFigure): void {
-  void changes.attempt('PUT', `/crops/${chosen.value ?? ''}/own-figure`, { field, value: null, reason: null });
+  void changes.attempt('PUT', `/crops/${chosen.value ?? ''}/own-figure`, { field, reference: true });
+}
+async function remove(): Promise<void> {
+  if (await changes.attempt('DELETE', `/crops/${chosen.value ?? ''}`)) await router.push('/library/crops');
 }
 </script>
 
@@ -70,11 +84,20 @@ function reference(field: OwnFigure): void {
     <section class="list scrolls" aria-label="Crops" tabindex="-1">
       <h1>Crops</h1>
       <label class="unseen" for="crop-q">Name of a crop</label>
-      <InputText id="crop-q" v-model="q" placeholder="common or scientific name" autocomplete="off" />
+      <InputText id="crop-q" v-model="q" placeholder="any name, in any language" autocomplete="off" />
+      <Button
+        severity="secondary"
+        label="Add a crop of our own"
+        @click="router.push(`/library/crops/new${chosen ? `?from=${chosen}` : ''}`)"
+      />
+      <p v-if="crops.length === 0 && soon !== ''" class="empty">
+        <strong>No crop is called that.</strong> Try another of its names, or add it as a crop of your own.
+      </p>
       <ul class="plain">
         <li v-for="c in crops" :key="c.key">
           <button type="button" :aria-pressed="c.key === chosen" @click="router.push(`/library/crops/${c.key}`)">
-            <strong>{{ c.name }}</strong> <span class="latin">{{ c.scientific }}</span><span class="n quiet"
+            <strong>{{ c.name }}</strong> <span class="latin">{{ c.scientific }}</span>
+            <span v-if="also(c)" class="quiet">{{ also(c) }}</span><span class="n quiet"
               >{{ c.lots > 0 ? c.lots : '' }}{{ c.own.length > 0 ? ' · own figures' : '' }}</span
             >
           </button>
@@ -87,58 +110,71 @@ function reference(field: OwnFigure): void {
           {{ open.crop.name }} <span class="latin">{{ open.crop.scientific }}</span>
         </h2>
         <p class="quiet">
-          {{ open.crop.family }}, {{ open.crop.lifeCycle }}, {{ open.crop.storageBehaviour }} seed. Set a figure of your own where your
-          results say otherwise.
+          {{ open.crop.family }}; codes begin with {{ open.crop.letters }}.
+          {{ open.ownCrop ? 'A crop of your own.' : 'Set a figure of your own where your results say otherwise.' }}
         </p>
-        <CautionNote :cautions="cautionWords(open.crop.cautions, 'cleaned')" />
-        <table class="plain-table">
-          <thead>
-            <tr>
-              <th scope="col">Figure</th>
-              <th scope="col">In use</th>
-              <th scope="col">Reference</th>
-              <th scope="col"><span class="unseen">Change</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="[field, rule] in FIGURES" :key="field">
-              <td>{{ rule.label }}</td>
-              <td>
-                <strong v-if="open.crop.own.includes(field)">{{ show(open.crop, field) }}, own</strong
-                ><template v-else>{{ show(open.crop, field) }}</template>
-              </td>
-              <td class="quiet">{{ show(open.reference, field) }}</td>
-              <td class="right">
-                <Button severity="secondary" size="small" label="Set" :aria-label="`Set ${rule.label}`" @click="edit(field)" />
-                <Button
-                  v-if="open.crop.own.includes(field)"
-                  severity="secondary"
-                  variant="text"
-                  size="small"
-                  label="Reference"
-                  :aria-label="`Take the reference for ${rule.label}`"
-                  @click="reference(field)"
-                />
-                <form v-if="editing === field" class="set" novalidate @submit.prevent="save">
-                  <InputText
-                    v-model="form.values.value"
-                    inputmode="decimal"
-                    :aria-label="`${rule.label}, ${rule.unit === 'share' ? 'percent' : rule.unit}`"
-                    :invalid="form.errors.value !== undefined"
-                    :aria-invalid="form.errors.value !== undefined"
-                  />
-                  <InputText v-model="form.values.reason" placeholder="why" aria-label="Why" />
-                  <Button type="submit" label="Save" size="small" />
-                  <p v-if="form.errors.value || form.problem" class="error" role="alert">
-                    {{ form.errors.value ?? form.problem?.message }}
-                  </p>
-                </form>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <p v-if="(open.ownCrop?.names ?? open.names).length > 0" class="quiet small">
+          also called {{ (open.ownCrop?.names ?? open.names).slice(0, 14).join(', ') }}
+        </p>
+        <p v-if="open.ownCrop" class="row-of-buttons">
+          <Button severity="secondary" label="Change it" @click="router.push(`/library/crops/${open.crop.key}/edit`)" />
+          <Button severity="secondary" label="Take it away" @click="remove" />
+        </p>
+        <CautionNote :cautions="cautionWords(open.crop.cautions, 'cleaned', open.crop.storageBehaviour)" />
+        <section v-for="g in GROUPS" :key="g.name" :aria-label="g.name">
+          <h3>{{ g.name }}</h3>
+          <table class="plain-table">
+            <thead class="unseen-head">
+              <tr>
+                <th scope="col">Figure</th>
+                <th scope="col">In use</th>
+                <th scope="col">Reference</th>
+                <th scope="col"><span class="unseen">Change</span></th>
+              </tr>
+            </thead>
+            <tbody>
+              <template v-for="field in g.fields" :key="field">
+                <tr>
+                  <td>{{ labelOf(field) }}</td>
+                  <td>
+                    <strong v-if="open.crop.own.includes(field)">{{ figureWords(open.crop, field) }}, own</strong
+                    ><template v-else>{{ figureWords(open.crop, field) }}</template>
+                  </td>
+                  <td class="quiet">{{ open.crop.own.includes(field) ? figureWords(open.reference as LibraryCrop, field) : '' }}</td>
+                  <td class="right">
+                    <Button severity="secondary" size="small" label="Set" :aria-label="`Set ${labelOf(field)}`" @click="edit(field)" />
+                    <Button
+                      v-if="open.crop.own.includes(field)"
+                      severity="secondary"
+                      variant="text"
+                      size="small"
+                      label="Reference"
+                      :aria-label="`Take the reference for ${labelOf(field)}`"
+                      @click="reference(field)"
+                    />
+                  </td>
+                </tr>
+                <tr v-if="editing === field">
+                  <td colspan="4">
+                    <form class="set" novalidate @submit.prevent="save">
+                      <FigureInput v-model="form.values.value" :field="field" :error="form.errors.value" />
+                      <label class="why">Why <InputText v-model="form.values.reason" placeholder="our own count of 2026" /></label>
+                      <div class="row-of-buttons">
+                        <Button type="submit" label="Save" size="small" :disabled="form.sending" />
+                        <Button type="button" severity="secondary" label="Leave it" size="small" @click="editing = null" />
+                      </div>
+                      <p v-if="form.problem" class="error" role="alert">{{ form.problem.message }}</p>
+                    </form>
+                  </td>
+                </tr>
+              </template>
+            </tbody>
+          </table>
+        </section>
       </template>
-      <p v-else class="empty">Choose a crop on the left. Those you have lots of stand first.</p>
+      <p v-else class="empty">
+        Choose a crop on the left; those you have lots of stand first. One that is missing can be added, begun from the most similar one.
+      </p>
     </section>
   </div>
 </template>
@@ -159,15 +195,16 @@ function reference(field: OwnFigure): void {
 .list {
   border-right: 1px solid var(--rule);
 }
-.list button {
+.list button:not(.p-button) {
   width: 100%;
   min-height: 40px;
   display: flex;
-  gap: 8px;
+  flex-wrap: wrap;
+  gap: 2px 8px;
   align-items: baseline;
   text-align: left;
   border: 0;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--rule);
   background: none;
   padding: 8px;
   cursor: pointer;
@@ -182,15 +219,30 @@ function reference(field: OwnFigure): void {
 strong {
   font-weight: 600;
 }
+h3 {
+  font-size: 16px;
+  padding-top: 6px;
+}
+.figures table {
+  table-layout: fixed;
+}
+.figures th:nth-child(1) {
+  width: 34%;
+}
+.figures th:nth-child(4) {
+  width: 190px;
+}
 .set {
   display: grid;
-  grid-template-columns: 90px 1fr auto;
-  gap: 6px;
-  padding-top: 8px;
-  text-align: left;
+  gap: 10px;
+  padding: 10px 14px 14px;
+  background: var(--action-soft);
+  max-width: 560px;
 }
-.set .error {
-  grid-column: 1 / -1;
+.why {
+  display: grid;
+  gap: 3px;
+  font-weight: 600;
 }
 .error {
   color: var(--act);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { type Crop, restrictedForm } from '@esprel/core';
+import { type Crop, plural, restrictedForm, type RestrictionRule } from '@esprel/core';
 import Button from 'primevue/button';
+import { get } from '../app/api.ts';
 import { useChanges } from '../app/changes.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { useForm } from '../app/useForm.ts';
@@ -13,18 +14,24 @@ interface Entry {
   readonly id: number;
   readonly crop: string | null;
   readonly name: string | null;
-  readonly rule: 'warn' | 'do-not-lend';
+  readonly rule: RestrictionRule;
   readonly why: string;
 }
 const changes = useChanges();
-const { data } = useFetched<{ restricted: Entry[] }>(() => '/restricted');
+interface Undecided {
+  readonly key: string;
+  readonly name: string;
+  readonly lots: number;
+}
+const RULES: Readonly<Record<RestrictionRule, string>> = { 'may-lend': 'may be lent here', warn: 'warn', 'do-not-lend': 'never lend' };
+const { data } = useFetched<{ restricted: Entry[]; undecided: Undecided[] }>(() => '/restricted');
 const form = useForm({
   name: 'restricted',
   initial: () => ({
     by: 'name' as 'name' | 'crop',
     name: '',
     crop: null as Crop | string | null,
-    rule: 'warn' as 'warn' | 'do-not-lend',
+    rule: 'warn' as RestrictionRule,
     why: '',
   }),
   schema: restrictedForm,
@@ -40,6 +47,12 @@ const { values } = form;
 async function save(): Promise<void> {
   if (await form.send()) form.reset();
 }
+/** Fills the form below for a crop that waits for a decision. */
+async function decide(u: Undecided): Promise<void> {
+  const { crop } = await get<{ crop: Crop }>(`/crops/${u.key}`);
+  Object.assign(values, { by: 'crop', crop, rule: 'may-lend' });
+  document.getElementById('restricted-why')?.focus();
+}
 function remove(id: number): void {
   void changes.attempt('DELETE', `/restricted/${String(id)}`);
 }
@@ -53,6 +66,19 @@ function remove(id: number): void {
       for you to find out, from the authorities and people who know; Esprel gives no legal advice. What stands here is said at intake, on
       the sheet, on the label and at lending.
     </p>
+    <section v-if="(data?.undecided.length ?? 0) > 0" class="undecided" aria-label="To be decided">
+      <h2>To be decided</h2>
+      <p>
+        The exchange of these is forbidden in some places, so they are not lent until somebody here says that they may be. Find out first;
+        then say it below, with the reason.
+      </p>
+      <ul class="plain">
+        <li v-for="u in data?.undecided ?? []" :key="u.key" class="row-of-buttons">
+          <strong>{{ u.name }}</strong> <span class="quiet">{{ plural(u.lots, 'lot') }}</span>
+          <Button size="small" severity="secondary" label="Decide" :aria-label="`Decide about ${u.name}`" @click="decide(u)" />
+        </li>
+      </ul>
+    </section>
     <p v-if="data && data.restricted.length === 0" class="empty"><strong>The list is empty.</strong> Put the first plant on it below.</p>
     <table v-else class="plain-table">
       <thead>
@@ -68,7 +94,7 @@ function remove(id: number): void {
           <td>
             <strong>{{ r.crop ?? r.name }}</strong> <span class="quiet">{{ r.crop ? 'the whole crop' : 'by name' }}</span>
           </td>
-          <td>{{ r.rule === 'warn' ? 'warn' : 'never lend' }}</td>
+          <td>{{ RULES[r.rule] }}</td>
           <td>{{ r.why }}</td>
           <td class="right">
             <Button size="small" severity="secondary" label="Take off" :aria-label="`Take ${r.crop ?? r.name} off`" @click="remove(r.id)" />
@@ -111,9 +137,11 @@ function remove(id: number): void {
         v-model="values.rule"
         label="Rule"
         :options="[
-          { value: 'warn', label: 'Warn' },
-          { value: 'do-not-lend', label: 'Never lend' },
+          ...(values.by === 'crop' ? [{ value: 'may-lend' as const, label: 'May be lent here' }] : []),
+          { value: 'warn' as const, label: 'Warn' },
+          { value: 'do-not-lend' as const, label: 'Never lend' },
         ]"
+        :error="form.errors.rule"
       />
       <FieldText
         id="restricted-why"
@@ -129,6 +157,13 @@ function remove(id: number): void {
 </template>
 
 <style scoped>
+.undecided {
+  border-left: 4px solid var(--watch-fill);
+  background: var(--watch-soft);
+  padding: 10px 16px;
+  display: grid;
+  gap: 6px;
+}
 .restricted {
   height: 100%;
   padding: 22px 26px;

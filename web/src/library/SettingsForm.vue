@@ -1,15 +1,19 @@
 <script setup lang="ts">
-import { type Settings, settingsForm } from '@esprel/core';
-import { watch } from 'vue';
+import { dayInYear, sdFromOneInTen, type Settings, settingsForm } from '@esprel/core';
+import { ref, watch } from 'vue';
+import { fromCelsius, toCelsius } from '../app/format.ts';
 import { useSession } from '../app/session.ts';
 import { gather, numberOf, shareOf, useForm } from '../app/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldText from '../fields/FieldText.vue';
+import FieldYearDay from '../fields/FieldYearDay.vue';
 import FormFrame from '../fields/FormFrame.vue';
 
 /** By the number of the day, 0 for Sunday. */
 const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 const session = useSession();
+/** Typed in the unit that is in use, also while another is being chosen. */
+const inUse = () => session.settings?.temperatureUnit ?? 'C';
 const texts = (s: Settings | null) => ({
   ...(s ?? {
     libraryName: '',
@@ -25,7 +29,16 @@ const texts = (s: Settings | null) => ({
   firstFrostSdDays: String(s?.firstFrostSdDays ?? ''),
   lendingThreshold: s ? String(Math.round(s.lendingThreshold * 100)) : '',
   openDays: [...(s?.openDays ?? [])],
+  supplierC: degrees(s, s?.supplierC),
+  supplierRhPercent: String(s?.supplierRhPercent ?? ''),
+  roomC: degrees(s, s?.roomC),
+  roomRhPercent: String(s?.roomRhPercent ?? ''),
 });
+const degrees = (s: Settings | null, c: number | undefined): string => (c === undefined ? '' : String(fromCelsius(c, s?.temperatureUnit)));
+function celsius(path: string, text: string): number | null {
+  const n = numberOf(path, text);
+  return n === null ? null : toCelsius(n, inUse());
+}
 const form = useForm({
   name: null,
   initial: () => texts(session.settings),
@@ -36,6 +49,10 @@ const form = useForm({
       lastFrostSdDays: () => numberOf('lastFrostSdDays', v.lastFrostSdDays),
       firstFrostSdDays: () => numberOf('firstFrostSdDays', v.firstFrostSdDays),
       lendingThreshold: () => shareOf('lendingThreshold', v.lendingThreshold),
+      supplierC: () => celsius('supplierC', v.supplierC),
+      supplierRhPercent: () => numberOf('supplierRhPercent', v.supplierRhPercent),
+      roomC: () => celsius('roomC', v.roomC),
+      roomRhPercent: () => numberOf('roomRhPercent', v.roomRhPercent),
     }),
   }),
   method: 'PUT',
@@ -49,6 +66,16 @@ watch(
   { immediate: true },
 );
 const { values } = form;
+/** The day with one chance in ten of a frost after it, for whoever knows that instead of a spread. */
+const oneInTen = ref('');
+watch(oneInTen, (day) => {
+  if (!/^\d\d-\d\d$/.test(day) || !/^\d\d-\d\d$/.test(values.lastFrost)) return;
+  try {
+    values.lastFrostSdDays = String(Math.round(sdFromOneInTen(dayInYear(2027, values.lastFrost), dayInYear(2027, day)) * 10) / 10);
+  } catch {
+    // A day that is not later says nothing of the spread; the field of the spread stays as it was.
+  }
+});
 </script>
 
 <template>
@@ -80,29 +107,35 @@ const { values } = form;
         ]"
         :error="form.errors.hemisphere"
       />
-      <FieldText
+      <FieldYearDay
         id="last-frost"
         v-model="values.lastFrost"
-        class="half"
+        class="third"
         label="Usual last frost of spring"
-        hint="month and day, as 04-27"
         :error="form.errors.lastFrost"
       />
       <FieldText
         id="last-sd"
         v-model="values.lastFrostSdDays"
-        class="half"
+        class="third"
         label="Give or take"
         numeric
         unit="days"
         :error="form.errors.lastFrostSdDays"
       />
-      <FieldText
+      <FieldYearDay
+        id="one-in-ten"
+        v-model="oneInTen"
+        class="third"
+        label="Or the one-in-ten day"
+        optional
+        hint="one spring in ten has a frost after it; it sets the spread"
+      />
+      <FieldYearDay
         id="first-frost"
         v-model="values.firstFrost"
         class="half"
         label="Usual first frost of autumn"
-        hint="month and day, as 10-12"
         :error="form.errors.firstFrost"
       />
       <FieldText
@@ -131,6 +164,44 @@ const { values } = form;
         </label>
         <p class="quiet small">Rounds of tests are laid and counted on these days. None chosen: any day will do.</p>
       </fieldset>
+      <h2 class="group">Where nobody wrote down how seed was kept, it is taken as</h2>
+      <FieldText
+        id="supplier-c"
+        v-model="values.supplierC"
+        class="quarter"
+        label="At the supplier’s"
+        numeric
+        :unit="`°${inUse()}`"
+        hint="before it came"
+        :error="form.errors.supplierC"
+      />
+      <FieldText
+        id="supplier-rh"
+        v-model="values.supplierRhPercent"
+        class="quarter"
+        label="dry to"
+        numeric
+        unit="%"
+        :error="form.errors.supplierRhPercent"
+      />
+      <FieldText
+        id="room-c"
+        v-model="values.roomC"
+        class="quarter"
+        label="Else in a room of"
+        numeric
+        :unit="`°${inUse()}`"
+        :error="form.errors.roomC"
+      />
+      <FieldText
+        id="room-rh"
+        v-model="values.roomRhPercent"
+        class="quarter"
+        label="and humidity of"
+        numeric
+        unit="%"
+        :error="form.errors.roomRhPercent"
+      />
       <FieldChoice
         id="temperature"
         v-model="values.temperatureUnit"
@@ -175,6 +246,10 @@ const { values } = form;
 </template>
 
 <style scoped>
+.group {
+  font-size: 16px;
+  padding-top: 6px;
+}
 .days {
   border: 0;
   margin: 0;

@@ -5,8 +5,9 @@ import {
   type Crop,
   FORM_WORDS,
   FORMS,
-  InputError,
+  harvestNotYet,
   intakeForm,
+  isShortLived,
   type Restriction,
   restrictionsOf,
   restrictionWords,
@@ -26,17 +27,19 @@ import FieldFind from '../fields/FieldFind.vue';
 import { findCrops } from '../fields/finders.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
+import { seedsHint } from '../fields/seedsText.ts';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import type { PlaceListed } from '../places/types.ts';
 import CautionNote from './CautionNote.vue';
 import { IDENTITY_OPTIONS, KNOWN_OPTIONS } from './choices.ts';
-import { carriedOver, emptyIntake, intakeBody, type NamedThing, seedsOf, type VarietyFound } from './useIntake.ts';
+import { carriedOver, emptyIntake, intakeBody, type NamedThing, type VarietyFound } from './useIntake.ts';
 
 const session = useSession();
 const router = useRouter();
 const table = useTable();
-const unit = computed(() => session.settings?.massUnit ?? 'g');
+const units = computed(() => session.settings ?? { massUnit: 'g' as const, temperatureUnit: 'C' as const, hemisphere: 'north' as const });
+const unit = computed(() => units.value.massUnit);
 const { data: places } = useFetched<{ places: PlaceListed[] }>(() => '/places');
 const taken = ref<{ readonly code: string; readonly name: string } | null>(null);
 
@@ -44,7 +47,7 @@ const form = useForm({
   name: 'intake',
   initial: () => emptyIntake(session.today),
   schema: intakeForm,
-  body: (v) => intakeBody(v, unit.value),
+  body: (v) => intakeBody(v, units.value),
   path: () => '/lots',
 });
 const { values } = form;
@@ -65,14 +68,19 @@ const cautions = computed(() =>
       ],
 );
 const about = computed(() => {
-  if (values.amountKnown !== 'weighed' || values.amount.trim() === '') return undefined;
-  try {
-    const n = seedsOf(values, unit.value);
-    return n === null ? undefined : `about ${String(n)} seeds, at ${String(crop.value?.seedsPerGram ?? '?')} in a gram`;
-  } catch (error) {
-    return error instanceof InputError ? error.errors[0]?.message : undefined;
-  }
+  const bare = /^[\d.,/\s½¼¾⅛]+$/.test(values.amount.trim());
+  const text = values.amountKnown === 'weighed' && bare ? `${values.amount} ${unit.value}` : values.amount;
+  return seedsHint(text, crop.value === null ? null : { seedsPerGram: crop.value.seedsPerGram, weighed: false });
 });
+/** What is not known by a year, but by the day of picking, where it ripened and how warm its nights were. */
+const shortLived = computed(() => crop.value !== null && isShortLived(crop.value));
+const notYet = computed(
+  () =>
+    /^\d{4}$/.test(values.year.trim()) && harvestNotYet(values.yearKind, Number(values.year), values.receivedOn, units.value.hemisphere),
+);
+function packed(): void {
+  values.yearKind = 'packing';
+}
 
 const findVarieties = async (q: string): Promise<readonly VarietyFound[]> =>
   (await get<{ varieties: VarietyFound[] }>(`/varieties?q=${encodeURIComponent(q.slice(0, 120))}`)).varieties;
@@ -95,7 +103,6 @@ async function save(): Promise<void> {
   const answer = await form.send<{ code: string }>();
   if (!answer) return;
   taken.value = { code: answer.code, name };
-  table.pullOut(answer.code);
   form.reset(carriedOver(values));
   await nextTick();
   first();
@@ -127,7 +134,7 @@ async function save(): Promise<void> {
           <Button severity="secondary" label="Print its label" @click="router.push(`/labels?codes=${taken.code}`)" />
           <RouterLink :to="`/lots/${taken.code}/weigh`">Weigh it</RouterLink>
           <RouterLink :to="`/lots/${taken.code}/envelope`">What the envelope says</RouterLink>
-          <span class="quiet small">It lies on the table.</span>
+          <Button severity="secondary" label="Put it on the table" @click="table.pullOut(taken.code)" />
         </p>
       </div>
     </template>
@@ -199,12 +206,17 @@ async function save(): Promise<void> {
       :hint="values.yearKind === 'packing' ? 'Packed seed was usually harvested the year before; it is aged so.' : undefined"
       :error="form.errors.yearKind"
     />
+    <p v-if="notYet" class="not-yet" role="status">
+      <span>Nothing of {{ values.year }} is ripe yet. Most likely it is what the packet was packed for.</span>
+      <Button type="button" size="small" severity="secondary" :label="`Packed for ${values.year}`" @click="packed" />
+      <label><input v-model="values.yearSure" type="checkbox" /> It was harvested in {{ values.year }} all the same</label>
+    </p>
     <FieldText
       id="amount"
       v-model="values.amount"
       class="third"
       label="Amount"
-      numeric
+      placeholder="120, about 40, 1/8 oz, a pinch"
       :unit="values.amountKnown === 'weighed' ? unit : 'seeds'"
       :hint="about"
       :error="form.errors.seeds"
@@ -235,6 +247,70 @@ async function save(): Promise<void> {
       unit="%"
       :error="form.errors.statedGermination"
     />
+    <FieldChoice
+      v-if="values.acquisition === 'purchased'"
+      id="sealed"
+      v-model="values.sealed"
+      class="half"
+      label="Sealed by the supplier"
+      :options="[
+        { value: 'no', label: 'No, or opened' },
+        { value: 'yes', label: 'Sealed' },
+      ]"
+      hint="a foil packet that was never opened stays as dry as it was closed"
+    />
+    <FieldText
+      v-if="values.acquisition === 'purchased' && values.sealed === 'yes'"
+      id="sealed-rh"
+      v-model="values.sealedRh"
+      class="half"
+      label="Dried to a humidity of"
+      optional
+      numeric
+      unit="%"
+      hint="30 % is taken where nobody knows"
+      :error="form.errors.sealedRhPercent"
+    />
+    <template v-if="shortLived">
+      <FieldDay
+        id="picked"
+        v-model="values.pickedOn"
+        class="half"
+        label="Picked on, if known"
+        :max="session.today"
+        :error="form.errors.pickedOn"
+      />
+      <FieldText
+        id="ripened"
+        v-model="values.ripenedWhere"
+        class="half"
+        label="Ripened in"
+        optional
+        placeholder="region or country"
+        :error="form.errors.ripenedWhere"
+      />
+      <FieldChoice
+        id="in-season"
+        v-model="values.ripenedInSeason"
+        class="half"
+        label="Was it in season there"
+        :options="[
+          { value: 'unknown', label: 'Not known' },
+          { value: 'yes', label: 'In season' },
+          { value: 'no', label: 'Out of season' },
+        ]"
+      />
+      <FieldText
+        id="night"
+        v-model="values.night"
+        class="half"
+        label="Nights were about"
+        optional
+        numeric
+        :unit="`°${units.temperatureUnit}`"
+        :error="form.errors.nightC"
+      />
+    </template>
     <FieldSelect
       id="place"
       v-model="values.placeId"
@@ -258,6 +334,21 @@ async function save(): Promise<void> {
 </template>
 
 <style scoped>
+.not-yet {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: center;
+  border-left: 4px solid var(--watch-fill);
+  background: var(--watch-soft);
+  padding: 8px 12px;
+}
+.not-yet label {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 40px;
+}
 .taken {
   background: var(--good-soft);
   border-left: 4px solid var(--good);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Verdict } from '@esprel/core';
+import { NOTHING_LEFT, plural, type Verdict } from '@esprel/core';
 import { computed } from 'vue';
 import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
@@ -16,7 +16,7 @@ import LotHistory from './LotHistory.vue';
 import LotSheetRecords from './LotSheetRecords.vue';
 import MixUpNote from '../identity/MixUpNote.vue';
 import LotPhotos from './LotPhotos.vue';
-import { amountWords, belowWords, cameFrom, envelopeWords, IDENTITY_WORDS, kindWords, yearWords } from './lotWords.ts';
+import { amountWords, belowWords, cameFrom, envelopeWords, grownWords, IDENTITY_WORDS, kindWords, yearWords } from './lotWords.ts';
 import SheetProblem from './SheetProblem.vue';
 import type { LotSheetData } from './types.ts';
 import VerdictNote from './VerdictNote.vue';
@@ -45,7 +45,8 @@ const inQuarantine = computed(() => lot.value?.state === 'quarantine');
 const nextAction = computed(() => {
   const verdict = data.value?.verdict?.verdict;
   const at = (words: string, what: string): { words: string; to: string } => ({ words, to: `/lots/${props.code}/${what}` });
-  if (verdict === undefined || inQuarantine.value || openTest.value || (lot.value?.balance ?? 0) === 0) return null;
+  if (verdict === undefined || verdict === NOTHING_LEFT || inQuarantine.value || openTest.value || (lot.value?.balance ?? 0) === 0)
+    return null;
   const next: Record<Verdict, { words: string; to: string }> = {
     lend: at('Lend it', 'lend'),
     'sow-thicker': at('Lend it, with a word', 'lend'),
@@ -59,6 +60,9 @@ const nextAction = computed(() => {
 const mixUps = computed(() => data.value?.mixUps.filter((m) => m.clearedOn === null) ?? []);
 const lastWeighing = computed(() => data.value?.weighings[0] ?? null);
 const envelopeSays = computed(() => (data.value?.envelope ? envelopeWords(data.value.envelope, format) : ''));
+function opened(): void {
+  void changes.attempt('PATCH', `/lots/${props.code}`, { version: lot.value?.version ?? 0, openedOn: session.today });
+}
 function found(): void {
   void changes.attempt('POST', `/lots/${props.code}/found`);
 }
@@ -86,7 +90,8 @@ function go(what: string): void {
         </div>
         <div class="amount">
           <p>
-            <strong class="numbers">{{ amount(lot.balance, lot.amountKnown) }}</strong> seeds
+            <strong class="numbers">{{ amount(lot.balance, lot.amountKnown) }}</strong>
+            {{ plural(lot.balance, data.unit).replace(/^\d+ /, '') }}
           </p>
           <p class="quiet small">{{ amountWords(lot) }}</p>
         </div>
@@ -108,6 +113,11 @@ function go(what: string): void {
         <RouterLink class="small" :to="`/lots/${lot.code}/verdict`">{{ data.overrule ? 'Set by hand: change' : 'Overrule' }}</RouterLink>
       </VerdictNote>
 
+      <p v-if="data.sprouting" class="note" role="note">{{ data.sprouting }}</p>
+      <p v-if="data.restsUntil" class="note" role="note">
+        Freshly harvested: seed of {{ lot.crop.toLowerCase() }} rests for some weeks, until about {{ format.day(data.restsUntil) }}. What
+        does not come up before may well be alive, and does not speak against it.
+      </p>
       <RibbonChart
         :points="data.estimate.ribbon"
         :dots="data.evidence"
@@ -122,7 +132,7 @@ function go(what: string): void {
         <dt>Came from</dt>
         <dd>{{ cameFrom(lot) }}</dd>
         <dt>Year</dt>
-        <dd>{{ yearWords(lot) }}</dd>
+        <dd>{{ data.freshness ?? yearWords(lot) }}</dd>
         <dt>Kept</dt>
         <dd>
           <template v-if="kept"
@@ -131,7 +141,11 @@ function go(what: string): void {
               >, {{ format.warmth(kept.temperatureC) }}, {{ kept.rhPercent }} %</template
             ></template
           >
-          <template v-else>nobody wrote it down</template>
+          <template v-else>nobody wrote it down; taken as an ordinary room</template
+          ><template v-if="lot.sealed"
+            >, sealed by the supplier{{ lot.openedOn ? ` until ${format.day(lot.openedOn)}` : ''
+            }}<button v-if="!lot.openedOn" type="button" class="link" @click="opened">Opened it</button></template
+          >
         </dd>
         <dt>Last test</dt>
         <dd>{{ lastTest ? `${format.day(lastTest.date)}, ${lastTest.alive} of ${lastTest.sown}` : 'none' }}</dd>
@@ -170,6 +184,10 @@ function go(what: string): void {
             lot.parent ? `generation ${lot.generation}, from ${lot.parent}` : 'see what came of it'
           }}</RouterLink>
         </dd>
+        <template v-if="data.quarantine && !inQuarantine">
+          <dt>Grown</dt>
+          <dd class="whole">{{ grownWords(data.quarantine) }}</dd>
+        </template>
         <template v-if="lot.note">
           <dt>Note</dt>
           <dd class="whole">{{ lot.note }}</dd>
@@ -245,6 +263,11 @@ function go(what: string): void {
 .amount strong {
   font-size: 24px;
   font-weight: 600;
+}
+.note {
+  border-left: 4px solid var(--asleep);
+  background: var(--asleep-soft);
+  padding: 8px 12px;
 }
 .doubt {
   border-left: 4px solid var(--watch-fill);

@@ -50,6 +50,9 @@ const movementWords = (k: string): string => MOVEMENT_WORDS[k as MovementKind];
             >, {{ l.settledOn ? 'promise kept or let go' : `back by ${format.day(l.dueOn ?? l.lentOn)}` }}</template
           >
         </span>
+        <RouterLink v-if="!l.settledOn" class="small" :to="`/labels?kind=packet&codes=${sheet.lot.code}&loan=${l.id}`"
+          >packet label</RouterLink
+        >
       </li>
     </ul>
   </section>

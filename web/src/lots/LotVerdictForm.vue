@@ -13,6 +13,7 @@ import FieldDay from '../fields/FieldDay.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import SheetProblem from './SheetProblem.vue';
+import { verdictLook } from './verdictLook.ts';
 import type { LotSheetData } from './types.ts';
 
 const props = defineProps<{ code: string }>();
@@ -64,7 +65,7 @@ async function end(): Promise<void> {
       <Button type="button" size="small" severity="secondary" label="Let the figures judge again" @click="end" />
     </p>
     <p v-else-if="data?.verdict" class="quiet">
-      The figures say: <strong>{{ VERDICT_WORDS[data.verdict.verdict] }}</strong>. {{ data.verdict.reason }}
+      The figures say: <strong>{{ verdictLook(data.verdict.verdict).words }}</strong>. {{ data.verdict.reason }}
     </p>
     <FieldChoice
       id="verdict"

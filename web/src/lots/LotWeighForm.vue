@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { GRAMS_PER_OUNCE, InputError, weigh, weighingForm, type Weighing } from '@esprel/core';
+import { GRAMS_PER_OUNCE, InputError, isChaffy, weigh, weighingForm, type Weighing } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -45,6 +45,8 @@ const form = useForm({
 });
 const { values } = form;
 
+/** Seed with hairs, wings or chaff scatters more and still agrees. */
+const chaffy = computed(() => data.value !== null && isChaffy(data.value.crop.key));
 /** What the weights typed so far come to; null until there is a sample. */
 const result = computed((): Weighing | null => {
   try {
@@ -53,7 +55,7 @@ const result = computed((): Weighing | null => {
       const g = grams('g', s.weight);
       return seeds !== null && g !== undefined && seeds > 0 && g > 0 ? [{ seeds, grams: g }] : [];
     });
-    return samples.length === 0 ? null : weigh(samples, grams('t', values.total) ?? 0);
+    return samples.length === 0 ? null : weigh(samples, grams('t', values.total) ?? 0, chaffy.value);
   } catch (error) {
     if (error instanceof InputError || error instanceof Error) return null;
     throw error;
@@ -67,7 +69,7 @@ const verdict = computed(() => {
   const spread = `the samples differ by ${r.variationPercent.toFixed(1)} %`;
   return r.trustworthy
     ? `${per}; ${spread}, which is close enough.`
-    : `${per}, but ${spread}. Weigh more samples, or larger ones, until it is 6 % or less.`;
+    : `${per}, but ${spread}. Weigh more samples, or larger ones, until it is ${chaffy.value ? '6' : '4'} % or less.`;
 });
 const rests = computed(() => reading.value?.stable === true && !reading.value.overloaded && reading.value.grams > 0);
 

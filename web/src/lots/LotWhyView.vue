@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ageAt, type OwnFigure, plural, priorOf, type SeedForm, type ViabilityInput } from '@esprel/core';
+import { ageAt, isSureOfAge, type OwnFigure, plural, priorOf, type SeedForm, type ViabilityInput } from '@esprel/core';
 import { computed, reactive } from 'vue';
 import { useRouter } from 'vue-router';
 import Button from 'primevue/button';
@@ -29,7 +29,7 @@ const steps = computed(() => (input.value ? whatMoved(input.value, session.today
 const prior = computed(() => {
   const i = input.value;
   if (!i) return null;
-  const p = priorOf(i.crop, i.form, i.acquisition, i.stated, i.storage.length > 0, i.spread);
+  const p = priorOf(i.crop, i.form, i.acquisition, i.stated, isSureOfAge(i), i.spread);
   const age = ageAt(i.crop, i.start, i.storage, [session.today < i.start ? i.start : session.today])[0] ?? 0;
   return { ...p, age, sigma: Math.exp(p.logSigmaMean) };
 });
@@ -72,7 +72,7 @@ const other = computed((): ViabilityInput | null => {
   const storage =
     t === null && rh === null
       ? null
-      : { temperatureC: t === null ? (last?.temperatureC ?? 18) : toCelsius(t, unit.value), rhPercent: rh ?? last?.rhPercent ?? 55 };
+      : { temperatureC: t === null ? (last?.temperatureC ?? 17) : toCelsius(t, unit.value), rhPercent: rh ?? last?.rhPercent ?? 50 };
   const tested = sown === null || alive === null ? null : { sown, alive };
   if (storage === null && tested === null && (what.form === '' || what.form === i.form)) return null;
   return tried(i, { storage, form: what.form === '' ? null : what.form, tested }, session.today);
@@ -212,7 +212,9 @@ const lineWords = (day: string | null): string => (day === null ? 'for more than
         <h2>What the model took</h2>
         <dl class="facts">
           <dt>Ages from</dt>
-          <dd>{{ format.day(input.start) }}</dd>
+          <dd>
+            {{ format.day(input.start) }}{{ input.ageUnsure ? ', a guess: nobody knows its year, one to four years before it came' : '' }}
+          </dd>
           <dt>Half-life</dt>
           <dd>
             {{ input.crop.halfLifeYears }} years in reference storage{{ own('halfLifeYears')
@@ -232,12 +234,12 @@ const lineWords = (day: string | null): string => (day === null ? 'for more than
           <dd>{{ Math.round(prior.age * 10) / 10 }} reference years; one probit is lost in {{ Math.round(prior.sigma * 10) / 10 }}</dd>
           <dt>Storage</dt>
           <dd class="whole">
-            {{ input.storage.length === 0 ? 'not known; taken as 18 °C and 55 %' : '' }}
             <span v-for="(p, i) in input.storage.slice(-4)" :key="p.from"
               >{{ i > 0 ? '; ' : '' }}from {{ format.day(p.from) }} {{ format.warmth(p.temperatureC) }}, {{ Math.round(p.rhPercent) }} % ({{
                 Math.round(rateIn(input, p) * 100) / 100
               }}
-              reference years a year)</span
+              reference years a year{{ p.assumed ? '; assumed, nobody wrote it down' : ''
+              }}{{ p.swingC ? `; swings by ${format.degrees(p.swingC)} to either side` : '' }})</span
             >{{ input.storage.length > 4 ? `; ${plural(input.storage.length - 4, 'period')} before` : '' }}
           </dd>
         </dl>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Verdict } from '@esprel/core';
+import type { NOTHING_LEFT, Verdict } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -8,7 +8,12 @@ import { verdictLook } from './verdictLook.ts';
 import VerdictShape from './VerdictShape.vue';
 
 const props = defineProps<{
-  verdict: { readonly verdict: Verdict; readonly beside: Verdict | null; readonly reason: string; readonly nextLook?: string | null };
+  verdict: {
+    readonly verdict: Verdict | typeof NOTHING_LEFT;
+    readonly beside: Verdict | null;
+    readonly reason: string;
+    readonly nextLook?: string | null;
+  };
   /** The one thing that follows from it, as a word and an address. */
   next?: { readonly words: string; readonly to: string } | null;
   quarantine?: boolean;

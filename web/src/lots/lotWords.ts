@@ -1,4 +1,4 @@
-import { BREEDING_WORDS, FORM_WORDS, seasonOf } from '@esprel/core';
+import { BREEDING_WORDS, FORM_WORDS, plural, seasonOf } from '@esprel/core';
 import { amount } from '../app/format.ts';
 import type { LotSheetData } from './types.ts';
 
@@ -59,4 +59,13 @@ export function envelopeWords(
     ...(e.words === null ? [] : [e.words]),
   ];
   return parts.join(', ') || (e.warnings === null ? '' : 'its warnings only');
+}
+
+/** What the return said of how the seed was grown, which stays with the lot for good. */
+export function grownWords(grown: NonNullable<LotSheetData['quarantine']>): string {
+  const plants = grown.plants === null ? 'from nobody knows how many plants' : `from ${plural(grown.plants, 'plant')}`;
+  const beside = grown.grownBeside === null ? '' : `, beside ${grown.grownBeside}`;
+  const apart =
+    { yes: 'kept apart', no: 'not kept apart: it may have crossed' }[grown.isolated] ?? 'nobody knows whether it was kept apart';
+  return `by ${grown.grownBy}, ${plants}${beside}; ${apart}`;
 }

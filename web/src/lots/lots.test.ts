@@ -31,6 +31,8 @@ describe('the list', () => {
   });
 });
 
+const UNITS = { massUnit: 'g', temperatureUnit: 'C', hemisphere: 'north' } as const;
+
 describe('taking in', () => {
   const values = () => ({
     ...emptyIntake('2027-03-14'),
@@ -49,7 +51,7 @@ describe('taking in', () => {
     expect(() => seedsOf({ ...values(), crop: null }, 'g')).toThrow(InputError);
   });
   it('sends what was typed as what the server takes', () => {
-    expect(intakeBody(values(), 'g')).toMatchObject({
+    expect(intakeBody(values(), UNITS)).toMatchObject({
       varietyId: null,
       varietyName: 'Flat dark ones',
       cropKey: 'tomato',
@@ -59,14 +61,30 @@ describe('taking in', () => {
       placeId: null,
     });
   });
+  it('takes fractions, words and doubt as they are written, and keeps what is not exact as not exact', () => {
+    const typed = (amount: string) => intakeBody({ ...values(), amountKnown: 'counted', amount }, UNITS);
+    expect(typed('about 40')).toMatchObject({ seeds: 40, amountKnown: 'estimated' });
+    expect(typed('1/8 oz')).toMatchObject({ seeds: Math.round((28.349523125 / 8) * tomato.seedsPerGram), amountKnown: 'weighed' });
+    expect(typed('a pinch')).toMatchObject({ amountKnown: 'estimated' });
+    expect(typed('40')).toMatchObject({ seeds: 40, amountKnown: 'counted' });
+  });
+  it('asks about a harvest of a year that has had none yet, and believes whoever says that it is right', () => {
+    const early = { ...values(), receivedOn: '2027-03-14', year: '2027' };
+    expect(() => intakeBody(early, UNITS)).toThrow(/year: nothing of 2027 is ripe yet/);
+    expect(intakeBody({ ...early, yearSure: true }, UNITS)).toMatchObject({ year: 2027 });
+    expect(intakeBody({ ...early, yearKind: 'packing' }, UNITS)).toMatchObject({ year: 2027, yearKind: 'packing' });
+    expect(intakeBody(early, { ...UNITS, hemisphere: 'south' })).toMatchObject({ year: 2027 });
+  });
   it('leaves the year out when nobody knows it', () => {
-    expect(intakeBody({ ...values(), yearKind: 'unknown' }, 'g')).toMatchObject({ year: null, yearKind: 'unknown' });
+    expect(intakeBody({ ...values(), yearKind: 'unknown' }, UNITS)).toMatchObject({ year: null, yearKind: 'unknown' });
   });
   it('keeps source, year and place for the next envelope, and nothing that names this one', () => {
     const kept = carriedOver({ ...values(), placeId: 3 });
     expect(kept).toMatchObject({ source: 'Bertil', year: '2025', placeId: 3 });
     expect(kept).not.toHaveProperty('variety');
     expect(kept).not.toHaveProperty('amount');
+    // The form of one envelope says nothing of the next.
+    expect(kept).not.toHaveProperty('form');
   });
 });
 

@@ -1,4 +1,4 @@
-import type { LibraryCrop, LotEstimate, TestProtocol, Verdict } from '@esprel/core';
+import type { LibraryCrop, LotEstimate, NOTHING_LEFT, TestProtocol, Verdict } from '@esprel/core';
 import type { EnvelopeText } from '../varieties/types.ts';
 import type { MixUpShown } from '../identity/MixUpNote.vue';
 import type { RibbonDot, RibbonPoint } from '../charts/ribbonLayout.ts';
@@ -72,6 +72,13 @@ export interface LotSheetData {
     readonly floor: number;
     readonly lendable: number;
     readonly note: string | null;
+    readonly sealed: boolean;
+    readonly sealedRhPercent: number | null;
+    readonly openedOn: string | null;
+    readonly pickedOn: string | null;
+    readonly ripenedWhere: string | null;
+    readonly ripenedInSeason: 'yes' | 'no' | null;
+    readonly nightC: number | null;
     readonly missingSince: string | null;
     readonly generation: number;
     readonly parent: string | null;
@@ -96,11 +103,22 @@ export interface LotSheetData {
     readonly packetsLeft: number;
     readonly filledOn: string;
   }[];
+  /** Seeds that came in, as far as is known now. */
+  readonly cameIn: number;
+  /** Seeds that may go to be renewed, of the floor too. */
+  readonly renewable: number;
+  /** What sprouts without being woken, in words, where that is much less than what is alive. */
+  readonly sprouting: string | null;
+  /** The day until which fresh seed may still rest. */
+  readonly restsUntil: string | null;
+  /** What stands for the year of seed that does not keep. */
+  readonly freshness: string | null;
+  readonly unit: 'seed' | 'cluster';
   readonly mixUps: readonly MixUpShown[];
   readonly crop: LibraryCrop;
   readonly estimate: LotEstimate & { readonly threshold: number };
   readonly verdict: {
-    readonly verdict: Verdict;
+    readonly verdict: Verdict | typeof NOTHING_LEFT;
     readonly beside: Verdict | null;
     readonly reason: string;
     readonly nextLook?: string | null;

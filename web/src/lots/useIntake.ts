@@ -1,4 +1,15 @@
-import { type Crop, GRAMS_PER_OUNCE, type IdentityConfidence, type intakeForm, seedsFromGrams, type Settings, wrong } from '@esprel/core';
+import {
+  type AmountInSeeds,
+  amountInSeeds,
+  type Crop,
+  harvestNotYet,
+  type IdentityConfidence,
+  type intakeForm,
+  readAmount,
+  type Settings,
+  wrong,
+} from '@esprel/core';
+import { toCelsius } from '../app/format.ts';
 import { gather, numberOf, shareOf } from '../app/useForm.ts';
 import type * as yup from 'yup';
 
@@ -34,6 +45,14 @@ export interface IntakeValues {
   placeId: number | null;
   receivedOn: string;
   note: string;
+  sealed: 'no' | 'yes';
+  sealedRh: string;
+  pickedOn: string;
+  ripenedWhere: string;
+  ripenedInSeason: 'yes' | 'no' | 'unknown';
+  night: string;
+  /** The year of a harvest that has not been yet, said to be right all the same. */
+  yearSure: boolean;
 }
 
 export function emptyIntake(today: string): IntakeValues {
@@ -52,6 +71,13 @@ export function emptyIntake(today: string): IntakeValues {
     placeId: null,
     receivedOn: today,
     note: '',
+    sealed: 'no',
+    sealedRh: '',
+    pickedOn: '',
+    ripenedWhere: '',
+    ripenedInSeason: 'unknown',
+    night: '',
+    yearSure: false,
   };
 }
 
@@ -64,7 +90,6 @@ export function carriedOver(v: IntakeValues): Partial<IntakeValues> {
     year: v.year,
     placeId: v.placeId,
     receivedOn: v.receivedOn,
-    form: v.form,
   };
 }
 
@@ -76,23 +101,40 @@ export function cropOf(values: IntakeValues): { readonly key: string; readonly s
   return typeof values.crop === 'object' && values.crop !== null ? values.crop : null;
 }
 
-/** Seeds in what was typed: as it stands, or by weight through the crop's seeds per gram. Null when empty. */
-export function seedsOf(values: IntakeValues, unit: Settings['massUnit']): number | null {
-  const n = numberOf('seeds', values.amount);
-  if (n === null || values.amountKnown !== 'weighed') return n;
+/** What was typed as an amount, in the unit that is set for weights where it was weighed. */
+function amountOf(values: IntakeValues, unit: Settings['massUnit']): AmountInSeeds | null {
+  const amount = readAmount('seeds', values.amount, values.amountKnown === 'weighed' ? unit : 'seeds');
+  if (amount === null) return null;
   const perGram = cropOf(values)?.seedsPerGram ?? null;
-  if (perGram === null) throw wrong('seeds', 'choose the crop first, so that the weight can be read as seeds');
-  if (n < 0) throw wrong('seeds', 'a weight is above 0');
-  return seedsFromGrams(unit === 'g' ? n : n * GRAMS_PER_OUNCE, perGram);
+  if (amount.seeds === null && perGram === null) throw wrong('seeds', 'choose the crop first, so that this can be read as seeds');
+  return amountInSeeds('seeds', amount, perGram ?? 1);
+}
+
+/** Seeds in what was typed: a number, "about 40", a weight, a pinch. Null when empty. */
+export function seedsOf(values: IntakeValues, unit: Settings['massUnit']): number | null {
+  return amountOf(values, unit)?.seeds ?? null;
+}
+
+/** What is not exact is kept as not exact, whatever was chosen; a weight is weighed. */
+function knownOf(values: IntakeValues, amount: AmountInSeeds | null): Body['amountKnown'] {
+  return amount === null || amount.known === 'counted' ? values.amountKnown : amount.known;
 }
 
 /** The body of the request. Throws an InputError that names every field whose text is no number. */
-export function intakeBody(values: IntakeValues, unit: Settings['massUnit']): Body {
+export function intakeBody(values: IntakeValues, units: Pick<Settings, 'massUnit' | 'temperatureUnit' | 'hemisphere'>): Body {
   const chosen = typeof values.variety === 'object' ? values.variety : null;
   const numbers = gather({
-    year: () => (values.yearKind === 'unknown' ? null : numberOf('year', values.year)),
-    seeds: () => seedsOf(values, unit),
+    year: () => {
+      const year = values.yearKind === 'unknown' ? null : numberOf('year', values.year);
+      if (!values.yearSure && harvestNotYet(values.yearKind, year, values.receivedOn, units.hemisphere)) {
+        throw wrong('year', `nothing of ${String(year)} is ripe yet; is it the year of packing? If not, say below that it is right`);
+      }
+      return year;
+    },
+    amount: () => amountOf(values, units.massUnit),
     stated: () => shareOf('statedGermination', values.stated),
+    sealedRh: () => (values.sealed === 'yes' ? numberOf('sealedRhPercent', values.sealedRh) : null),
+    night: () => numberOf('nightC', values.night),
   });
   const source = typeof values.source === 'object' ? (values.source?.name ?? '') : values.source;
   return {
@@ -105,12 +147,18 @@ export function intakeBody(values: IntakeValues, unit: Settings['massUnit']): Bo
     yearKind: values.yearKind,
     year: numbers.year,
     form: values.form,
-    seeds: numbers.seeds ?? undefined,
-    amountKnown: values.amountKnown,
+    seeds: numbers.amount?.seeds,
+    amountKnown: knownOf(values, numbers.amount),
     statedGermination: numbers.stated,
     placeId: values.placeId,
     receivedOn: values.receivedOn,
     floor: null,
     note: values.note.trim() || null,
+    sealed: values.sealed === 'yes',
+    sealedRhPercent: numbers.sealedRh,
+    pickedOn: values.pickedOn || null,
+    ripenedWhere: values.ripenedWhere.trim() || null,
+    ripenedInSeason: values.ripenedInSeason === 'unknown' ? null : values.ripenedInSeason,
+    nightC: numbers.night === null ? null : toCelsius(numbers.night, units.temperatureUnit),
   } as Body;
 }

@@ -1,4 +1,4 @@
-import { type Verdict, VERDICT_WORDS } from '@esprel/core';
+import { NOTHING_LEFT, type Verdict, VERDICT_WORDS } from '@esprel/core';
 
 /** How a state looks: its word, its colour, and a small drawn shape, so that colour is never the only sign. */
 export interface Look {
@@ -15,7 +15,8 @@ const ACTION = { colour: 'var(--action)', soft: 'var(--action-soft)' };
 const ASLEEP = { colour: 'var(--asleep)', soft: 'var(--asleep-soft)' };
 const UNKNOWN = { colour: 'var(--unknown)', soft: '#e9e7e1' };
 
-const LOOKS: Readonly<Record<Verdict | 'quarantine', Look>> = {
+const LOOKS: Readonly<Record<Verdict | 'quarantine' | typeof NOTHING_LEFT, Look>> = {
+  [NOTHING_LEFT]: { ...UNKNOWN, words: 'Nothing left', shape: 'none' },
   lend: { ...GOOD, words: VERDICT_WORDS.lend, shape: 'disc' },
   'sow-thicker': { ...WATCH, words: VERDICT_WORDS['sow-thicker'], shape: 'half' },
   'test-first': { ...ACTION, words: VERDICT_WORDS['test-first'], shape: 'dashed' },

@@ -12,7 +12,9 @@ export interface WhatIf {
 export function tried(input: ViabilityInput, what: WhatIf, today: Day): ViabilityInput {
   const day = today < input.start ? input.start : today;
   const storage: StoragePeriod[] =
-    what.storage === null ? [...input.storage] : [...input.storage.filter((p) => p.from < day), { from: day, ...what.storage }];
+    what.storage === null
+      ? [...input.storage]
+      : [...input.storage.filter((p) => p.from < day), { from: day, ...what.storage, open: false }];
   return {
     ...input,
     storage,

@@ -23,10 +23,12 @@ import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import FieldFind from '../fields/FieldFind.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
+import { readSeeds, seedsHint, weightOf } from '../fields/seedsText.ts';
 import FormFrame from '../fields/FormFrame.vue';
 import CautionNote from '../lots/CautionNote.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
 import VerdictNote from '../lots/VerdictNote.vue';
+import { grownWords } from '../lots/lotWords.ts';
 import type { LotSheetData } from '../lots/types.ts';
 import type { ListedMember } from './types.ts';
 
@@ -37,6 +39,7 @@ const session = useSession();
 const format = useFormat();
 const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
 const lot = computed(() => data.value?.lot ?? null);
+const weight = computed(() => (data.value ? weightOf(data.value) : null));
 const doubtful = computed(() => lot.value !== null && (lot.value.identity === 'doubtful' || lot.value.identity === 'unknown'));
 
 const form = useForm({
@@ -56,9 +59,9 @@ const form = useForm({
   schema: loanForm,
   body: (v) => {
     const n = gather({
-      seeds: () => numberOf('seeds', v.seeds),
+      seeds: () => readSeeds('seeds', v.seeds, weight.value)?.seeds ?? null,
       packets: () => (v.fillId === null ? null : numberOf('packets', v.packets)),
-      promised: () => (v.promise === 'amount' ? numberOf('promisedSeeds', v.promisedSeeds) : null),
+      promised: () => (v.promise === 'amount' ? (readSeeds('promisedSeeds', v.promisedSeeds, weight.value)?.seeds ?? null) : null),
     });
     return {
       lotCode: props.code,
@@ -115,6 +118,17 @@ const rarely = computed(() =>
 );
 const warnings = computed(() => [hybrid.value, rarely.value].filter((w) => w !== null));
 
+/** What may leave the lot for this purpose; the floor is there for renewing. */
+const freeWords = computed(() => {
+  const l = lot.value;
+  if (!l || !data.value) return undefined;
+  if (values.purpose !== 'renew') return `${String(l.lendable)} may be lent; ${String(l.floor)} always stay`;
+  return `${String(data.value.renewable)} may go to be renewed, of the floor too; ${String(l.balance - data.value.renewable)} stay for a second try`;
+});
+const grown = computed(() => {
+  const g = data.value?.quarantine;
+  return g && lot.value?.state === 'kept' ? `This lot was grown ${grownWords(g)}.` : null;
+});
 const findMembers = async (q: string): Promise<readonly ListedMember[]> =>
   (await get<{ members: ListedMember[] }>(`/members?limit=12&q=${encodeURIComponent(q.slice(0, 100))}`)).members;
 const typedName = computed(() => (typeof values.member === 'string' ? values.member.trim() : ''));
@@ -183,9 +197,8 @@ async function save(): Promise<void> {
       id="seeds"
       v-model="values.seeds"
       class="third"
-      label="Seeds"
-      numeric
-      :hint="lot ? `${lot.lendable} may be lent; ${lot.floor} always stay` : undefined"
+      :label="data.unit === 'cluster' ? 'Clusters' : 'Seeds'"
+      :hint="seedsHint(values.seeds, weight) ?? freeWords"
       :error="form.errors.seeds"
     />
     <FieldChoice
@@ -198,6 +211,8 @@ async function save(): Promise<void> {
       :error="form.errors.purpose"
     />
     <CautionNote :cautions="warnings" />
+    <p v-if="grown" class="quiet">{{ grown }}</p>
+    <p v-if="data.sprouting" class="quiet">{{ data.sprouting }}</p>
     <FieldChoice
       id="promise"
       v-model="values.promise"

@@ -29,18 +29,34 @@ const form = useForm({
     name: '',
     kind: 'box' as PlaceKind,
     parentId: props.within === undefined ? null : Number(props.within),
+    how: 'even' as 'even' | 'year' | 'day',
     temperature: '',
+    warmest: '',
+    coldest: '',
     rh: '',
     sealed: 'no' as 'yes' | 'no',
   }),
   schema: props.id === undefined ? placeForm : placeEditForm,
   body: (v) => {
-    const n = gather({ t: () => numberOf('temperatureC', v.temperature), rh: () => numberOf('rhPercent', v.rh) });
+    const celsius = (path: string, text: string): number | null => {
+      const t = numberOf(path, text);
+      return t === null ? null : toCelsius(t, unit.value);
+    };
+    const even = v.how === 'even';
+    const n = gather({
+      t: () => (even ? celsius('temperatureC', v.temperature) : null),
+      warmest: () => (even ? null : celsius('warmestC', v.warmest)),
+      coldest: () => (even ? null : celsius('coldestC', v.coldest)),
+      rh: () => numberOf('rhPercent', v.rh),
+    });
     return {
       name: v.name,
       kind: v.kind,
       parentId: v.parentId,
-      temperatureC: n.t === null ? null : toCelsius(n.t, unit.value),
+      temperatureC: n.t,
+      warmestC: n.warmest,
+      coldestC: n.coldest,
+      swings: v.how === 'even' ? null : v.how,
       rhPercent: n.rh,
       sealed: v.sealed === 'yes',
       ...(version.value === null ? {} : { version: version.value }),
@@ -60,7 +76,10 @@ watch(
       name: p.name,
       kind: p.kind,
       parentId: p.parentId,
-      temperature: p.temperatureC === null ? '' : String(fromCelsius(p.temperatureC, unit.value)),
+      how: p.swings ?? 'even',
+      temperature: p.temperatureC === null || p.swings !== null ? '' : String(fromCelsius(p.temperatureC, unit.value)),
+      warmest: p.temperatureC === null || p.swings === null ? '' : String(fromCelsius(p.temperatureC + p.swingC, unit.value)),
+      coldest: p.temperatureC === null || p.swings === null ? '' : String(fromCelsius(p.temperatureC - p.swingC, unit.value)),
       rh: p.rhPercent === null ? '' : String(p.rhPercent),
       sealed: p.sealed ? 'yes' : 'no',
     });
@@ -116,7 +135,39 @@ async function save(): Promise<void> {
       :options="parents"
       :error="form.errors.parentId"
     />
+    <FieldChoice
+      id="place-how"
+      v-model="values.how"
+      label="Its warmth"
+      :options="[
+        { value: 'even', label: 'About the same all year' },
+        { value: 'year', label: 'Swings over the year' },
+        { value: 'day', label: 'Swings between day and night' },
+      ]"
+      hint="a shed that swings ages seed faster than one that is always at its mean"
+    />
+    <template v-if="values.how !== 'even'">
+      <FieldText
+        id="place-warmest"
+        v-model="values.warmest"
+        class="third"
+        :label="values.how === 'year' ? 'Warmest month' : 'By day'"
+        numeric
+        :unit="`°${unit}`"
+        :error="form.errors.warmestC"
+      />
+      <FieldText
+        id="place-coldest"
+        v-model="values.coldest"
+        class="third"
+        :label="values.how === 'year' ? 'Coldest month' : 'At night'"
+        numeric
+        :unit="`°${unit}`"
+        :error="form.errors.coldestC"
+      />
+    </template>
     <FieldText
+      v-else
       id="place-temp"
       v-model="values.temperature"
       class="third"

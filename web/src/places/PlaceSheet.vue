@@ -32,7 +32,8 @@ const climate = computed(() => {
     const named = data.value?.parents.find((p) => p.id === place);
     return named ? ` (as in ${named.name})` : '';
   };
-  return `${format.warmth(c.temperatureC)}${from(c.temperatureFrom)}, ${String(c.rhPercent)} % humidity${from(c.rhFrom)}${c.sealed ? ', sealed: the seed stays as dry as it went in' : ''}.`;
+  const swing = c.swingC > 0 ? `, ${format.degrees(c.swingC)} to either side` : '';
+  return `${format.warmth(c.temperatureC)}${swing}${from(c.temperatureFrom)}, ${String(c.rhPercent)} % humidity${from(c.rhFrom)}${c.sealed ? ', sealed: the seed stays as dry as it went in' : ''}.`;
 });
 const openTake = computed(() => data.value?.stocktakes.find((s) => s.closedOn === null) ?? null);
 

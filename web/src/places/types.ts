@@ -37,11 +37,14 @@ export interface PlaceSheetData {
     readonly name: string;
     readonly path: string;
     readonly temperatureC: number | null;
+    readonly swingC: number;
+    readonly swings: 'day' | 'year' | null;
     readonly rhPercent: number | null;
     readonly sealed: boolean;
     readonly version: number;
     readonly climate: {
       readonly temperatureC: number | null;
+      readonly swingC: number;
       readonly rhPercent: number | null;
       readonly sealed: boolean;
       readonly temperatureFrom: number | null;

@@ -9,6 +9,7 @@ import FieldChoice from '../fields/FieldChoice.vue';
 import FieldFind from '../fields/FieldFind.vue';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
+import FieldYearDay from '../fields/FieldYearDay.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import type { Garden } from './types.ts';
 
@@ -133,15 +134,7 @@ async function save(): Promise<void> {
         :error="form.errors.shiftDays"
       />
       <template v-else>
-        <FieldText
-          id="last"
-          v-model="form.values.last"
-          class="third"
-          label="Usual last frost"
-          placeholder="04-27"
-          hint="month and day"
-          :error="form.errors.lastFrost"
-        />
+        <FieldYearDay id="last" v-model="form.values.last" class="third" label="Usual last frost" :error="form.errors.lastFrost" />
         <FieldText
           id="last-sd"
           v-model="form.values.lastSd"
@@ -161,15 +154,7 @@ async function save(): Promise<void> {
             { value: 'south', label: 'south' },
           ]"
         />
-        <FieldText
-          id="first"
-          v-model="form.values.first"
-          class="third"
-          label="Usual first frost"
-          placeholder="10-12"
-          hint="month and day"
-          :error="form.errors.firstFrost"
-        />
+        <FieldYearDay id="first" v-model="form.values.first" class="third" label="Usual first frost" :error="form.errors.firstFrost" />
         <FieldText
           id="first-sd"
           v-model="form.values.firstSd"
