@@ -8,6 +8,8 @@ export class CoreError extends Error {
   readonly where: string;
   readonly field: string;
   readonly value: unknown;
+  /** What must hold of the field, without the value: to be said beside a field of a form. */
+  readonly rule: string;
 
   constructor(where: string, field: string, value: unknown, rule: string) {
     super(`${where}: ${field} ${rule}, got ${String(value)}`);
@@ -16,6 +18,7 @@ export class CoreError extends Error {
     this.where = where;
     this.field = field;
     this.value = value;
+    this.rule = rule;
   }
 }
 

@@ -54,6 +54,10 @@ const CASES: readonly [method: string, path: string, body: unknown, field: strin
   ['POST', '/trays/1/sow', { version: 1, sownOn: '2027-03-14', covered: true, rows: [] }, 'rows'],
   ['POST', '/sowings/1/timing', { timing: 'maybe' }, 'timing'],
   ['POST', '/sowings/1/care', { version: 1, kind: 'cover-off', doneOn: '2027-03-15' }, 'doneOn'],
+  ['POST', '/sowings/1/care', { version: 1, kind: 'cover-off', doneOn: '2027-03-14', skippedWhy: 'x'.repeat(300) }, 'skippedWhy'],
+  ['POST', '/sowings/1/plants', { version: 1, kind: 'eaten', plants: 3, onDay: '2027-03-14' }, 'kind'],
+  ['POST', '/sowings/1/plants', { version: 1, kind: 'sold', plants: 0, onDay: '2027-03-14' }, 'plants'],
+  ['POST', '/sowings/1/plants', { version: 1, kind: 'sold', plants: 3, onDay: '2027-03-14' }, 'plants'],
   [
     'POST',
     '/sowings',

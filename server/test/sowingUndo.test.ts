@@ -15,6 +15,7 @@ const TABLES = [
   'sowings',
   'sowing_cells',
   'sowing_steps',
+  'plant_counts',
   'emergence_counts',
   'timing_verdicts',
   'movements',

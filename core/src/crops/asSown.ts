@@ -18,5 +18,5 @@ const LARGE_PER_GRAM = 20;
 
 /** Whether many seeds may share a pot, to be pricked out: small seed of crops that bear moving. */
 export function sharesPots(crop: Pick<Crop, 'transplant' | 'seedsPerGram'>): boolean {
-  return crop.transplant === 'easy' && crop.seedsPerGram > LARGE_PER_GRAM;
+  return crop.transplant !== 'avoid' && crop.seedsPerGram > LARGE_PER_GRAM;
 }

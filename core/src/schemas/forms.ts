@@ -156,6 +156,8 @@ export const sowingForm = shape({
   benchId: orNull(id()),
   depthMm: orNull(number({ min: 0, max: 300 })),
   coveredWith: orNull(text(120)),
+  /** Whether it stands under a cover (a lid, a bag, a pane) that has to come off. */
+  covered: flag(),
   warmthC: orNull(number({ min: -5, max: 45 })),
   note: orNull(note()),
 });

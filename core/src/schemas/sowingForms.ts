@@ -1,6 +1,7 @@
 import * as yup from 'yup';
 import { FATES, SOWING_METHODS } from '../sowing/fates.ts';
 import { CARE_KINDS } from '../sowing/care.ts';
+import { PLANT_KINDS } from '../sowing/plants.ts';
 import { TIMINGS } from '../season/seasonVerdicts.ts';
 import { MOST_CELLS } from '../sowing/tray.ts';
 import { day, filled, flag, id, list, need, note, number, oneOf, orNull, shape, text, version, whole } from './fields.ts';
@@ -186,6 +187,16 @@ export const trayLookForm = shape({
   ),
 });
 
-export const careForm = shape({ version: version(), kind: need(oneOf(CARE_KINDS)), doneOn: need(day()) });
+/** A step of care that was done, in any order; or left out, with a word why. */
+export const careForm = shape({ version: version(), kind: need(oneOf(CARE_KINDS)), doneOn: need(day()), skippedWhy: orNull(text(200)) });
+/** Plants of a sowing after they came up: how many there are, or how many went and where. */
+export const plantsForm = shape({
+  version: version(),
+  kind: need(oneOf(PLANT_KINDS)),
+  plants: need(whole({ min: 1, max: 100_000 })),
+  onDay: need(day()),
+  memberId: orNull(id()),
+  note: orNull(text(200)),
+});
 export const timingForm = shape({ timing: need(oneOf(TIMINGS)) });
 export const trayClearForm = shape({ version: version(), clearedOn: need(day()) });

@@ -25,6 +25,21 @@ export function seasonDays(year: number, lastFrost: string): { readonly from: Da
   };
 }
 
+/** What a lane needs to know of its crop. */
+export type LaneCrop = Pick<
+  Crop,
+  | 'key'
+  | 'chillWeeks'
+  | 'soakHours'
+  | 'emergeMinD'
+  | 'emergeMaxD'
+  | 'transplant'
+  | 'clumpSeeds'
+  | 'frost'
+  | 'lightNeed'
+  | 'seedsPerGram'
+>;
+
 /** What a lane is drawn from. */
 export interface LaneInput {
   readonly sowOn: Day;
@@ -33,7 +48,7 @@ export interface LaneInput {
   readonly way: 'start' | 'direct' | 'late';
   readonly method: SowingMethod;
   readonly seedsPerCell: number;
-  readonly crop: Pick<Crop, 'chillWeeks' | 'soakHours' | 'emergeMinD' | 'emergeMaxD' | 'transplant' | 'clumpSeeds' | 'frost'>;
+  readonly crop: LaneCrop;
   /** The window of sowing, moved by what was learned; null where nobody gives one. */
   readonly window: Window | null;
   readonly lastFrost: Day;

@@ -18,6 +18,10 @@ export const FATES = [
   'dried-out',
   'too-cold',
   'washed-away',
+  'poor-mix',
+  'leggy',
+  'moved',
+  'frost',
   'mixed-up',
   'thrown-out',
 ] as const;
@@ -35,6 +39,14 @@ export const FATE_FACTS: Readonly<Record<Fate, { readonly words: string; readonl
   'dried-out': { words: 'dried out', speaksOfSeed: false, why: 'live seed dies too when the tray dries' },
   'too-cold': { words: 'too cold or too wet', speaksOfSeed: false, why: 'live seed rots in cold wet soil' },
   'washed-away': { words: 'washed away', speaksOfSeed: false, why: 'nobody knows where the seed went' },
-  'mixed-up': { words: 'mixed up with another', speaksOfSeed: false, why: 'nobody knows whose seedlings these are' },
+  'poor-mix': { words: 'the mix was poor', speaksOfSeed: false, why: 'seedlings starve in it, alive or not' },
+  leggy: { words: 'leggy for want of light', speaksOfSeed: false, why: 'the lamp was too far or too short a day; the seed did its part' },
+  moved: { words: 'lost in moving', speaksOfSeed: false, why: 'roots were torn or dried; the seed did its part' },
+  frost: { words: 'frost after planting out', speaksOfSeed: false, why: 'it stood, and the cold took it' },
+  'mixed-up': {
+    words: 'pots or rows mislabelled',
+    speaksOfSeed: false,
+    why: 'nobody knows whose seedlings these are; the lot in its envelope is as sure as before',
+  },
   'thrown-out': { words: 'thrown out too early', speaksOfSeed: false, why: 'slow seed may still have come' },
 };

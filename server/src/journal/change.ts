@@ -47,6 +47,7 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   tray_fills: {},
   sowing_cells: {},
   sowing_steps: {},
+  plant_counts: {},
   timing_verdicts: {},
 };
 export type JournaledTable = keyof typeof JOURNALED;

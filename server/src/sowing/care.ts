@@ -1,15 +1,19 @@
 import {
   addDays,
   type careForm,
-  type CareKind,
   CARE_WORDS,
   careSteps,
+  dayInYear,
   dueCare,
+  heldBack,
+  type LibraryCrop,
   nextCare,
   type SowingMethod,
   type StepDone,
   type StepDue,
+  windowAfter,
   wrong,
+  yearOf,
 } from '@esprel/core';
 import type * as yup from 'yup';
 import { libraryCrop } from '../crops/crops.ts';
@@ -17,6 +21,7 @@ import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
 import type { Change } from '../journal/change.ts';
 import { plannedRow } from '../season/planned.ts';
+import { SeasonReader } from '../season/windows.ts';
 
 interface StepRow extends StepDone {
   readonly id: number;
@@ -29,6 +34,9 @@ export interface CaredSowing {
   readonly sownOn: string;
   readonly cropKey: string;
   readonly upOn: string | null;
+  readonly gardenId?: number | null;
+  /** Planting out as its plan says; null where none does. */
+  readonly plantOutOn?: string | null;
 }
 
 /** Writes the steps of care that follow a sowing. */
@@ -40,13 +48,17 @@ export function writeCare(
     readonly method: SowingMethod;
     readonly seedsPerCell: number;
     readonly plannedId: number | null;
+    readonly gardenId: number | null;
+    readonly covered: boolean;
     readonly sownOn: string;
   },
 ): void {
-  const plantOutOn = s.plannedId === null ? null : plannedRow(change.db, s.plannedId).plant_out_on;
-  const crop = libraryCrop(change.db, s.cropKey);
+  const { db } = change;
+  const crop = libraryCrop(db, s.cropKey);
   const upOn = addDays(s.sownOn, (crop.emergeMinD + crop.emergeMaxD) / 2);
-  careSteps(crop, { method: s.method, seedsPerCell: s.seedsPerCell, plantOutOn, upOn }).forEach((step, i) =>
+  const planned = s.plannedId === null ? null : plannedRow(db, s.plannedId).plant_out_on;
+  const plantOutOn = planned ?? plantingOut(new SeasonReader(db), { ...s, upOn });
+  careSteps(crop, { method: s.method, seedsPerCell: s.seedsPerCell, covered: s.covered, plantOutOn, upOn }).forEach((step, i) =>
     change.insert('sowing_steps', {
       sowing_id: sowingId,
       number: i + 1,
@@ -60,23 +72,63 @@ export function writeCare(
 function stepsOf(db: Db, sowingId: number): StepRow[] {
   return all<StepRow>(
     db,
-    'SELECT id, number, kind, gap_days AS gapDays, not_before AS notBefore, done_on AS doneOn FROM sowing_steps WHERE sowing_id = ? ORDER BY number',
+    `SELECT id, number, kind, gap_days AS gapDays, not_before AS notBefore, done_on AS doneOn, skipped_why AS skippedWhy
+     FROM sowing_steps WHERE sowing_id = ? ORDER BY number`,
     sowingId,
   );
 }
 
+/**
+ * The day on which a sowing is planted out by the season of its garden, where no plan says another; null where the crop has no weeks for
+ * it. What comes up after the window of one year, while there is summer left, goes out when it is large enough; else it waits
+ * for the next year's.
+ */
+function plantingOut(
+  reader: SeasonReader,
+  s: { readonly cropKey: string; readonly gardenId: number | null; readonly upOn: string },
+): string | null {
+  const crop = reader.crop(s.cropKey);
+  const { frost } = reader.garden(s.gardenId);
+  const range = outdoorWeeks(crop);
+  if (range === null) return null;
+  const grown = addDays(s.upOn, GROWN_DAYS);
+  for (const year of [yearOf(s.upOn), yearOf(s.upOn) + 1]) {
+    const last = dayInYear(year, frost.last);
+    const window = windowAfter(last, range);
+    // The middle of the window, or later where it is not grown by then.
+    if (window.to >= s.upOn) return grown > window.target ? (grown > window.from ? grown : window.from) : window.target;
+    const first = dayInYear(year, frost.first);
+    const autumn = first > last ? first : dayInYear(year + 1, frost.first);
+    if (addDays(grown, SUMMER_LEFT_DAYS) <= autumn) return grown;
+  }
+  return null;
+}
+
+/** Days after coming up in which a seedling is large enough to go out, and days it then wants before the frosts of autumn. */
+const GROWN_DAYS = 28;
+const SUMMER_LEFT_DAYS = 42;
+
+/** Weeks from the last frost in which a crop may stand outdoors: planted out, or sown there. */
+function outdoorWeeks(crop: LibraryCrop): { readonly min: number; readonly max: number } | null {
+  if (crop.plantOutWeeksMin !== null && crop.plantOutWeeksMax !== null) return { min: crop.plantOutWeeksMin, max: crop.plantOutWeeksMax };
+  return crop.directWeeksMin !== null && crop.directWeeksMax !== null ? { min: crop.directWeeksMin, max: crop.directWeeksMax } : null;
+}
+
 /** The care of a sowing with its days; counted from the day the first came up, or is usually up. */
-export function careOf(db: Db, s: CaredSowing, today: string): (StepRow & StepDue)[] {
+export function careOf(db: Db, s: CaredSowing, today: string, reader = new SeasonReader(db)): (StepRow & StepDue)[] {
   const steps = stepsOf(db, s.id);
   if (steps.length === 0) return [];
-  const crop = libraryCrop(db, s.cropKey);
-  const up = s.upOn ?? addDays(s.sownOn, Math.max(crop.emergeMinD, Math.min(crop.emergeMaxD, (crop.emergeMinD + crop.emergeMaxD) / 2)));
-  return dueCare(steps, up < today && s.upOn === null ? today : up, today).map((due, i) => ({ ...(steps[i] as StepRow), ...due }));
+  const crop = reader.crop(s.cropKey);
+  const usual = addDays(s.sownOn, Math.max(crop.emergeMinD, Math.min(crop.emergeMaxD, (crop.emergeMinD + crop.emergeMaxD) / 2)));
+  const up = s.upOn ?? (usual < today ? today : usual);
+  // Sowings from before the season was kept with them, and gardens whose frosts were put right since: nothing goes out before its season.
+  const out = s.plantOutOn ?? plantingOut(reader, { cropKey: s.cropKey, gardenId: s.gardenId ?? null, upOn: up });
+  return dueCare(heldBack(steps, out), up, today);
 }
 
 /** The step to do next of a sowing that came up; null before anything is up, or when all is done. */
-export function nextCareOf(db: Db, s: CaredSowing, today: string): StepDue | null {
-  return s.upOn === null ? null : nextCare(careOf(db, s, today));
+export function nextCareOf(db: Db, s: CaredSowing, today: string, reader?: SeasonReader): StepDue | null {
+  return s.upOn === null ? null : nextCare(careOf(db, s, today, reader));
 }
 
 interface CaredRow extends CaredSowing {
@@ -85,43 +137,53 @@ interface CaredRow extends CaredSowing {
   readonly variety: string;
 }
 
-const CARED = `SELECT s.id, s.lot_id AS lotId, s.sown_on AS sownOn, s.version, v.name AS variety, v.crop_key AS cropKey,
+const CARED = `SELECT s.id, s.lot_id AS lotId, s.sown_on AS sownOn, s.version, v.name AS variety, v.crop_key AS cropKey, s.garden_id AS gardenId,
+    (SELECT plant_out_on FROM planned_sowings WHERE id = s.planned_id) AS plantOutOn,
     (SELECT min(counted_on) FROM emergence_counts WHERE sowing_id = s.id AND emerged > 0) AS upOn
   FROM sowings s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id`;
 
-/** Marks a step, and those before it that were left out, as done. */
-function markDone(change: Change, s: CaredRow, kind: CareKind, doneOn: string): void {
-  const steps = stepsOf(change.db, s.id);
-  const step = steps.find((x) => x.kind === kind);
+/** What is said of steps that were not done when the plants went out. */
+const WENT_OUT = 'it was planted out without';
+
+/** Marks the next step of a kind as done or left out. Others stay as they are; what is planted out needs no more of what came before. */
+function markDone(change: Change, s: CaredRow, body: Pick<CareBody, 'kind' | 'doneOn' | 'skippedWhy'>): void {
+  const { kind, doneOn } = body;
+  const own = stepsOf(change.db, s.id);
+  const step = own.find((x) => x.kind === kind && x.doneOn === null) ?? own.find((x) => x.kind === kind);
   if (!step) throw wrong('kind', 'is not a step of this sowing');
   if (step.doneOn !== null) throw wrong('kind', `was done on ${step.doneOn}; undo that first`);
   if (doneOn > change.today) throw wrong('doneOn', `must not be after today, ${change.today}`);
   if (doneOn < s.sownOn) throw wrong('doneOn', `must not be before it was sown, ${s.sownOn}`);
-  for (const x of steps) if (x.doneOn === null && x.number <= step.number) change.update('sowing_steps', x.id, { done_on: doneOn });
+  const skipped = (body.skippedWhy ?? '').trim() || null;
+  change.update('sowing_steps', step.id, { done_on: doneOn, skipped_why: skipped });
+  if (kind === 'plant-out' && skipped === null) {
+    for (const x of own) {
+      if (x.doneOn === null && x.number < step.number) change.update('sowing_steps', x.id, { done_on: doneOn, skipped_why: WENT_OUT });
+    }
+  }
   change.touch('sowing', s.id);
   change.touch('lot', s.lotId);
 }
 
+type CareBody = yup.InferType<typeof careForm>;
+const saidOf = (body: CareBody): string => ((body.skippedWhy ?? '').trim() === '' ? '' : `Left out (${(body.skippedWhy ?? '').trim()}): `);
+
 /** A step of care was done; those that wait for it move by themselves. */
-export function doCare(change: Change, sowingId: number, body: yup.InferType<typeof careForm>): void {
+export function doCare(change: Change, sowingId: number, body: CareBody): void {
   const s = one<CaredRow>(change.db, `${CARED} WHERE s.id = ?`, sowingId);
   if (!s) throw notFound('That sowing');
-  markDone(change, s, body.kind, body.doneOn);
+  markDone(change, s, body);
   change.update('sowings', sowingId, {}, body.version);
-  change.describe(`${CARE_WORDS[body.kind].words}: ${s.variety}`);
+  change.describe(`${saidOf(body)}${CARE_WORDS[body.kind].words}: ${s.variety}`);
 }
 
 /** The same step for everything on a tray that it is due for, as one step of the history. */
-export function doTrayCare(
-  change: Change,
-  tray: { readonly id: number; readonly name: string },
-  body: yup.InferType<typeof careForm>,
-): void {
+export function doTrayCare(change: Change, tray: { readonly id: number; readonly name: string }, body: CareBody): void {
   const { db, today } = change;
   const due = all<CaredRow>(db, `${CARED} WHERE s.tray_id = ?`, tray.id).filter((s) => nextCareOf(db, s, today)?.kind === body.kind);
   if (due.length === 0) throw wrong('kind', 'is not what is to be done next for anything on this tray');
-  for (const s of due) markDone(change, s, body.kind, body.doneOn);
+  for (const s of due) markDone(change, s, body);
   change.update('trays', tray.id, {}, body.version);
   change.touch('tray', tray.id);
-  change.describe(`${CARE_WORDS[body.kind].words}: ${tray.name}, ${due.map((s) => s.variety).join(', ')}`);
+  change.describe(`${saidOf(body)}${CARE_WORDS[body.kind].words}: ${tray.name}, ${due.map((s) => s.variety).join(', ')}`);
 }

@@ -4,6 +4,7 @@ import { all, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { lotRow, type LotRow } from '../lots/estimates.ts';
 import { moveSeeds } from '../lots/intake.ts';
+import { plannedRow } from '../season/planned.ts';
 import { writeCare } from './care.ts';
 import { emergenceFor } from './learned.ts';
 import { refuseSown } from './trays.ts';
@@ -133,6 +134,8 @@ function writeSown(
     method: s.method,
     seedsPerCell: row.seedsPerCell,
     plannedId: fill.planned_id,
+    gardenId: fill.planned_id === null ? null : plannedRow(db, fill.planned_id).garden_id,
+    covered: body.covered,
     sownOn: body.sownOn,
   });
   change.touch('sowing', sowing);

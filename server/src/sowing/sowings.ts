@@ -27,6 +27,8 @@ import { plannedRow } from '../season/planned.ts';
 import { leftOfLoan, sowingAdvice } from './advice.ts';
 import { careOf, doCare, nextCareOf, writeCare } from './care.ts';
 import { emergenceFor } from './learned.ts';
+import { plantRoutes, plantsSheet } from './plants.ts';
+import { SeasonReader } from '../season/windows.ts';
 import { removeTiming, sayTiming, timingOf } from './timing.ts';
 
 interface SowingRow {
@@ -43,6 +45,7 @@ interface SowingRow {
   readonly planned_id: number | null;
   readonly tray_id: number | null;
   readonly letter: string | null;
+  readonly garden_id: number | null;
   readonly depth_mm: number | null;
   readonly covered_with: string | null;
   readonly warmth_c: number | null;
@@ -111,6 +114,9 @@ function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
       method: body.method,
       seedsPerCell: body.seedsPerCell,
       plannedId: plan?.id ?? null,
+      gardenId: plan?.garden_id ?? null,
+      // Cells usually stand under a cover; a pot does where somebody says so.
+      covered: body.covered ?? body.method !== 'pot',
       sownOn: body.sownOn,
     });
   if (plan) change.touch('planned', plan.id);
@@ -213,7 +219,19 @@ function sowingSheet(db: Db, id: number, today: string): object {
       coveredWith: s.covered_with,
       warmthC: s.warmth_c,
     },
-    care: careOf(db, { id, sownOn: s.sown_on, cropKey: lot.crop_key, upOn: upOnOf(counts) }, today),
+    care: careOf(
+      db,
+      {
+        id,
+        sownOn: s.sown_on,
+        cropKey: lot.crop_key,
+        upOn: upOnOf(counts),
+        gardenId: s.garden_id,
+        plantOutOn: s.planned_id === null ? null : plannedRow(db, s.planned_id).plant_out_on,
+      },
+      today,
+    ),
+    plants: plantsSheet(db, id),
     timing: timingOf(db, id),
     lost: all(
       db,
@@ -257,10 +275,11 @@ export interface ListedSowing {
 
 /** Sowings that are still watched, or those that are finished. */
 export function listSowings(db: Db, state: 'open' | 'finished', today: string): ListedSowing[] {
-  const rows = all<ListedSowing & { last: string | null; upOn: string | null }>(
+  const rows = all<ListedSowing & { last: string | null; upOn: string | null; gardenId: number | null; plantOutOn: string | null }>(
     db,
     `SELECT s.id, s.lot_id AS lotId, l.code AS lotCode, v.name AS variety, c.name AS crop, c.key AS cropKey, s.seeds, s.sown_on AS sownOn, s.method,
        m.name AS member, m.id AS memberId, s.fate, s.tray_id AS trayId, t.name AS tray, s.bench_id AS benchId, b.name AS bench,
+       s.garden_id AS gardenId, (SELECT plant_out_on FROM planned_sowings WHERE id = s.planned_id) AS plantOutOn,
        (SELECT min(counted_on) FROM emergence_counts WHERE sowing_id = s.id AND emerged > 0) AS upOn,
        (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged,
        (SELECT max(counted_on) FROM emergence_counts WHERE sowing_id = s.id) AS last
@@ -269,18 +288,13 @@ export function listSowings(db: Db, state: 'open' | 'finished', today: string): 
      LEFT JOIN trays t ON t.id = s.tray_id LEFT JOIN bench_places b ON b.id = s.bench_id
      WHERE s.fate_on IS ${state === 'open' ? '' : 'NOT'} NULL ORDER BY s.sown_on DESC, s.id DESC LIMIT 1000`,
   );
-  const crops = new Map<string, ReturnType<typeof libraryCrop>>();
-  const cropOf = (key: string): ReturnType<typeof libraryCrop> => {
-    const crop = crops.get(key) ?? libraryCrop(db, key);
-    crops.set(key, crop);
-    return crop;
-  };
-  return rows.map(({ last, upOn, ...s }) => {
-    const crop = cropOf(s.cropKey);
+  const reader = new SeasonReader(db);
+  return rows.map(({ last, upOn, gardenId, plantOutOn, ...s }) => {
+    const crop = reader.crop(s.cropKey);
     return {
       ...s,
       next: s.fate === null ? nextLook(s.sownOn, crop.emergeMinD, crop.emergeMaxD, last) : null,
-      care: s.member === null ? nextCareOf(db, { id: s.id, sownOn: s.sownOn, cropKey: s.cropKey, upOn }, today) : null,
+      care: s.member === null ? nextCareOf(db, { ...s, upOn, gardenId, plantOutOn }, today, reader) : null,
     };
   });
 }
@@ -306,5 +320,6 @@ export function sowingRoutes(): Route[] {
     ),
     changes('delete', '/timings/:id', 'timing', undoForm, (change, { params }) => removeTiming(change, pathId(params.id, 'id'))),
     changes('post', '/sowings/:id/fate', 'fate', fateForm, (change, { params, body }) => setFate(change, pathId(params.id, 'id'), body)),
+    ...plantRoutes(),
   ];
 }

@@ -102,17 +102,20 @@ export function traySheet(db: Db, id: number, today: string): object {
     upOn: string | null;
     cropKey: string;
     sownOn: string;
+    gardenId: number | null;
+    plantOutOn: string | null;
   }>(
     db,
     `SELECT s.id, s.letter, s.seeds, s.cells, s.version, s.fate, s.fate_on AS fateOn,
        (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged,
        (SELECT max(counted_on) FROM emergence_counts WHERE sowing_id = s.id) AS lastLook,
-       (SELECT min(counted_on) FROM emergence_counts WHERE sowing_id = s.id AND emerged > 0) AS upOn, s.sown_on AS sownOn, v.crop_key AS cropKey
+       (SELECT min(counted_on) FROM emergence_counts WHERE sowing_id = s.id AND emerged > 0) AS upOn, s.sown_on AS sownOn, v.crop_key AS cropKey,
+       s.garden_id AS gardenId, (SELECT plant_out_on FROM planned_sowings WHERE id = s.planned_id) AS plantOutOn
      FROM sowings s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id WHERE s.tray_id = ? ORDER BY s.letter`,
     id,
-  ).map(({ upOn, cropKey, sownOn, ...s }) => ({
+  ).map(({ upOn, cropKey, sownOn, gardenId, plantOutOn, ...s }) => ({
     ...s,
-    care: s.fate === null || s.fate === 'came-up' ? nextCareOf(db, { id: s.id, sownOn, cropKey, upOn }, today) : null,
+    care: s.fate === null || s.fate === 'came-up' ? nextCareOf(db, { id: s.id, sownOn, cropKey, upOn, gardenId, plantOutOn }, today) : null,
   }));
   return {
     tray: {

@@ -144,6 +144,7 @@ export const router = createRouter({
       { path: '/sowing/trays/:id(\\d+)', component: () => import('../sowing/TrayView.vue'), title: 'Tray' },
       { path: '/sowing/trays/:id(\\d+)/sow', component: () => import('../sowing/TraySowForm.vue'), title: 'Sow the tray' },
       { path: '/sowing/trays/:id(\\d+)/edit', component: () => import('../sowing/TrayEditForm.vue'), title: 'Change the tray' },
+      { path: '/sowing/plants', component: () => import('../sowing/PlantsView.vue'), title: 'Plants' },
       { path: '/sowing/bench', component: () => import('../sowing/BenchView.vue'), title: 'Bench' },
       { path: '/sowing/worked', component: () => import('../sowing/WorkedView.vue'), title: 'What worked' },
     ].map(({ title, ...r }) => ({ ...r, props: true, meta: { place: 'sowing', title } })),

@@ -7,6 +7,16 @@ export async function findCrops(q: string): Promise<readonly (Crop & { readonly 
   return (await get<{ crops: (Crop & { readonly as?: string | null })[] }>(`/crops?q=${encodeURIComponent(q.slice(0, 60))}`)).crops;
 }
 
+export interface FoundMember {
+  readonly id: number;
+  readonly name: string;
+}
+
+/** Members by name, for a field that finds. */
+export async function findMembers(q: string): Promise<readonly FoundMember[]> {
+  return (await get<{ members: FoundMember[] }>(`/members?limit=12&q=${encodeURIComponent(q.slice(0, 60))}`)).members;
+}
+
 /** Varieties by any of their names, for a field that finds. */
 export async function findVarieties(q: string): Promise<readonly VarietyListed[]> {
   return (await get<{ varieties: VarietyListed[] }>(`/varieties?q=${encodeURIComponent(q.slice(0, 100))}`)).varieties;

@@ -20,6 +20,7 @@ import { useSession } from '../app/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldFind from '../fields/FieldFind.vue';
+import { findMembers, type FoundMember } from '../fields/finders.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
@@ -27,7 +28,7 @@ import FormFrame from '../fields/FormFrame.vue';
 import SeedsPerCell from '../sowing/SeedsPerCell.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
 import type { SowingAdvice } from '../sowing/types.ts';
-import { type FoundMember, noPlan, ofPlanned, ofUsual, ofWay, planBody, type UsualPlan } from './planValues.ts';
+import { noPlan, ofPlanned, ofUsual, ofWay, planBody, type UsualPlan } from './planValues.ts';
 import type { BenchData, Garden, PlannedSheetData } from './types.ts';
 
 /** A planned sowing: of a lot (`code`), or one that is planned already (`id`). What is usual stands there to be changed. */
@@ -44,8 +45,6 @@ const { data: planned, problem: plannedProblem } = useFetched<PlannedSheetData>(
 const { data: usual, problem } = useFetched<{ plan: UsualPlan; there: number; others: number }>(() =>
   props.code === undefined ? null : `/lots/${encodeURIComponent(props.code)}/usual-plan`,
 );
-const findMembers = async (q: string): Promise<readonly FoundMember[]> =>
-  (await get<{ members: FoundMember[] }>(`/members?limit=12&q=${encodeURIComponent(q.slice(0, 60))}`)).members;
 
 const lotCode = computed(() => planned.value?.planned.lotCode ?? props.code ?? '');
 const form = useForm({

@@ -15,7 +15,18 @@ const garden = {
   note: null,
   version: 0,
 } as const;
-const crop = { chillWeeks: 0, soakHours: 24, emergeMinD: 5, emergeMaxD: 10, transplant: 'easy', clumpSeeds: 1, frost: 'tender' } as const;
+const crop = {
+  key: 'tomato',
+  chillWeeks: 0,
+  soakHours: 24,
+  emergeMinD: 5,
+  emergeMaxD: 10,
+  transplant: 'easy',
+  clumpSeeds: 1,
+  frost: 'tender',
+  lightNeed: 'either',
+  seedsPerGram: 300,
+} as const;
 const lane: SeasonLane = {
   id: 1,
   version: 1,

@@ -1,6 +1,7 @@
 import type { SowingMethod, SowingPurpose, Way } from '@esprel/core';
 import { gather, numberOf } from '../app/useForm.ts';
 import type { PlannedSheetData } from './types.ts';
+import type { FoundMember } from '../fields/finders.ts';
 
 /** What a plan is when nobody says more, as `GET /api/lots/:code/usual-plan` answers it. */
 export interface UsualPlan {
@@ -16,11 +17,6 @@ export interface UsualPlan {
   readonly cells: number;
   readonly sowOn: string;
   readonly plantOutOn: string | null;
-}
-
-export interface FoundMember {
-  readonly id: number;
-  readonly name: string;
 }
 
 /** What the fields of a plan hold, as text where it is typed. */

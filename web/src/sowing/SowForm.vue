@@ -6,6 +6,7 @@ import { useFetched } from '../app/useFetched.ts';
 import { gather, numberOf, useForm } from '../app/useForm.ts';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
+import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import FieldNote from '../fields/FieldNote.vue';
@@ -46,6 +47,7 @@ const form = useForm({
     benchId: null as number | null,
     depth: '',
     covered: '',
+    lid: null as boolean | null,
     toIdentify: route.query.identify === '1',
     note: '',
   }),
@@ -70,6 +72,7 @@ const form = useForm({
       benchId: v.method === 'open-ground' || loanId.value !== null ? null : v.benchId,
       depthMm: n.depthMm === null ? null : inch.value ? Math.round(n.depthMm * 254) / 10 : n.depthMm,
       coveredWith: v.covered.trim() || null,
+      covered: v.method === 'open-ground' || loanId.value !== null ? undefined : (v.lid ?? isUsuallyCovered(v.method)),
       toIdentify: v.toIdentify,
       note: v.note.trim() || null,
     };
@@ -78,6 +81,8 @@ const form = useForm({
 });
 const { values } = form;
 const inch = computed(() => session.settings?.lengthUnit === 'inch');
+/** Cells usually stand under a lid or a bag; a pot does where somebody says so. */
+const isUsuallyCovered = (method: SowingMethod): boolean => method === 'cells' || method === 'heated-cells';
 useTodayWhenEmpty(values, 'sownOn');
 /** A plan fills what it says; what is really done is what is stored. */
 async function fromPlan(id: number): Promise<void> {
@@ -244,10 +249,22 @@ async function save(): Promise<void> {
         id="covered"
         v-model="values.covered"
         class="two-thirds"
-        label="Covered with"
+        label="Seed covered with"
         optional
-        placeholder="sifted mix, glass, nothing"
+        placeholder="sifted mix, sand, nothing"
         :error="form.errors.coveredWith"
+      />
+      <FieldChoice
+        v-if="values.method !== 'open-ground'"
+        id="lid"
+        :model-value="(values.lid ?? isUsuallyCovered(values.method)) ? 'yes' : 'no'"
+        :label="data.crop.lightNeed === 'dark' ? 'Under a lid, kept dark' : 'Under a lid, a bag or glass'"
+        :options="[
+          { value: 'yes', label: 'Yes' },
+          { value: 'no', label: 'No' },
+        ]"
+        :hint="data.crop.lightNeed === 'dark' ? 'it comes up in the dark; the cover comes off at the first one up' : undefined"
+        @update:model-value="values.lid = $event === 'yes'"
       />
     </template>
     <FieldText

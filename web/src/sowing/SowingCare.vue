@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router';
 import { useChanges } from '../app/changes.ts';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
+import CareSteps from './CareSteps.vue';
 import type { SowingSheetData } from './types.ts';
 
 /** The next step of care of a sowing, all of them with their days, and whether the day of the sowing was right. */
@@ -65,16 +66,7 @@ async function say(timing: Timing): Promise<void> {
     </section>
     <section v-if="sheet.care.length > 0" class="block" aria-label="Care">
       <h2>Care</h2>
-      <table class="plain-table numbers">
-        <tbody>
-          <tr v-for="c in sheet.care" :key="c.kind">
-            <td>{{ CARE_WORDS[c.kind].words }}</td>
-            <td class="right" :class="{ quiet: c.doneOn === null }">
-              {{ c.doneOn !== null ? `done ${format.day(c.doneOn)}` : `${up > 0 ? '' : 'about '}${format.day(c.due)}` }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <CareSteps :sheet="sheet" :up="up" />
     </section>
   </template>
 </template>

@@ -5,6 +5,7 @@ const PARTS = [
   { to: '/sowing/season', label: 'Season' },
   { to: '/sowing/list', label: 'Wanted' },
   { to: '/sowing/trays', label: 'Trays' },
+  { to: '/sowing/plants', label: 'Plants' },
   { to: '/sowing/bench', label: 'Bench' },
   { to: '/sowing/frost', label: 'Frost' },
   { to: '/sowing/worked', label: 'What worked' },

@@ -14,6 +14,7 @@ import FieldText from '../fields/FieldText.vue';
 import LotHistory from '../lots/LotHistory.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
 import SowingCare from './SowingCare.vue';
+import SowingPlants from './SowingPlants.vue';
 import type { SowingSheetData } from './types.ts';
 
 const props = defineProps<{ id: string }>();
@@ -171,6 +172,7 @@ async function saveFate(): Promise<void> {
       </form>
     </template>
 
+    <SowingPlants v-if="up > 0 && !s.member" :sheet="data" :up="up" />
     <SowingCare :sheet="data" :up="up" part="all" />
     <p v-if="data.lost.length > 0" class="quiet">
       Lost: {{ data.lost.map((l) => `${plural(l.cells, 'cell')} ${FATE_FACTS[l.fate].words}`).join(', ') }}. Only cells whose cause speaks

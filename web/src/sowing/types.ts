@@ -1,4 +1,16 @@
-import type { CareKind, Fate, HowToSow, LibraryCrop, LookDue, SeedsPerCellOption, SowingMethod, StepDue, Timing } from '@esprel/core';
+import type {
+  CareKind,
+  Fate,
+  HowToSow,
+  LibraryCrop,
+  LookDue,
+  PlantCount,
+  PlantsOfSowing,
+  SeedsPerCellOption,
+  SowingMethod,
+  StepDue,
+  Timing,
+} from '@esprel/core';
 import type { LotEstimateShort } from '../germination/types.ts';
 import type { HistoryStep } from '../lots/types.ts';
 
@@ -49,7 +61,15 @@ export interface SowingSheetData {
     readonly coveredWith: string | null;
     readonly warmthC: number | null;
   };
-  readonly care: readonly StepDue[];
+  readonly care: readonly (StepDue & { readonly number: number })[];
+  readonly plants: PlantsOfSowing & {
+    readonly counts: readonly (PlantCount & {
+      readonly id: number;
+      readonly memberId: number | null;
+      readonly member: string | null;
+      readonly note: string | null;
+    })[];
+  };
   readonly timing: { readonly id: number; readonly timing: Timing; readonly offsetDays: number } | null;
   readonly lost: readonly { readonly fate: Fate; readonly cells: number; readonly seeds: number }[];
   readonly counts: readonly { readonly id: number; readonly countedOn: string; readonly emerged: number }[];

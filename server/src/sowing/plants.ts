@@ -1,0 +1,136 @@
+import { CoreError, PLANT_WORDS, type PlantCount, plantsForm, plantsOf, type PlantsOfSowing, plural, undoForm, wrong } from '@esprel/core';
+import type * as yup from 'yup';
+import { all, type Db, one } from '../db/db.ts';
+import { notFound } from '../http/problem.ts';
+import { pathId } from '../http/query.ts';
+import { changes, read, type Route } from '../http/route.ts';
+import type { Change } from '../journal/change.ts';
+import { lotNames } from '../lots/queries.ts';
+import { memberName } from '../members/members.ts';
+
+interface CountRow extends PlantCount {
+  readonly id: number;
+  readonly memberId: number | null;
+  readonly member: string | null;
+  readonly note: string | null;
+}
+
+interface GrownRow {
+  readonly id: number;
+  readonly lotId: number;
+  readonly loanId: number | null;
+  readonly sownOn: string;
+  readonly emerged: number;
+  readonly upOn: string | null;
+}
+
+function grown(db: Db, sowingId: number): GrownRow {
+  const row = one<GrownRow>(
+    db,
+    `SELECT id, lot_id AS lotId, loan_id AS loanId, sown_on AS sownOn,
+       coalesce((SELECT max(emerged) FROM emergence_counts WHERE sowing_id = sowings.id), 0) AS emerged,
+       (SELECT min(counted_on) FROM emergence_counts WHERE sowing_id = sowings.id AND emerged > 0) AS upOn
+     FROM sowings WHERE id = ?`,
+    sowingId,
+  );
+  if (!row) throw notFound('That sowing');
+  return row;
+}
+
+function countsOf(db: Db, sowingId: number): CountRow[] {
+  return all<CountRow>(
+    db,
+    `SELECT p.id, p.kind, p.plants, p.on_day AS onDay, p.member_id AS memberId, m.name AS member, p.note
+     FROM plant_counts p LEFT JOIN members m ON m.id = p.member_id WHERE p.sowing_id = ? ORDER BY p.on_day, p.id`,
+    sowingId,
+  );
+}
+
+/** What was counted of the plants of a sowing, and what stands of them now. */
+export function plantsSheet(db: Db, sowingId: number): PlantsOfSowing & { readonly counts: readonly CountRow[] } {
+  const counts = countsOf(db, sowingId);
+  return { ...plantsOf(grown(db, sowingId).emerged, counts), counts };
+}
+
+/** As plantsSheet, with what does not add up as an error beside the field. */
+function standingOrWrong(db: Db, sowingId: number): PlantsOfSowing {
+  try {
+    return plantsSheet(db, sowingId);
+  } catch (error) {
+    if (error instanceof CoreError) throw wrong('plants', error.rule);
+    throw error;
+  }
+}
+
+function count(change: Change, sowingId: number, body: yup.InferType<typeof plantsForm>): object {
+  const { db, today } = change;
+  const s = grown(db, sowingId);
+  if (s.loanId !== null) throw wrong('kind', 'this one grows in a member’s garden; the library has no plants of it');
+  if (s.upOn === null) throw wrong('plants', 'nothing of it is up yet; count what came up first');
+  if (body.onDay > today) throw wrong('onDay', `must not be after today, ${today}`);
+  if (body.onDay < s.upOn) throw wrong('onDay', `must not be before the first was up, ${s.upOn}`);
+  if (body.memberId != null) {
+    if (body.kind !== 'given') throw wrong('memberId', 'only plants that were given go to a member; leave it empty');
+    if (!one(db, 'SELECT 1 FROM members WHERE id = ?', body.memberId)) throw wrong('memberId', 'is not a member; choose again');
+  }
+  change.update('sowings', sowingId, {}, body.version);
+  change.insert('plant_counts', {
+    sowing_id: sowingId,
+    kind: body.kind,
+    plants: body.plants,
+    on_day: body.onDay,
+    member_id: body.memberId ?? null,
+    note: body.note?.trim() || null,
+  });
+  const now = standingOrWrong(db, sowingId);
+  change.touch('sowing', sowingId);
+  change.touch('lot', s.lotId);
+  if (body.memberId != null) change.touch('member', body.memberId);
+  const to = body.memberId == null ? '' : `, to ${memberName(db, body.memberId)}`;
+  change.describe(`${lotNames(db, s.lotId).variety}: ${plural(body.plants, 'plant')} ${PLANT_WORDS[body.kind]}${to}`);
+  return { standing: now.standing, spare: now.spare };
+}
+
+function forget(change: Change, id: number): void {
+  const { db } = change;
+  const row = one<{ sowing_id: number; kind: keyof typeof PLANT_WORDS; plants: number }>(
+    db,
+    'SELECT sowing_id, kind, plants FROM plant_counts WHERE id = ?',
+    id,
+  );
+  if (!row) throw notFound('That count of plants');
+  change.remove('plant_counts', id);
+  standingOrWrong(db, row.sowing_id);
+  const s = grown(db, row.sowing_id);
+  change.touch('sowing', s.id);
+  change.touch('lot', s.lotId);
+  change.describe(`Not so: ${plural(row.plants, 'plant')} ${PLANT_WORDS[row.kind]}, ${lotNames(db, s.lotId).variety}`);
+}
+
+/** Sowings whose plants were counted and of which some are to spare, as a list for a sale or a gift. */
+function spare(db: Db): object[] {
+  return all<{ id: number; lotCode: string; variety: string; crop: string; sownOn: string }>(
+    db,
+    `SELECT s.id, l.code AS lotCode, v.name AS variety, c.name AS crop, s.sown_on AS sownOn
+     FROM sowings s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+     WHERE s.id IN (SELECT sowing_id FROM plant_counts) ORDER BY c.name, v.name, s.id`,
+  )
+    .map((s) => {
+      const { standing, kept, spare: free, gone } = plantsSheet(db, s.id);
+      return { ...s, standing, kept, spare: free, given: gone.given, sold: gone.sold };
+    })
+    .filter((s) => s.standing > 0);
+}
+
+export function plantRoutes(): Route[] {
+  return [
+    read('/plants', ({ db }) => ({ plants: spare(db) })),
+    changes('post', '/sowings/:id/plants', 'plants', plantsForm, (change, { params, body }) =>
+      count(change, pathId(params.id, 'id'), body),
+    ),
+    changes('delete', '/plant-counts/:id', 'plants', undoForm, (change, { params }) => {
+      forget(change, pathId(params.id, 'id'));
+      return {};
+    }),
+  ];
+}

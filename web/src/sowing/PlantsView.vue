@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { plural } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import { useFetched } from '../app/useFetched.ts';
+import { useFormat } from '../app/useFormat.ts';
+import SowingNav from './SowingNav.vue';
+
+/** Plants that stand and are to spare, as a list for a sale, a swap or a gift. */
+interface StandingPlants {
+  readonly id: number;
+  readonly lotCode: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly sownOn: string;
+  readonly standing: number;
+  readonly kept: number;
+  readonly spare: number;
+  readonly given: number;
+  readonly sold: number;
+}
+const format = useFormat();
+const { data, problem } = useFetched<{ plants: StandingPlants[] }>(() => '/plants');
+const total = computed(() => (data.value?.plants ?? []).reduce((n, p) => n + p.spare, 0));
+const print = (): void => {
+  window.print();
+};
+</script>
+
+<template>
+  <div class="page scrolls" tabindex="-1">
+    <SowingNav here="/sowing/plants" />
+    <header>
+      <h1>Plants</h1>
+      <Button v-if="total > 0" class="noprint" severity="secondary" label="Print the list" @click="print" />
+    </header>
+    <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
+    <p v-if="data && data.plants.length === 0" class="empty">
+      <strong>No plants are counted.</strong> Open a sowing that came up and count its plants when they are pricked out or potted on; what
+      is not kept stands here for a sale or a gift.
+    </p>
+    <template v-if="data && data.plants.length > 0">
+      <p>
+        <strong>{{ plural(total, 'plant') }}</strong> to spare of {{ plural(data.plants.length, 'sowing') }}.
+      </p>
+      <table class="plain-table numbers">
+        <thead>
+          <tr>
+            <th scope="col">Variety</th>
+            <th scope="col">Sown</th>
+            <th scope="col" class="right">stand</th>
+            <th scope="col" class="right">kept</th>
+            <th scope="col" class="right">to spare</th>
+            <th scope="col" class="right noprint">given</th>
+            <th scope="col" class="right noprint">sold</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="p in data.plants" :key="p.id">
+            <td>
+              <RouterLink :to="`/sowing/${p.id}`">{{ p.variety }}</RouterLink>
+              <span class="quiet"> {{ p.crop }}, {{ p.lotCode }}</span>
+            </td>
+            <td>{{ format.day(p.sownOn) }}</td>
+            <td class="right">{{ p.standing }}</td>
+            <td class="right">{{ p.kept }}</td>
+            <td class="right">
+              <strong>{{ p.spare }}</strong>
+            </td>
+            <td class="right noprint">{{ p.given }}</td>
+            <td class="right noprint">{{ p.sold }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  height: 100%;
+  padding: 20px 24px 28px;
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+header {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  justify-content: space-between;
+}
+table {
+  max-width: 960px;
+}
+</style>
