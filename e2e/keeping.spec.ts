@@ -42,6 +42,13 @@ test('twenty envelopes in one go, by the keyboard alone, each saved as it is fin
     // A hand, not a scanner.
     await page.waitForTimeout(60);
     await page.keyboard.press('Enter');
+    // “Beans” says too little: the run asks which, and the answer is chosen by the keyboard too.
+    if (crop === '' && name.includes('beans')) {
+      const bean = page.getByRole('group', { name: 'Which crop is it?' }).getByRole('button', { name: /^Runner bean/ });
+      await bean.focus();
+      await page.keyboard.press('Enter');
+      await page.getByLabel('Variety or nickname').press('Enter');
+    }
     await expect(page.getByRole('heading', { name: `${String(i + 1)} envelope` })).toBeVisible();
     await expect(page.getByLabel('Variety or nickname')).toBeFocused();
   }
@@ -63,7 +70,6 @@ test('twenty envelopes in one go, by the keyboard alone, each saved as it is fin
   const { varieties } = await api<{ varieties: { name: string; lots: number }[] }>(page, emptyDesk, '/varieties?q=tollgate');
   expect(varieties.find((v) => v.name === 'Tollgate Red')).toMatchObject({ lots: 2 });
   await page.getByRole('button', { name: 'Finish the run' }).click();
-  await expect(page.locator('footer.table').getByText(of('Copper Kettle').code)).toBeVisible();
   await expect(page.getByText('Choose a lot on the left')).toBeVisible();
 });
 
@@ -88,6 +94,7 @@ test('a spreadsheet is read in: columns put right by hand, problems seen, accept
     'Sorte;What plant;Ernte;Menge;Bin',
     'Tollgate Red;Tomato;2025;about 40;',
     'Nobody’s Wonder;Tomatoe;2025;12;',
+    'Somebody’s Wonder;Wheelbarrow;2025;12;',
     '=1+1;Kale;24;some;',
     'Copper Kettle;Kale;2026;1.5 g;',
   ].join('\r\n');
@@ -99,13 +106,13 @@ test('a spreadsheet is read in: columns put right by hand, problems seen, accept
   await page.getByRole('button', { name: 'Read the rows' }).click();
   await expect(page.getByRole('button', { name: 'With a problem 2' })).toBeVisible();
   await page.getByRole('button', { name: 'With a problem 2' }).click();
-  await expect(page.getByText('did you mean Tomato?')).toBeVisible();
+  await expect(page.getByText(/Wheelbarrow/).first()).toBeVisible();
   await expect(page.getByText('is a formula')).toBeVisible();
   expect((await api<{ tags: Record<string, number> }>(page, desk, '/lots/tags')).tags.all).toBe(before);
-  await page.getByRole('button', { name: 'Take in 2 lots' }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'Read in 2 envelopes from swap.csv.' })).toBeVisible();
-  await expect(lastStep(page)).toContainText('Read in 2 envelopes');
-  await page.getByRole('button', { name: 'All 4' }).click();
+  await page.getByRole('button', { name: 'Take in 3 lots' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Read in 3 envelopes from swap.csv.' })).toBeVisible();
+  await expect(lastStep(page)).toContainText('Read in 3 envelopes');
+  await page.getByRole('button', { name: 'All 5' }).click();
   await page.getByRole('link', { name: /^KA-/ }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Copper Kettle' })).toBeVisible();
   // The same file again: nothing is new.
@@ -115,7 +122,7 @@ test('a spreadsheet is read in: columns put right by hand, problems seen, accept
   await expect(page.getByText('This very file was read in on')).toBeVisible();
   await page.getByLabel('Column Bin holds').selectOption('Note');
   await page.getByRole('button', { name: 'Read the rows' }).click();
-  await expect(page.getByRole('button', { name: 'Here already 2' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Here already 3' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Take in 0 lots' })).toBeDisabled();
   // A picture is no spreadsheet.
   await page.getByRole('button', { name: 'Another file' }).click();

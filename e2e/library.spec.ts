@@ -12,14 +12,14 @@ test('units and dates follow the settings everywhere', async ({ page, desk }) =>
   await expect(lastStep(page)).toContainText('Changed the settings');
   await expect(page.getByText('Sunday March 14 2027')).toBeVisible();
   await page.goto(`${desk.base}/lots/${code}/sow`);
-  await expect(page.getByText(/Sow 0\.25 inch deep; 70 °F to 84 °F/)).toBeVisible();
+  await expect(page.getByText(/Sow 1\/4 inch deep; 70 °F to 84 °F/)).toBeVisible();
   await expect(page.getByLabel('Sown on', { exact: true })).toHaveValue('Sun Mar 14');
   await page.getByLabel('Sown on', { exact: true }).fill('3/12');
   await page.getByLabel('Seeds in each', { exact: true }).focus();
   await expect(page.getByLabel('Sown on', { exact: true })).toHaveValue('Fri Mar 12');
   await page.goto(`${desk.base}/labels?codes=${code}`);
   const svg = await (await page.request.get(`${desk.base}/api/labels/page.svg?codes=${code}`)).text();
-  expect(svg).toContain('0.25 inch deep');
+  expect(svg).toContain('1/4 inch deep');
   // And back, by taking the step back.
   await page.goto(`${desk.base}/library/history`);
   await page.getByRole('button', { name: 'Take back: Changed the settings of the library' }).first().click();
@@ -39,10 +39,10 @@ test('a figure of the library’s own moves the lots of its crop and can be give
   await page.getByRole('button', { name: /^Onion/ }).click();
   await expect(page).toHaveURL(`${desk.base}/library/crops/onion`);
   await page.getByRole('button', { name: 'Set Half-life in reference storage' }).click();
-  await page.getByLabel('Half-life in reference storage, years').fill('plenty');
+  await page.getByLabel('Half-life in reference storage', { exact: true }).fill('plenty');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('"plenty" is not a number')).toBeVisible();
-  await page.getByLabel('Half-life in reference storage, years').fill('9');
+  await page.getByLabel('Half-life in reference storage', { exact: true }).fill('9');
   await page.getByLabel('Why').fill('ours last');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('9 years, own')).toBeVisible();

@@ -89,7 +89,7 @@ test('one envelope goes the whole round by keyboard, from an empty library to it
   const label = page.getByRole('img', { name: 'page 1 of labels' });
   await expect(label).toBeVisible();
   const svg = await (await page.request.get(new URL((await label.getAttribute('src')) ?? '', emptyDesk.base).href)).text();
-  expect(svg).toContain(`<title>${code}. Harrow’s Lantern. Tomato, harvest 2024`);
+  expect(svg).toMatch(new RegExp(`<title>${code}\\. Harrow’s Lantern\\. .*Tomato, harvest 2024`));
   await page.goBack();
 
   // Start a test: the crop says how.

@@ -84,14 +84,14 @@ test('a garden on the other half of the world has its own windows, cold soil say
   await page.getByRole('button', { name: 'New garden' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Far terrace');
   await page.getByText('of its own').click();
-  await page.getByLabel('Usual last frost').fill('31-31');
-  await page.getByLabel('Usual first frost').fill('05-20');
+  await page.getByLabel('Usual last frost', { exact: true }).fill('31 Febuary 99');
+  await page.getByLabel('Usual first frost', { exact: true }).fill('20 May');
   await page.getByText('south', { exact: false }).last().click();
   await page.getByRole('button', { name: 'Add the garden' }).click();
   // A day that is none is said at its field, and what was typed stays.
-  await expect(page.getByLabel('Usual last frost')).toHaveAttribute('aria-invalid', 'true');
+  await expect(page.getByLabel('Usual last frost', { exact: true })).toHaveAttribute('aria-invalid', 'true');
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Far terrace');
-  await page.getByLabel('Usual last frost').fill('10-05');
+  await page.getByLabel('Usual last frost', { exact: true }).fill('5 Oct');
   await page.getByRole('button', { name: 'Add the garden' }).click();
   await expect(lastStep(page)).toContainText('Far terrace');
 

@@ -83,7 +83,7 @@ export const CAUTION_WORDS: Readonly<Record<string, string>> = {
   'regulated-some-places': 'may be restricted where you are; follow your local rules',
   'skin-irritant': 'irritates skin and eyes; wear gloves',
   thorns: 'has thorns; wear gloves',
-  'toxic-plant': 'the plant is poisonous; keep from children and animals',
+  'toxic-plant': 'parts of the plant are poisonous; keep from children and animals',
   'toxic-seed': 'the seed is poisonous; keep from children and animals',
 };
 
@@ -98,6 +98,6 @@ export const CAUTION_SHORT: Readonly<Record<string, string>> = {
   'regulated-some-places': 'Restricted in places',
   'skin-irritant': 'Irritates skin',
   thorns: 'Thorns',
-  'toxic-plant': 'Poisonous plant',
+  'toxic-plant': 'Parts are poisonous',
   'toxic-seed': 'Poisonous seed',
 };
