@@ -36,6 +36,8 @@ for (const part of [0, 1, 2, 3])
       [`/lots/${code}/amount`, 'What happened'],
       [`/lots/${code}/edit`, 'Floor, never lent'],
       [`/lots/${code}/descent`, 'Descent of'],
+      ['/sowing/plants', 'Plants'],
+      ['/library/crops/new', 'A crop of our own'],
       ['/tests', 'On the bench'],
       [`/tests/${String(tests[0]!.id)}`, 'counted on'],
       [`/tests/${String(closed.tests[0]!.id)}`, 'Before this test'],

@@ -46,6 +46,7 @@ export * from './germination/testSize.ts';
 export * from './sowing/seedsPerCell.ts';
 export * from './sowing/fates.ts';
 export * from './sowing/care.ts';
+export * from './sowing/cellsAdvice.ts';
 export * from './sowing/plants.ts';
 export * from './sowing/howToSow.ts';
 export * from './sowing/tray.ts';

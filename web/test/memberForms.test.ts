@@ -27,6 +27,7 @@ describe('sowing and bringing back', () => {
       how: { style: 'several', together: null, why: '' },
       certainty: 0.9,
       clumpSeeds: 1,
+      crop: tomato,
       recommended: 2,
       options: [
         { seedsPerCell: 1, emptyShare: 0.5, cells: 27, seeds: 27, thinned: 0 },
@@ -83,7 +84,8 @@ describe('sowing and bringing back', () => {
         coveredWith: 'sifted mix',
         warmthC: null,
       },
-      care: [{ kind: 'cover-off', gapDays: 1, notBefore: null, doneOn: null, due: '2027-03-11', movedDays: 0 }],
+      plants: { standing: 6, kept: 0, spare: 6, gone: { lost: 0, 'planted-out': 0, given: 0, sold: 0 }, counts: [] },
+      care: [{ number: 1, kind: 'cover-off', gapDays: 1, notBefore: null, doneOn: null, due: '2027-03-11', movedDays: 0 }],
       timing: null,
       lost: [],
       counts: [{ id: 1, countedOn: '2027-03-10', emerged: 6 }],

@@ -17,6 +17,7 @@ describe('how many in a cell', () => {
     plants: 10,
     method: 'cells',
     available: 36,
+    crop: { key: 'tomato', transplant: 'easy', seedsPerGram: 350, clumpSeeds: 1 },
     there: 40,
     reserve: 4,
     emergence: 0.85,
@@ -31,17 +32,17 @@ describe('how many in a cell', () => {
   it('says in one sentence what to do, and what it costs', async () => {
     const w = await desk.show(SeedsPerCell, { advice, chosen: 2 });
     expect(text(w.find('p'))).toBe(
-      'Put 2 in each cell: 17 cells give 10 plants nine times in ten, from 34 of 36 seeds. 27 % of the cells will stay empty.',
+      'Put 2 in each cell: 17 cells give 10 plants nine times in ten, from 34 of 36 seeds. 27 in 100 cells will stay empty.',
     );
     expect(w.find('tr.chosen').text()).toContain('advised');
-    expect(w.findAll('td.over').map((td) => text(td))).toEqual(['39 more than there are', 'more than there are']);
+    expect(w.findAll('td.over').map((td) => text(td))).toEqual(['39 more than there are']);
     await w.findAll('button')[0]!.trigger('click');
     expect(w.emitted('choose')).toEqual([[1]]);
   });
 
   it('says what is left to do when nothing is enough', async () => {
     const w = await desk.show(SeedsPerCell, { advice: { ...advice, recommended: null, available: 4 }, chosen: null });
-    expect(text(w.find('p'))).toContain('Sow all 4 in one pot');
+    expect(text(w.find('p'))).toContain('Sow all of it in one pot and prick out what comes: about 2.');
   });
 
   it('says where the emergence comes from, what is kept back, and what it costs once a price is typed', async () => {
@@ -61,7 +62,9 @@ describe('how many in a cell', () => {
 
   it('puts what is grown in clumps into clumps, and never thins it', async () => {
     const how = { style: 'clump', together: 3, why: 'grown in clumps of 3, and never thinned' };
-    const w = await desk.show(SeedsPerCell, { advice: { ...advice, clumpSeeds: 3, how }, chosen: 3 });
-    expect(text(w.find('p'))).toContain('Put 3 in each cell: it is grown in clumps of 3, and never thinned');
+    const w = await desk.show(SeedsPerCell, { advice: { ...advice, clumpSeeds: 3, available: 60, how }, chosen: 3 });
+    expect(text(w.find('p'))).toContain(
+      'Put 3 in each cell: 13 clumps give 10 plants nine times in ten, from 39 of 60 seeds. It is grown in clumps of 3',
+    );
   });
 });

@@ -9,8 +9,8 @@ describe('how seed goes in', () => {
     const style = (key: string) => howToSow(crop(key)).style;
     expect(['runner-bean', 'chives', 'begonia', 'tomato'].map(style)).toEqual(['single', 'clump', 'pinch', 'several']);
     expect(howToSow(crop('chives')).together).toBe(6);
-    expect(howToSow(crop('tomato'), 0.5, 0.1).style).toBe('single');
-    expect(howToSow(crop('tomato'), 0.1, 0.5).style).toBe('several');
+    expect(howToSow(crop('tomato'), { seedCost: 0.5, cellCost: 0.1 }).style).toBe('single');
+    expect(howToSow(crop('tomato'), { seedCost: 0.1, cellCost: 0.5 }).style).toBe('several');
   });
 
   it('costs its cells and its seeds, and nothing is said where the cells are not known', () => {

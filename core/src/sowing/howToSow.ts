@@ -17,8 +17,16 @@ export interface HowToSow {
   readonly why: string;
 }
 
-/** Single seed for large or costly seed, clumps for what is grown in clumps, a pinch of dust-fine seed, else several and thin. */
-export function howToSow(crop: Pick<Crop, 'clumpSeeds' | 'seedsPerGram'>, seedCost = 0, cellCost = 0): HowToSow {
+/** Pellets singly, single seed for large or costly seed, clumps for what is grown in clumps, a pinch of dust-fine seed, else several and thin. */
+export function howToSow(
+  crop: Pick<Crop, 'clumpSeeds' | 'seedsPerGram'>,
+  {
+    pelleted = false,
+    seedCost = 0,
+    cellCost = 0,
+  }: { readonly pelleted?: boolean; readonly seedCost?: number; readonly cellCost?: number } = {},
+): HowToSow {
+  if (pelleted) return { style: 'single', together: null, why: 'pelleted: one pellet a place, and the pellet kept wet until it has split' };
   if (crop.clumpSeeds > 1) {
     return { style: 'clump', together: crop.clumpSeeds, why: `grown in clumps of ${String(crop.clumpSeeds)}, and never thinned` };
   }

@@ -2,6 +2,7 @@ import {
   addDays,
   type chillForm,
   daysBetween,
+  howToSow,
   perCellFor,
   type plannedEditForm,
   type plannedForm,
@@ -10,6 +11,7 @@ import {
   plural,
   seasonYearOf,
   seedsPerCell,
+  TRAY_SPREAD,
   type Way,
   wrong,
 } from '@esprel/core';
@@ -17,7 +19,7 @@ import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { lotByCode, lotNames } from '../lots/queries.ts';
-import { beliefOf } from '../sowing/advice.ts';
+import { beliefOf, USUAL_CERTAINTY } from '../sowing/advice.ts';
 import { emergenceFor } from '../sowing/learned.ts';
 import { gardenOf } from './gardens.ts';
 import { type NamedPlanned, plannedRow, seedsOf } from './planned.ts';
@@ -207,9 +209,20 @@ export function usualPlan(
   const { emergence } = emergenceFor(db, method, warm ? (mat?.id ?? null) : null);
   const free = Math.max(0, lot.balance - takenByOthers(db, lot.id, null));
   const belief = beliefOf(db, lot.id, crop.freshGermination);
-  const table = seedsPerCell({ viability: belief, emergence, plants, certainty: 0.9, available: free });
-  const perCell = crop.clumpSeeds > 1 ? crop.clumpSeeds : (table.recommended ?? perCellFor(belief, emergence) ?? 1);
-  const cells = table.options.find((o) => o.seedsPerCell === Math.min(5, perCell))?.cells ?? plants;
+  const table = seedsPerCell({
+    viability: belief,
+    emergence,
+    plants,
+    certainty: USUAL_CERTAINTY,
+    available: free,
+    maxPerCell: Math.max(5, crop.clumpSeeds),
+    traySpread: TRAY_SPREAD.library,
+  });
+  const how = howToSow(crop, { pelleted: lot.form === 'pelleted' });
+  // A plan is made before it is decided how much seed there will be: the cells that are wanted, though the seed may be short.
+  const perCell =
+    how.together ?? (how.style === 'single' ? 1 : (table.recommended ?? perCellFor(belief, emergence, 5, TRAY_SPREAD.library) ?? 1));
+  const cells = table.options.find((o) => o.seedsPerCell === perCell)?.cells ?? plants;
   return {
     lotCode: lot.code,
     gardenId: null,

@@ -91,7 +91,8 @@ export function seasonOfPlanned(reader: SeasonReader, p: SeasonPlan): LotSeason 
 export type LaneBase = Pick<LaneInput, 'crop' | 'window' | 'lastFrost' | 'sdDays'>;
 
 export function laneBase(reader: SeasonReader, s: LotSeason, cropKey: string, way: Way): LaneBase {
-  const { key, chillWeeks, soakHours, emergeMinD, emergeMaxD, transplant, clumpSeeds, frost, lightNeed, seedsPerGram } = reader.crop(cropKey);
+  const { key, chillWeeks, soakHours, emergeMinD, emergeMaxD, transplant, clumpSeeds, frost, lightNeed, seedsPerGram } =
+    reader.crop(cropKey);
   return {
     crop: { key, chillWeeks, soakHours, emergeMinD, emergeMaxD, transplant, clumpSeeds, frost, lightNeed, seedsPerGram },
     window: windowOf(s, way),

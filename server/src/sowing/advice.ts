@@ -1,4 +1,4 @@
-import { howToSow, seedsPerCell, SOWING_METHODS, type ViabilityBelief } from '@esprel/core';
+import { howToSow, seedsPerCell, SOWING_METHODS, TRAY_SPREAD, type ViabilityBelief } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
 import { type Db, one } from '../db/db.ts';
 import { queryNumber, queryOneOf, queryWhole } from '../http/query.ts';
@@ -47,7 +47,8 @@ export function sowingAdvice(db: Db, lot: LotRow, query: Readonly<Record<string,
     learned,
     certainty,
     clumpSeeds: crop.clumpSeeds,
-    how: howToSow(crop),
+    crop: { key: crop.key, transplant: crop.transplant, seedsPerGram: crop.seedsPerGram, clumpSeeds: crop.clumpSeeds },
+    how: howToSow(crop, { pelleted: lot.form === 'pelleted' }),
     ...seedsPerCell({
       viability: beliefOf(db, lot.id, crop.freshGermination),
       emergence: learned.emergence,
@@ -55,6 +56,7 @@ export function sowingAdvice(db: Db, lot: LotRow, query: Readonly<Record<string,
       certainty,
       available,
       maxPerCell: Math.max(5, crop.clumpSeeds),
+      traySpread: loan ? TRAY_SPREAD.member : TRAY_SPREAD.library,
     }),
   };
 }

@@ -63,7 +63,7 @@ function isOpen(i: number): boolean {
           <Button
             size="small"
             severity="secondary"
-            label="Other day, or left out"
+            label="Other day, skip"
             :aria-label="`${CARE_WORDS[c.kind].words}: on another day, or left out`"
             :aria-expanded="asked === c.number"
             @click="ask(c.number, c.kind)"
@@ -101,7 +101,7 @@ li {
 }
 .step {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) auto 216px;
+  grid-template-columns: minmax(0, 1fr) auto 210px;
   gap: 12px;
   align-items: center;
   min-height: 44px;
@@ -109,6 +109,9 @@ li {
 .row-of-buttons {
   justify-content: end;
   flex-wrap: nowrap;
+}
+.row-of-buttons .p-button {
+  white-space: nowrap;
 }
 form {
   display: grid;

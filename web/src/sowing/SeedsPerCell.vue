@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sowingCost, TOLERATED_EMPTY } from '@esprel/core';
+import { beyondReasonWords, cellsAdviceWords, isBeyondReason, plural, sowingCost, sownUnit } from '@esprel/core';
 import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { percent } from '../app/format.ts';
@@ -27,6 +27,7 @@ const money = computed(() => cost(seedCost.value) > 0 || cost(cellCost.value) > 
 const options = computed(() =>
   props.advice.options
     .filter((o) => o.seedsPerCell <= 5 || o.seedsPerCell === props.advice.clumpSeeds)
+    .filter((o) => !isBeyondReason(o, props.advice.plants))
     .map((o) => ({ ...o, cost: sowingCost(o, cost(seedCost.value), cost(cellCost.value)), picture: cellPicture(o, COLUMNS, SIZE) })),
 );
 const cheapest = computed(() => {
@@ -38,40 +39,26 @@ const cheapest = computed(() => {
   );
 });
 const tooMany = (seeds: number | null): boolean => seeds === null || seeds > props.advice.available;
-const sentence = computed(() => {
-  const { recommended, options: all, available, plants, clumpSeeds, how } = props.advice;
-  const chance = 'nine times in ten';
-  if (available === 0) return 'No seed is left for it.';
-  if (recommended === null)
-    return `There are ${String(available)} seeds, too few to be sure of ${String(plants)} plants. Sow all ${String(available)} in one pot, and prick out what comes.`;
-  if (how.style === 'clump') {
-    const o = all.find((x) => x.seedsPerCell === clumpSeeds);
-    return `Put ${String(clumpSeeds)} in each cell: it is ${how.why}. ${String(o?.cells ?? 0)} clumps are enough ${chance}.`;
-  }
-  const o = all.find((x) => x.seedsPerCell === recommended);
-  const pinch = how.style === 'pinch' ? ` It is ${how.why}.` : '';
-  const words = `Put ${String(recommended)} in each cell: ${String(o?.cells ?? 0)} cells give ${String(plants)} plants ${chance}, from ${String(o?.seeds ?? 0)} of ${String(available)} seeds.`;
-  const empty = o && o.emptyShare > TOLERATED_EMPTY ? ` ${percent(o.emptyShare)} of the cells will stay empty.` : '';
-  return words + empty + pinch;
-});
+const sentence = computed(() => cellsAdviceWords(props.advice));
+const beyond = computed(() => beyondReasonWords(props.advice.options, props.advice.plants));
 const from = computed(() => {
   const { learned, emergence } = props.advice;
   return learned.sowings === 0
     ? `Of live seed, ${percent(emergence)} usually comes up this way; nothing of your own is counted yet.`
-    : `Of live seed, ${percent(emergence)} comes up this way here, learned from ${String(learned.sowings)} sowings with ${String(learned.seeds)} seeds (usual: ${percent(learned.usual)}).`;
+    : `Of live seed, ${percent(emergence)} comes up this way here, learned from ${plural(learned.sowings, 'sowing')} with ${plural(learned.seeds, 'seed')} (usual: ${percent(learned.usual)}).`;
 });
 const price = (x: number): string => x.toFixed(2);
 </script>
 
 <template>
   <section class="advice" aria-label="How many in a cell">
-    <table class="plain-table numbers">
+    <table v-if="options.length > 0" class="plain-table numbers">
       <thead>
         <tr>
           <th scope="col">in each cell</th>
           <th scope="col" class="right">stay empty</th>
           <th scope="col" class="right">cells</th>
-          <th scope="col" class="right">seeds</th>
+          <th scope="col" class="right">{{ sownUnit(advice.crop.key) }}s</th>
           <th scope="col" class="right">to thin</th>
           <th v-if="money" scope="col" class="right">costs</th>
           <th scope="col"><span class="unseen">choose</span></th>
@@ -106,7 +93,8 @@ const price = (x: number): string => x.toFixed(2);
       </tbody>
     </table>
     <p>{{ sentence }}</p>
-    <figure>
+    <p v-if="beyond" class="quiet small">{{ beyond }}</p>
+    <figure v-if="options.length > 0">
       <div class="pictures" aria-hidden="true">
         <div v-for="o in options" :key="o.seedsPerCell" class="picture" :class="{ taken: o.seedsPerCell === chosen }">
           <strong>{{ o.seedsPerCell }}</strong>
@@ -132,7 +120,7 @@ const price = (x: number): string => x.toFixed(2);
       </figcaption>
     </figure>
     <p class="money small">
-      <label>a seed costs <input v-model="seedCost" inputmode="decimal" size="5" /></label>
+      <label>a {{ sownUnit(advice.crop.key) }} costs <input v-model="seedCost" inputmode="decimal" size="5" /></label>
       <label>a cell costs <input v-model="cellCost" inputmode="decimal" size="5" /></label>
     </p>
     <p class="quiet small">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { prepareForSowing, SOWING_METHOD_FACTS, SOWING_METHODS, sowingForm, type SowingMethod } from '@esprel/core';
+import { cellsAdvised, prepareForSowing, SOWING_METHOD_FACTS, SOWING_METHODS, sowingForm, type SowingMethod } from '@esprel/core';
 import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useFetched } from '../app/useFetched.ts';
@@ -132,11 +132,16 @@ function take(perCell: number): void {
 }
 // The advice fills the fields until somebody types in them.
 watch(advice, (a) => {
-  // Old seed of which there is too little goes into one pot, all of it.
   if (!a || values.perCell !== '' || planId.value !== null) return;
-  if (a.recommended === null && a.available > 0)
-    Object.assign(values, { method: 'pot', perCell: String(a.available), cells: '1', seeds: String(a.available) });
-  else take(a.clumpSeeds > 1 && a.options.some((o) => o.seedsPerCell === a.clumpSeeds) ? a.clumpSeeds : (a.recommended ?? 1));
+  const advised = cellsAdvised(a);
+  if (advised === null) return;
+  const { onePot, perCell, cells } = advised;
+  Object.assign(values, {
+    ...(onePot ? { method: 'pot' } : {}),
+    perCell: String(perCell),
+    cells: String(cells),
+    seeds: String(Math.min(cells * perCell, a.available)),
+  });
 });
 function recount(): void {
   const n = Number(values.cells) * Number(values.perCell);

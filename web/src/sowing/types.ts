@@ -25,6 +25,7 @@ export interface SowingAdvice {
   readonly emergence: number;
   /** Where the emergence comes from. */
   readonly learned: { readonly usual: number; readonly sowings: number; readonly seeds: number };
+  readonly crop: Pick<LibraryCrop, 'key' | 'transplant' | 'seedsPerGram' | 'clumpSeeds'>;
   readonly how: HowToSow;
   readonly certainty: number;
   readonly clumpSeeds: number;
