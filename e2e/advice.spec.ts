@@ -70,6 +70,7 @@ test('a tender flower sown without a plan is never sent out before the frost', a
       .first()
       .click();
     await expect(lastStep(page)).toContainText(s);
+    await expect(care.getByRole('button', { name: `${s}: done today` })).toHaveCount(0);
   }
   await expect(care.getByText(/Plant out/).locator('..')).toContainText(/May|Jun/);
 });
@@ -89,6 +90,7 @@ test('a box of cauliflower is pricked out, and its plants are counted to the sal
   await page.getByRole('button', { name: 'Save the count' }).click();
   const care = page.getByRole('region', { name: 'Care' });
   await care.getByRole('button', { name: 'Prick out: done today' }).click();
+  await expect(care.getByText(/^done/)).toBeVisible();
   const plants = page.getByRole('region', { name: 'Plants', exact: true });
   const write = async (n: string, what: RegExp): Promise<void> => {
     await plants.getByLabel('Plants', { exact: true }).fill(n);
@@ -112,7 +114,7 @@ test('a box of cauliflower is pricked out, and its plants are counted to the sal
 
 test('the year of a lot that was read wrong is put right, and what follows is shown first', async ({ page, desk }) => {
   const code = await takeIn(page, desk, { variety: 'Ashpit Long', crop: 'parsnip', option: /Parsnip/, amount: '80', year: '2021' });
-  const alive = async (): Promise<number> => (await api<{ estimate: { median: number } }>(page, desk, `/lots/${code}`)).estimate.median;
+  const alive = async (): Promise<number> => (await api<{ estimate: { today: { median: number } } }>(page, desk, `/lots/${code}`)).estimate.today.median;
   const before = await alive();
   await page.goto(`${desk.base}/lots/${code}/edit`);
   await page.getByLabel('Year', { exact: true }).fill('2026');
@@ -160,7 +162,7 @@ test('fractions, rough amounts and everyday names in the run; a name that may me
   };
   await line('Saddler’s Purple', 'aubergine', '2025', '1/4 oz');
   await expect(page.getByRole('heading', { name: '1 envelope in' })).toBeVisible();
-  await line('Old Mill Late', 'roquette', '2026', 'about 100');
+  await line('Old Mill Late', 'pak choy', '2026', 'about 100');
   await expect(page.getByRole('heading', { name: '2 envelopes in' })).toBeVisible();
   await line('Hedge Gold', 'corn', '2026', '60-80');
   const asked = page.getByRole('group', { name: 'Which crop is it?' });

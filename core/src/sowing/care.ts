@@ -85,7 +85,8 @@ export function careSteps(crop: CaredCrop, input: CareInput): CareStep[] {
   if (together) step('prick-out', TRUE_LEAVES);
   else if ((input.seedsPerCell > 1 || plantsPerSeed(crop.key) > 1) && crop.clumpSeeds <= 1) step('thin', 8);
   const stays = input.plantOutOn === null || input.upOn == null ? Infinity : daysBetween(input.upOn, input.plantOutOn);
-  if (inside && crop.transplant === 'easy' && stays >= WORTH_POTTING) {
+  // What was pricked out bears being moved again, also where a crop is moved with care.
+  if (inside && (together || crop.transplant === 'easy') && stays >= WORTH_POTTING) {
     const first = together ? TRUE_LEAVES + NEXT_POT : TRUE_LEAVES;
     step('pot-on', first);
     if (stays >= FEED_AFTER) step('feed', FEED_AFTER);
