@@ -114,7 +114,8 @@ test('a box of cauliflower is pricked out, and its plants are counted to the sal
 
 test('the year of a lot that was read wrong is put right, and what follows is shown first', async ({ page, desk }) => {
   const code = await takeIn(page, desk, { variety: 'Ashpit Long', crop: 'parsnip', option: /Parsnip/, amount: '80', year: '2021' });
-  const alive = async (): Promise<number> => (await api<{ estimate: { today: { median: number } } }>(page, desk, `/lots/${code}`)).estimate.today.median;
+  const alive = async (): Promise<number> =>
+    (await api<{ estimate: { today: { median: number } } }>(page, desk, `/lots/${code}`)).estimate.today.median;
   const before = await alive();
   await page.goto(`${desk.base}/lots/${code}/edit`);
   await page.getByLabel('Year', { exact: true }).fill('2026');
