@@ -55,6 +55,42 @@ describe('sowing and bringing back', () => {
     });
   });
 
+  it('takes seed that came back unsown into its own lot, by weight', async () => {
+    desk.answers['GET /members/3'] = {
+      member: { id: 3, name: 'Ebba Thorne', place: null, contact: null, note: null, joinedOn: '2026-01-01', version: 1 },
+      loans: [
+        {
+          id: 5,
+          seeds: 400,
+          purpose: 'garden',
+          promise: 'nothing',
+          promisedSeeds: null,
+          dueOn: null,
+          lentOn: '2026-11-01',
+          settledOn: null,
+          unsown: 0,
+          weight: { seedsPerGram: 350, weighed: false },
+          lotCode: 'TM-001V',
+          variety: 'Tollgate Red',
+          crop: 'Tomato',
+          cameBack: null,
+        },
+      ],
+      sowings: [],
+      errands: [],
+      history: [],
+    };
+    desk.answers['POST /loans/5/unsown'] = { lotCode: 'TM-001V', action: { id: 9, summary: 'Ebba Thorne brought 350 seeds back unsown' } };
+    const w = await desk.show(ReturnForm, { id: '3', loan: '5' });
+    await w.find('input[value="unsown"]').setValue(true);
+    await type(labelled(w, 'Seeds that came back'), '1 g');
+    expect(w.text()).toContain('it goes back into TM-001V');
+    expect(w.text()).not.toContain('Harvested in');
+    await w.find('form').trigger('submit');
+    await settled();
+    expect(desk.posted('/loans/5/unsown')).toEqual({ receivedOn: '2027-03-14', seeds: 350 });
+  });
+
   it('says of every fate whether it counts for the lot', async () => {
     desk.answers['GET /sowings/2'] = {
       sowing: {

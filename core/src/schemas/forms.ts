@@ -124,6 +124,8 @@ export const memberForm = shape({
   note: orNull(note()),
 });
 
+export const memberEditForm = memberForm.shape({ version: version() });
+
 export const loanForm = shape({
   lotCode: filled(20, 'choose a lot'),
   memberId: need(id()),
@@ -158,6 +160,8 @@ export const sowingForm = shape({
   coveredWith: orNull(text(120)),
   /** Whether it stands under a cover (a lid, a bag, a pane) that has to come off. */
   covered: flag(),
+  /** What was sown was all that was found: nothing of the lot is left, whatever the record says. */
+  thatWasAll: flag(),
   warmthC: orNull(number({ min: -5, max: 45 })),
   note: orNull(note()),
 });
@@ -178,6 +182,9 @@ export const returnForm = shape({
   isolated: need(oneOf(['yes', 'no', 'unknown'] as const)),
   note: orNull(note()),
 });
+
+/** Seed of a loan that came back as it was lent: it goes into its lot again. */
+export const unsownForm = shape({ receivedOn: need(day()), seeds: need(seeds(1)) });
 
 export const releaseForm = shape({
   version: version(),

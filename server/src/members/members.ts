@@ -1,4 +1,4 @@
-import { foldName, loanForm, memberForm, plural, restrictionsOf, wrong } from '@esprel/core';
+import { foldName, loanForm, memberEditForm, memberForm, plural, restrictionsOf, wrong } from '@esprel/core';
 import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound, Problem } from '../http/problem.ts';
@@ -27,6 +27,8 @@ export interface LoanRow {
   readonly due_on: string | null;
   readonly lent_on: string;
   readonly settled_on: string | null;
+  /** Seeds of it that came back without having been sown. */
+  readonly unsown: number;
   readonly version: number;
 }
 
@@ -105,20 +107,30 @@ function lend(change: Change, body: yup.InferType<typeof loanForm>): object {
   return { id, lotCode: lot.code, balance: lot.balance - body.seeds };
 }
 
+/** How heavy the seed of a lot is: as it was weighed last, else as is usual for its crop. */
+function seedWeight(db: Db, lotId: number, cropKey: string): { readonly seedsPerGram: number; readonly weighed: boolean } {
+  const last = one<{ g: number }>(
+    db,
+    'SELECT grams_per_thousand AS g FROM weighings WHERE lot_id = ? ORDER BY weighed_on DESC, id DESC LIMIT 1',
+    lotId,
+  );
+  return last ? { seedsPerGram: 1000 / last.g, weighed: true } : { seedsPerGram: libraryCrop(db, cropKey).seedsPerGram, weighed: false };
+}
+
 function memberSheet(db: Db, id: number): object {
   const member = one(db, 'SELECT id, name, place, contact, note, joined_on AS joinedOn, version FROM members WHERE id = ?', id);
   if (!member) throw notFound('That member');
   return {
     member,
-    loans: all(
+    loans: all<{ cropKey: string; lotId: number }>(
       db,
       `SELECT o.id, o.seeds, o.purpose, o.promise, o.promised_seeds AS promisedSeeds, o.due_on AS dueOn, o.lent_on AS lentOn,
-         o.settled_on AS settledOn, o.version, l.code AS lotCode, v.name AS variety, c.name AS crop,
+         o.settled_on AS settledOn, o.unsown, o.version, l.code AS lotCode, c.key AS cropKey, l.id AS lotId, v.name AS variety, c.name AS crop,
          (SELECT group_concat(x.code) FROM returns r JOIN lots x ON x.id = r.lot_id WHERE r.loan_id = o.id) AS cameBack
        FROM loans o JOIN lots l ON l.id = o.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
        WHERE o.member_id = ? ORDER BY o.settled_on IS NOT NULL, o.lent_on DESC, o.id DESC`,
       id,
-    ),
+    ).map(({ cropKey, lotId, ...loan }) => ({ ...loan, weight: seedWeight(db, lotId, cropKey) })),
     sowings: all(
       db,
       `SELECT s.id, s.loan_id AS loanId, s.seeds, s.sown_on AS sownOn, s.fate, l.code AS lotCode, v.name AS variety,
@@ -176,6 +188,20 @@ export function memberRoutes(): Route[] {
       });
       change.touch('member', id);
       change.describe(`Wrote down the member ${body.name.trim()}`);
+      return { id };
+    }),
+    changes('patch', '/members/:id', 'change the member', memberEditForm, (change, { params, body }) => {
+      const id = pathId(params.id, 'id');
+      if (!one(change.db, 'SELECT 1 FROM members WHERE id = ?', id)) throw notFound('That member');
+      const name = body.name.trim();
+      change.update(
+        'members',
+        id,
+        { name, folded: foldName(name), place: body.place ?? null, contact: body.contact ?? null, note: body.note ?? null },
+        body.version,
+      );
+      change.touch('member', id);
+      change.describe(`Changed the member ${name}`);
       return { id };
     }),
     changes('post', '/loans', 'lend', loanForm, (change, { body }) => lend(change, body)),

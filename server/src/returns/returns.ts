@@ -1,4 +1,4 @@
-import { plural, releaseForm, returnForm, suggestedFloor, wrong, yearOf } from '@esprel/core';
+import { plural, releaseForm, returnForm, suggestedFloor, unsownForm, wrong, yearOf } from '@esprel/core';
 import type * as yup from 'yup';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
@@ -7,9 +7,10 @@ import { pathId } from '../http/query.ts';
 import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
 import { lotRow } from '../lots/estimates.ts';
-import { insertLot, offspringOf, sourceId } from '../lots/intake.ts';
+import { insertLot, moveSeeds, offspringOf, sourceId } from '../lots/intake.ts';
 import { lotNames } from '../lots/queries.ts';
 import { loanRow, memberName } from '../members/members.ts';
+import { leftOfLoan } from '../sowing/advice.ts';
 
 interface ReturnRow {
   readonly id: number;
@@ -93,6 +94,27 @@ function bringBack(change: Change, body: yup.InferType<typeof returnForm>): obje
   return { id, lotCode: lot.code, generation: parent.generation + 1, warnings };
 }
 
+/** Seed of a loan came back as it was lent: into its own lot, and the promise with it once nothing of the loan is left. */
+function bringBackUnsown(change: Change, loanId: number, body: yup.InferType<typeof unsownForm>): object {
+  const { db, today } = change;
+  const loan = loanRow(db, loanId);
+  const lot = lotRow(db, loan.lot_id);
+  if (!lot) throw notFound('The lot of that loan');
+  if (body.receivedOn > today) throw wrong('receivedOn', `must not be after today, ${today}`);
+  if (body.receivedOn < loan.lent_on) throw wrong('receivedOn', `must not be before the loan, ${loan.lent_on}`);
+  const left = leftOfLoan(db, loan.id, loan.seeds);
+  const member = memberName(db, loan.member_id);
+  if (body.seeds > left) {
+    throw wrong('seeds', `${member} has ${plural(left, 'seed')} left of this loan; what is more was saved, and is a lot of its own`);
+  }
+  moveSeeds(change, lot, 'returned', body.seeds, body.receivedOn, `came back unsown from ${member}`);
+  const unsown = loan.unsown + body.seeds;
+  change.update('loans', loan.id, { unsown, ...(body.seeds === left && loan.settled_on === null ? { settled_on: body.receivedOn } : {}) });
+  change.touch('member', loan.member_id);
+  change.describe(`${member} brought ${plural(body.seeds, 'seed')} of ${lot.code} back unsown`);
+  return { lotCode: lot.code };
+}
+
 function release(change: Change, id: number, body: yup.InferType<typeof releaseForm>): object {
   const { db, today } = change;
   const row = one<ReturnRow>(db, 'SELECT * FROM returns WHERE id = ?', id);
@@ -141,6 +163,9 @@ export function returnRoutes(): Route[] {
   return [
     read('/returns', ({ db }) => ({ returns: waitingReturns(db) })),
     changes('post', '/returns', 'return', returnForm, (change, { body }) => bringBack(change, body)),
+    changes('post', '/loans/:id/unsown', 'return', unsownForm, (change, { params, body }) =>
+      bringBackUnsown(change, pathId(params.id, 'id'), body),
+    ),
     changes('post', '/returns/:id/release', 'release', releaseForm, (change, { params, body }) =>
       release(change, pathId(params.id, 'id'), body),
     ),

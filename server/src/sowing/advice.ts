@@ -7,10 +7,11 @@ import { loanRow } from '../members/members.ts';
 import { takenByOthers } from '../season/planChange.ts';
 import { emergenceFor } from './learned.ts';
 
-/** Seeds a member still holds of a loan: what was lent less what was sown of it. */
+/** Seeds a member still holds of a loan: what was lent less what was sown of it, and what came back unsown. */
 export function leftOfLoan(db: Db, loanId: number, lent: number): number {
   const sown = one<{ n: number | null }>(db, 'SELECT sum(seeds) AS n FROM sowings WHERE loan_id = ?', loanId)?.n ?? 0;
-  return lent - sown;
+  const unsown = one<{ unsown: number }>(db, 'SELECT unsown FROM loans WHERE id = ?', loanId)?.unsown ?? 0;
+  return lent - sown - unsown;
 }
 
 /** How alive a lot is believed to be today: with its doubt, or one share where nothing was estimated yet. */

@@ -62,6 +62,8 @@ function sowingRow(db: Db, id: number): SowingRow {
   return row;
 }
 
+const FOUND_ALL = 'that was all that was found when it was sown';
+
 function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
   const { db, today } = change;
   const lot = lotByCode(db, body.lotCode, 'lotCode');
@@ -87,7 +89,23 @@ function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
   if (body.benchId != null && !one(db, 'SELECT 1 FROM bench_places WHERE id = ?', body.benchId)) {
     throw wrong('benchId', 'is not a place on the bench; choose again');
   }
-  const movement = loan ? null : moveSeeds(change, lot, 'sown', -body.seeds, body.sownOn, 'sown by the library');
+  if (loan && body.thatWasAll === true) throw wrong('thatWasAll', 'is asked of the library’s own seed only; leave it out');
+  // More were found than the record says: it is put right first, so that all of them can be sown.
+  if (body.thatWasAll === true && body.seeds > lot.balance) {
+    moveSeeds(change, lot, 'correction', body.seeds - lot.balance, body.sownOn, FOUND_ALL);
+  }
+  const before = body.thatWasAll === true ? { ...lot, balance: Math.max(lot.balance, body.seeds) } : lot;
+  const movement = loan ? null : moveSeeds(change, before, 'sown', -body.seeds, body.sownOn, 'sown by the library');
+  if (body.thatWasAll === true && before.balance > body.seeds) {
+    moveSeeds(
+      change,
+      { ...before, balance: before.balance - body.seeds },
+      'correction',
+      body.seeds - before.balance,
+      body.sownOn,
+      FOUND_ALL,
+    );
+  }
   const id = change.insert('sowings', {
     lot_id: lot.id,
     loan_id: loan?.id ?? null,

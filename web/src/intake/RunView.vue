@@ -48,9 +48,10 @@ const form = useForm({
 const { values } = form;
 useTodayWhenEmpty(values, 'receivedOn');
 
-let asked = 0;
+/** What is looked up: an answer counts as long as the line still says the same, whichever of two questions it came from. */
+const typedLine = (): string => `${values.crop}\n${values.variety}`;
 async function lookNow(): Promise<void> {
-  const mine = ++asked;
+  const mine = typedLine();
   if (values.variety.trim() === '' && values.crop.trim() === '') {
     look.value = null;
     return;
@@ -60,7 +61,7 @@ async function lookNow(): Promise<void> {
     ...(values.crop.trim() === '' ? {} : { crop: values.crop.slice(0, 60) }),
   });
   const answer = await get<LineLook>(`/intake/look?${q.toString()}`).catch(() => null);
-  if (mine === asked) look.value = answer;
+  if (mine === typedLine()) look.value = answer;
 }
 const lookSoon = useDebounceFn(lookNow, 110);
 watch(

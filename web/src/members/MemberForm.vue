@@ -1,20 +1,42 @@
 <script setup lang="ts">
-import { memberForm } from '@esprel/core';
+import { memberEditForm, memberForm } from '@esprel/core';
+import { watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { useFetched } from '../app/useFetched.ts';
 import { useForm } from '../app/useForm.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
+import type { MemberSheetData } from './types.ts';
 
+/** A new member, or one whose name or place is put right. */
+const props = defineProps<{ id?: string }>();
 const route = useRoute();
 const router = useRouter();
+const { data } = useFetched<MemberSheetData>(() => (props.id === undefined ? null : `/members/${props.id}`));
 const form = useForm({
-  name: 'member',
+  name: props.id === undefined ? 'member' : null,
   initial: () => ({ name: typeof route.query.name === 'string' ? route.query.name : '', place: '', contact: '', note: '' }),
   schema: memberForm,
-  body: (v) => ({ name: v.name, place: v.place.trim() || null, contact: v.contact.trim() || null, note: v.note.trim() || null }),
-  path: () => '/members',
+  schemaOf: () => (props.id === undefined ? memberForm : (memberEditForm as unknown as typeof memberForm)),
+  method: () => (props.id === undefined ? 'POST' : 'PATCH'),
+  body: (v) => ({
+    ...(props.id === undefined ? {} : { version: data.value?.member.version ?? 0 }),
+    name: v.name,
+    place: v.place.trim() || null,
+    contact: v.contact.trim() || null,
+    note: v.note.trim() || null,
+  }),
+  path: () => (props.id === undefined ? '/members' : `/members/${props.id}`),
 });
+watch(
+  () => data.value?.member.id,
+  () => {
+    const m = data.value?.member;
+    if (m) form.reset({ name: m.name, place: m.place ?? '', contact: m.contact ?? '', note: m.note ?? '' });
+  },
+);
+const leave = (): void => void router.push(props.id === undefined ? '/members' : `/members/${props.id}`);
 async function save(): Promise<void> {
   const answer = await form.send<{ id: number }>();
   if (answer) await router.push(`/members/${String(answer.id)}`);
@@ -23,13 +45,13 @@ async function save(): Promise<void> {
 
 <template>
   <FormFrame
-    title="New member"
+    :title="id === undefined ? 'New member' : 'Change the member'"
     about="Only what is needed to find the person again."
-    action="Write down"
+    :action="id === undefined ? 'Write down' : 'Save'"
     :sending="form.sending"
     :problem="form.problem"
     @submit="save"
-    @leave="router.push('/members')"
+    @leave="leave"
   >
     <FieldText id="name" v-model="form.values.name" label="Name" :error="form.errors.name" />
     <FieldText

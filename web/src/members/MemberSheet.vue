@@ -21,6 +21,14 @@ const { data, problem } = useFetched<MemberSheetData>(() => `/members/${props.id
 const open = computed(() => (data.value?.loans ?? []).filter((l) => l.settledOn === null && l.promise !== 'nothing'));
 const others = computed(() => (data.value?.loans ?? []).filter((l) => !(l.settledOn === null && l.promise !== 'nothing')));
 const sownOf = (l: MemberLoan): number => (data.value?.sowings ?? []).filter((s) => s.loanId === l.id).reduce((n, s) => n + s.seeds, 0);
+/** Seeds of a loan that the member still holds. */
+const leftOf = (l: MemberLoan): number => l.seeds - l.unsown - sownOf(l);
+function fateOfLoan(l: MemberLoan): string {
+  const unsown = l.unsown === 0 ? '' : `${l.unsown === l.seeds ? 'all' : String(l.unsown)} came back unsown`;
+  if (l.cameBack) return 'came back';
+  if (unsown !== '') return unsown;
+  return l.promise === 'nothing' ? 'nothing promised' : 'promise let go';
+}
 const promised = (l: MemberLoan): string => (l.promise === 'amount' ? `${String(l.promisedSeeds)} seeds` : 'some seed');
 const fate = (f: string | null): string => (f === null ? 'still watched' : FATE_FACTS[f as Fate].words);
 
@@ -42,6 +50,9 @@ function told(id: number): void {
         {{ format.day(data.member.joinedOn) }}
       </p>
       <p v-if="data.member.note">{{ data.member.note }}</p>
+      <p class="row-of-buttons">
+        <Button label="Change" severity="secondary" size="small" @click="router.push(`/members/${id}/edit`)" />
+      </p>
     </header>
     <p v-if="data.loans.length === 0" class="notice">Nothing borrowed yet. Open a lot and press Lend.</p>
     <section v-if="data.errands.length > 0" aria-label="To be told">
@@ -72,7 +83,7 @@ function told(id: number): void {
           <div class="row-of-buttons">
             <Button label="It came back" @click="router.push(`/members/${id}/return/${l.id}`)" />
             <Button
-              v-if="sownOf(l) < l.seeds"
+              v-if="leftOf(l) > 0"
               label="Sowed it"
               severity="secondary"
               @click="router.push(`/lots/${l.lotCode}/sow?loan=${l.id}`)"
@@ -100,16 +111,13 @@ function told(id: number): void {
         <li v-for="l in others" :key="l.id" class="other">
           <p>
             <strong>{{ l.variety }}</strong> <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink>
-            <span class="quiet after"
-              >{{ l.seeds }} seeds, {{ format.day(l.lentOn) }};
-              {{ l.promise === 'nothing' ? 'nothing promised' : l.cameBack ? 'came back' : 'promise let go' }}</span
-            >
+            <span class="quiet after">{{ l.seeds }} seeds, {{ format.day(l.lentOn) }}; {{ fateOfLoan(l) }}</span>
             <template v-if="l.cameBack"
               ><RouterLink v-for="c in l.cameBack.split(',')" :key="c" class="code back" :to="`/lots/${c}`">{{ c }}</RouterLink></template
             >
           </p>
           <Button
-            v-if="sownOf(l) < l.seeds"
+            v-if="leftOf(l) > 0"
             label="Sowed it"
             severity="secondary"
             variant="text"
@@ -117,6 +125,7 @@ function told(id: number): void {
             @click="router.push(`/lots/${l.lotCode}/sow?loan=${l.id}`)"
           />
           <Button
+            v-if="!l.cameBack && (l.promise !== 'nothing' || leftOf(l) > 0)"
             label="It came back"
             severity="secondary"
             variant="text"

@@ -1,4 +1,5 @@
 import type { PromiseKind, Purpose } from '@esprel/core';
+import type { SeedWeight } from '../fields/seedsText.ts';
 import type { HistoryStep } from '../lots/types.ts';
 
 export interface ListedMember {
@@ -20,6 +21,8 @@ export interface MemberLoan {
   readonly dueOn: string | null;
   readonly lentOn: string;
   readonly settledOn: string | null;
+  readonly unsown: number;
+  readonly weight: SeedWeight;
   readonly lotCode: string;
   readonly variety: string;
   readonly crop: string;
@@ -34,6 +37,7 @@ export interface MemberSheetData {
     readonly contact: string | null;
     readonly note: string | null;
     readonly joinedOn: string;
+    readonly version: number;
   };
   readonly loans: readonly MemberLoan[];
   readonly sowings: readonly {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { returnForm, yearOf } from '@esprel/core';
+import { returnForm, unsownForm, yearOf } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -12,6 +12,7 @@ import FieldDay from '../fields/FieldDay.vue';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
+import { readSeeds, seedsHint } from '../fields/seedsText.ts';
 import type { MemberSheetData } from '../members/types.ts';
 import CautionNote from '../lots/CautionNote.vue';
 import { KNOWN_OPTIONS } from '../lots/choices.ts';
@@ -28,6 +29,7 @@ const back = ref<{ readonly lotCode: string; readonly generation: number; readon
 const form = useForm({
   name: `return.${props.loan}`,
   initial: () => ({
+    what: 'saved' as 'saved' | 'unsown',
     seeds: '',
     amountKnown: 'estimated' as 'counted' | 'weighed' | 'estimated',
     harvestYear: '',
@@ -39,17 +41,20 @@ const form = useForm({
     note: '',
   }),
   schema: returnForm,
+  schemaOf: (v) => (v.what === 'saved' ? returnForm : (unsownForm as unknown as typeof returnForm)),
   body: (v) => {
     const n = gather({
-      seeds: () => numberOf('seeds', v.seeds),
+      seeds: () => readSeeds('seeds', v.seeds, loan.value?.weight ?? null),
       harvestYear: () => numberOf('harvestYear', v.harvestYear),
       plants: () => numberOf('plants', v.plants),
     });
+    const seeds = n.seeds?.seeds;
+    if (v.what === 'unsown') return { receivedOn: v.receivedOn, seeds };
     return {
       loanId: Number(props.loan),
       receivedOn: v.receivedOn,
       harvestYear: n.harvestYear ?? undefined,
-      seeds: n.seeds ?? undefined,
+      seeds,
       amountKnown: v.amountKnown,
       form: v.form,
       plants: n.plants,
@@ -58,7 +63,7 @@ const form = useForm({
       note: v.note.trim() || null,
     };
   },
-  path: () => '/returns',
+  path: (v) => (v.what === 'saved' ? '/returns' : `/loans/${props.loan}/unsown`),
 });
 const { values } = form;
 watch(
@@ -77,6 +82,10 @@ const leave = (): void => void router.push(`/members/${props.id}`);
 async function save(): Promise<void> {
   const answer = await form.send<{ lotCode: string; generation: number; warnings: string[] }>();
   if (!answer) return;
+  if (values.what === 'unsown') {
+    leave();
+    return;
+  }
   back.value = answer;
   table.pullOut(answer.lotCode);
 }
@@ -112,16 +121,30 @@ async function save(): Promise<void> {
     @leave="leave"
   >
     <p v-if="form.errors.loanId" class="error" role="alert">{{ form.errors.loanId }}</p>
+    <FieldChoice
+      id="what"
+      v-model="values.what"
+      label="What came back"
+      :options="[
+        { value: 'saved', label: 'Seed that was saved from it' },
+        { value: 'unsown', label: 'The seed itself, unsown' },
+      ]"
+      :hint="
+        values.what === 'saved'
+          ? 'it becomes a lot of its own, also when it is less or far more than was lent'
+          : `it goes back into ${loan?.lotCode ?? 'its lot'}, if it was kept dry and cool`
+      "
+    />
     <FieldText
       id="seeds"
       v-model="values.seeds"
       class="half"
       label="Seeds that came back"
-      numeric
-      unit="seeds"
+      :hint="loan ? (seedsHint(values.seeds, loan.weight) ?? 'a number, or a weight as in 12 g') : undefined"
       :error="form.errors.seeds"
     />
     <FieldChoice
+      v-if="values.what === 'saved'"
       id="known"
       v-model="values.amountKnown"
       class="half"
@@ -129,40 +152,58 @@ async function save(): Promise<void> {
       :options="KNOWN_OPTIONS"
       :error="form.errors.amountKnown"
     />
-    <FieldText id="harvest" v-model="values.harvestYear" class="half" label="Harvested in" numeric :error="form.errors.harvestYear" />
-    <FieldDay id="received" v-model="values.receivedOn" class="half" label="Came on" :max="session.today" :error="form.errors.receivedOn" />
-    <FieldText id="plants" v-model="values.plants" class="half" label="From how many plants" optional numeric :error="form.errors.plants" />
-    <FieldChoice
-      id="isolated"
-      v-model="values.isolated"
-      class="half"
-      label="Kept apart from its kind"
-      :options="[
-        { value: 'yes', label: 'Yes' },
-        { value: 'no', label: 'No' },
-        { value: 'unknown', label: 'Not known' },
-      ]"
-      :error="form.errors.isolated"
-    />
     <FieldText
-      id="beside"
-      v-model="values.grownBeside"
-      label="Grown beside"
-      optional
-      placeholder="what of its kind stood near, and how far"
-      :error="form.errors.grownBeside"
+      v-if="values.what === 'saved'"
+      id="harvest"
+      v-model="values.harvestYear"
+      class="half"
+      label="Harvested in"
+      numeric
+      :error="form.errors.harvestYear"
     />
-    <FieldChoice
-      id="form"
-      v-model="values.form"
-      label="It is"
-      :options="[
-        { value: 'raw', label: 'As harvested' },
-        { value: 'cleaned', label: 'Cleaned already' },
-      ]"
-      :error="form.errors.form"
-    />
-    <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
+    <FieldDay id="received" v-model="values.receivedOn" class="half" label="Came on" :max="session.today" :error="form.errors.receivedOn" />
+    <template v-if="values.what === 'saved'">
+      <FieldText
+        id="plants"
+        v-model="values.plants"
+        class="half"
+        label="From how many plants"
+        optional
+        numeric
+        :error="form.errors.plants"
+      />
+      <FieldChoice
+        id="isolated"
+        v-model="values.isolated"
+        class="half"
+        label="Kept apart from its kind"
+        :options="[
+          { value: 'yes', label: 'Yes' },
+          { value: 'no', label: 'No' },
+          { value: 'unknown', label: 'Not known' },
+        ]"
+        :error="form.errors.isolated"
+      />
+      <FieldText
+        id="beside"
+        v-model="values.grownBeside"
+        label="Grown beside"
+        optional
+        placeholder="what of its kind stood near, and how far"
+        :error="form.errors.grownBeside"
+      />
+      <FieldChoice
+        id="form"
+        v-model="values.form"
+        label="It is"
+        :options="[
+          { value: 'raw', label: 'As harvested' },
+          { value: 'cleaned', label: 'Cleaned already' },
+        ]"
+        :error="form.errors.form"
+      />
+      <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
+    </template>
   </FormFrame>
 </template>
 

@@ -48,6 +48,7 @@ const form = useForm({
     depth: '',
     covered: '',
     lid: null as boolean | null,
+    thatWasAll: false,
     toIdentify: route.query.identify === '1',
     note: '',
   }),
@@ -73,6 +74,7 @@ const form = useForm({
       depthMm: n.depthMm === null ? null : inch.value ? Math.round(n.depthMm * 254) / 10 : n.depthMm,
       coveredWith: v.covered.trim() || null,
       covered: v.method === 'open-ground' || loanId.value !== null ? undefined : (v.lid ?? isUsuallyCovered(v.method)),
+      ...(v.thatWasAll && loanId.value === null ? { thatWasAll: true } : {}),
       toIdentify: v.toIdentify,
       note: v.note.trim() || null,
     };
@@ -281,6 +283,9 @@ async function save(): Promise<void> {
       placeholder="rack 2, mat 1"
       :error="form.errors.whereSown"
     />
+    <label v-if="!loan" class="pick">
+      <input v-model="values.thatWasAll" type="checkbox" /> That was all of it: nothing is left of this lot
+    </label>
     <label v-if="data && data.lot.identity !== 'sure'" class="pick">
       <input v-model="values.toIdentify" type="checkbox" /> Sown to find out what it is
     </label>

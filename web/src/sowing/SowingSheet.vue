@@ -24,7 +24,9 @@ const format = useFormat();
 const { data, problem } = useFetched<SowingSheetData>(() => `/sowings/${props.id}`);
 const s = computed(() => data.value?.sowing ?? null);
 const up = computed(() => Math.max(0, ...(data.value?.counts.map((c) => c.emerged) ?? [0])));
-const expected = computed(() => (data.value?.estimate && s.value ? data.value.estimate.median * s.value.emergence * s.value.seeds : null));
+const expected = computed(() =>
+  data.value?.estimate && s.value ? Math.max(up.value, data.value.estimate.median * s.value.emergence * s.value.seeds) : null,
+);
 
 const count = useForm({
   name: null,
