@@ -104,3 +104,55 @@ it('what the envelope says is kept apart, and its ranges must run upwards', asyn
   expect(sheet.envelope).toMatchObject({ packedFor: 2028, depthMm: 8, words: null, version: 2 });
   expect(sheet.lot.statedGermination).toBe(0.85);
 });
+
+describe('what a packet says otherwise', () => {
+  const says = {
+    depthMm: 3,
+    depthMaxMm: 6,
+    spacingCm: 30,
+    spacingMaxCm: 40,
+    weeksMin: 10,
+    weeksMax: 12,
+    anchor: 'last-frost',
+    light: 'light',
+    maturityMin: 70,
+    maturityMax: 75,
+    habit: 'bush',
+  };
+
+  it('is followed for the lot by one tap: by its window, its depth and light, and its label; and by another no longer', async () => {
+    const library = await openTestLibrary();
+    const { code } = (await library.done('/api/lots', envelope({}))) as { code: string };
+    const sheet = async (): Promise<any> => (await library.get(`/api/lots/${code}`)).body;
+    const window = async (): Promise<string> => (await library.get(`/api/lots/${code}/season`)).body.season.season.sow.from;
+    const follow = async (on: boolean): Promise<any> =>
+      library.send('PUT', `/api/lots/${code}/follow-packet`, { version: (await sheet()).lot.version, follow: on });
+    // There is nothing to be followed yet.
+    expect((await follow(true)).body.errors[0]).toMatchObject({ path: 'follow' });
+    await library.done(`/api/lots/${code}/envelope`, says, 'PUT');
+    const before = await window();
+    const { sowing } = await sheet();
+    expect(sowing).toMatchObject({ depthMm: 6, light: 'either', after: null });
+    expect((await follow(true)).status).toBe(200);
+    expect((await sheet()).sowing).toMatchObject({ depthMm: 4.5, light: 'light', harvestDaysMin: 70, habit: 'bush' });
+    expect((await window()) < before).toBe(true);
+    expect((await library.get(`/api/labels/page.svg?kind=packet&codes=${code}`)).body).toContain('in the light');
+    expect((await follow(false)).status).toBe(200);
+    expect(await window()).toBe(before);
+    expect((await sheet()).sowing).toEqual(sowing);
+  });
+
+  it('refuses a range that ends before it starts, by its name', async () => {
+    const library = await openTestLibrary();
+    const { code } = (await library.done('/api/lots', envelope({}))) as { code: string };
+    for (const [field, body] of [
+      ['depthMaxMm', { ...says, depthMaxMm: 2 }],
+      ['spacingMaxCm', { ...says, spacingMaxCm: 20 }],
+      ['maturityMax', { ...says, maturityMax: 60 }],
+    ] as const) {
+      const answer = await library.send('PUT', `/api/lots/${code}/envelope`, body);
+      expect(answer.body.errors).toMatchObject([{ path: field }]);
+    }
+    expect((await library.get(`/api/lots/${code}`)).body.envelope).toBeNull();
+  });
+});

@@ -61,16 +61,25 @@ export const varietyMoveForm = shape({ version: version(), cropKey: filled(60, '
 export const envelopeTextForm = shape({
   packedFor: orNull(year()),
   depthMm: orNull(number({ min: 0, max: 300 })),
+  /** The other end of a range; null for one figure. The same below. */
+  depthMaxMm: orNull(number({ min: 0, max: 300 })),
   spacingCm: orNull(number({ min: 1, max: 2000 })),
+  spacingMaxCm: orNull(number({ min: 1, max: 2000 })),
+  light: orNull(oneOf(['light', 'dark', 'either'] as const)),
   weeksMin: orNull(number({ min: -30, max: 60 })),
   weeksMax: orNull(number({ min: -30, max: 60 })),
   anchor: orNull(oneOf(['last-frost', 'plant-out'] as const)),
   warmthC: orNull(number({ min: -5, max: 45 })),
   daysMin: orNull(whole({ min: 1, max: 400 })),
   daysMax: orNull(whole({ min: 1, max: 400 })),
+  maturityMin: orNull(whole({ min: 1, max: 3000 })),
+  maturityMax: orNull(whole({ min: 1, max: 3000 })),
+  habit: orNull(text(60)),
   warnings: orNull(text(500)),
   words: orNull(note()),
 });
+/** Whether a lot is sown as its own packet says, where that differs from the library's figures. */
+export const followPacketForm = shape({ version: version(), follow: need(flag()) });
 export const chooseEnvelopeForm = shape({ version: version(), envelopeId: orNull(id()), reason: orNull(text(500)) });
 
 /** A photograph, shrunk by the sender, as base64 of a JPEG file. */

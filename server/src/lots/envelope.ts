@@ -1,4 +1,4 @@
-import { envelopeTextForm, photoForm, plural, undoForm, weigh, weighingForm, wrong, isChaffy } from '@esprel/core';
+import { envelopeTextForm, followPacketForm, photoForm, plural, undoForm, weigh, weighingForm, wrong, isChaffy } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { keepPhoto, readPhoto } from '../files/photos.ts';
 import { notFound } from '../http/problem.ts';
@@ -12,7 +12,8 @@ export function envelopeTextOf(db: Db, lotId: number): object | null {
   return (
     one<object>(
       db,
-      `SELECT id, packed_for AS packedFor, depth_mm AS depthMm, spacing_cm AS spacingCm, weeks_min AS weeksMin, weeks_max AS weeksMax, anchor,
+      `SELECT id, packed_for AS packedFor, depth_mm AS depthMm, depth_max_mm AS depthMaxMm, spacing_cm AS spacingCm, spacing_max_cm AS spacingMaxCm, light,
+         maturity_min AS maturityMin, maturity_max AS maturityMax, habit, weeks_min AS weeksMin, weeks_max AS weeksMax, anchor,
          warmth_c AS warmthC, days_min AS daysMin, days_max AS daysMax, warnings, words, version FROM envelope_texts WHERE lot_id = ?`,
       lotId,
     ) ?? null
@@ -32,18 +33,33 @@ export function weighingsOf(db: Db, lotId: number): unknown[] {
   );
 }
 
+/** Fields of an envelope that are the two ends of one range. */
+const RANGES = [
+  ['depthMm', 'depthMaxMm'],
+  ['spacingCm', 'spacingMaxCm'],
+  ['weeksMin', 'weeksMax'],
+  ['daysMin', 'daysMax'],
+  ['maturityMin', 'maturityMax'],
+] as const;
+
 export function envelopeRoutes(): Route[] {
   return [
     changes('put', '/lots/:code/envelope', 'envelope', envelopeTextForm, (change, { params, body }) => {
       const lot = lotByCode(change.db, params.code ?? '');
-      if (body.weeksMin != null && body.weeksMax != null && body.weeksMax < body.weeksMin)
-        throw wrong('weeksMax', 'must not be less than the first');
-      if (body.daysMin != null && body.daysMax != null && body.daysMax < body.daysMin)
-        throw wrong('daysMax', 'must not be less than the first');
+      for (const [first, last] of RANGES) {
+        const [from, to] = [body[first], body[last]];
+        if (from != null && to != null && to < from) throw wrong(last, 'must not be less than the first');
+      }
       const row = {
         packed_for: body.packedFor ?? null,
         depth_mm: body.depthMm ?? null,
+        depth_max_mm: body.depthMaxMm ?? null,
         spacing_cm: body.spacingCm ?? null,
+        spacing_max_cm: body.spacingMaxCm ?? null,
+        light: body.light ?? null,
+        maturity_min: body.maturityMin ?? body.maturityMax ?? null,
+        maturity_max: body.maturityMax ?? body.maturityMin ?? null,
+        habit: (body.habit ?? '').trim() || null,
         weeks_min: body.weeksMin ?? body.weeksMax ?? null,
         weeks_max: body.weeksMax ?? body.weeksMin ?? null,
         anchor: body.anchor ?? null,
@@ -59,6 +75,14 @@ export function envelopeRoutes(): Route[] {
       change.touch('lot', lot.id);
       change.touch('variety', lot.variety_id);
       change.describe(`Wrote down what the envelope of ${lot.code} says`);
+      return { code: lot.code };
+    }),
+    changes('put', '/lots/:code/follow-packet', 'envelope', followPacketForm, (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code ?? '');
+      if (body.follow && envelopeTextOf(change.db, lot.id) === null) throw wrong('follow', 'write down first what the packet says');
+      change.update('lots', lot.id, { follows_packet: body.follow ? 1 : 0 }, body.version);
+      change.touch('lot', lot.id);
+      change.describe(`${lot.code} ${body.follow ? 'is sown as its packet says' : 'is sown by the library’s figures again'}`);
       return { code: lot.code };
     }),
     changes('post', '/lots/:code/photos', 'photo', photoForm, (change, { params, body }) => {

@@ -39,6 +39,7 @@ export interface LotRow {
   readonly ripened_where: string | null;
   readonly ripened_in_season: 'yes' | 'no' | null;
   readonly night_c: number | null;
+  readonly follows_packet: 0 | 1;
   readonly version: number;
   readonly crop_key: string;
   readonly breeding: Breeding;

@@ -44,6 +44,7 @@ import { putRight, seedsThatCame, whatFollows } from './putRight.ts';
 import { lookAtLine } from './look.ts';
 import { listLots, listTags, lotsByCode } from './list.ts';
 import { overruleOn } from './overrules.ts';
+import { sowingFacts } from './sowingFacts.ts';
 import { descentOf, lotByCode, lotNames, movementsOf, storageOf, synonymsOf } from './queries.ts';
 
 const RIBBON_POINTS = 41;
@@ -116,6 +117,9 @@ function lotSheet(db: Db, today: string, code: string): object {
     },
     cautions: cautionsOfLot(db, { id: lot.id, form: lot.form, varietyId: lot.variety_id }, crop),
     envelope: envelopeTextOf(db, lot.id),
+    /** How it is sown: by its packet where that is followed, else by the variety and the crop. */
+    sowing: sowingFacts(db, { id: lot.id, varietyId: lot.variety_id, followsPacket: lot.follows_packet === 1 }, crop),
+    followsPacket: lot.follows_packet === 1,
     photos: photosOf(db, lot.id),
     weighings: weighingsOf(db, lot.id),
     packets: packetsOf(db, lot.id),

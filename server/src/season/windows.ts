@@ -95,7 +95,9 @@ export class SeasonReader {
     year: number,
   ): LotSeason {
     this.packets ??= printedWeeks(this.db);
-    const packet = this.packets.byVariety.get(lot.variety_id) ?? this.packets.byLot.get(lot.id) ?? null;
+    const own = this.packets.byLot.get(lot.id) ?? null;
+    // A lot that is sown by its own packet goes by that; else the envelope that is followed for its variety.
+    const packet = own?.used === true ? own : (this.packets.byVariety.get(lot.variety_id) ?? own);
     const key = `${packet === null ? lot.crop_key : `${packet.lotCode} ${lot.crop_key}`} ${String(gardenId)} ${String(year)}`;
     return this.kept(this.seasons, key, () => {
       const crop = this.crop(lot.crop_key);
@@ -161,9 +163,17 @@ interface PrintedWeeks {
 
 /** Weeks printed on envelopes, read once for all lots: few envelopes say any. */
 function printedWeeks(db: Db): PrintedWeeks {
-  const rows = all<{ lotId: number; lotCode: string; min: number; max: number; anchor: PacketRow['anchor']; chosenFor: number | null }>(
+  const rows = all<{
+    lotId: number;
+    followed: 0 | 1;
+    lotCode: string;
+    min: number;
+    max: number;
+    anchor: PacketRow['anchor'];
+    chosenFor: number | null;
+  }>(
     db,
-    `SELECT e.lot_id AS lotId, l.code AS lotCode, e.weeks_min AS min, e.weeks_max AS max, e.anchor, v.id AS chosenFor
+    `SELECT e.lot_id AS lotId, l.follows_packet AS followed, l.code AS lotCode, e.weeks_min AS min, e.weeks_max AS max, e.anchor, v.id AS chosenFor
      FROM envelope_texts e JOIN lots l ON l.id = e.lot_id LEFT JOIN varieties v ON v.chosen_envelope_id = e.id
      WHERE e.weeks_min IS NOT NULL AND e.weeks_max >= e.weeks_min`,
   );
@@ -175,7 +185,7 @@ function printedWeeks(db: Db): PrintedWeeks {
   });
   return {
     byVariety: new Map(rows.flatMap((r) => (r.chosenFor === null ? [] : [[r.chosenFor, packet(r, true)]]))),
-    byLot: new Map(rows.map((r) => [r.lotId, packet(r, false)])),
+    byLot: new Map(rows.map((r) => [r.lotId, packet(r, r.followed === 1)])),
   };
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { envelopeTextForm } from '@esprel/core';
+import { envelopeTextForm, inches, readRange } from '@esprel/core';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { fromCelsius, toCelsius } from '../app/format.ts';
@@ -21,7 +21,13 @@ const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURICompo
 const inch = computed(() => session.settings?.lengthUnit === 'inch');
 const warmth = computed(() => session.settings?.temperatureUnit ?? 'C');
 const filled = ref(false);
-const scaled = (n: number | null, by: number): number | null => (n === null ? null : inch.value ? Math.round(n * by * 100) / 100 : n);
+/** A range in the field, in the unit of the table: millimetres or centimetres; what is typed may be inches. */
+function range(path: string, typed: string, by: number): { readonly min: number | null; readonly max: number | null } {
+  const read = readRange(path, typed);
+  if (read === null) return { min: null, max: null };
+  const scaled = (n: number): number => (inch.value && by !== 1 ? Math.round(n * by * 100) / 100 : n);
+  return { min: scaled(read.min), max: scaled(read.max) };
+}
 
 const form = useForm({
   name: null,
@@ -29,12 +35,13 @@ const form = useForm({
     packedFor: '',
     depth: '',
     spacing: '',
-    weeksMin: '',
-    weeksMax: '',
+    light: '' as '' | 'light' | 'dark' | 'either',
+    weeks: '',
     anchor: 'last-frost' as 'last-frost' | 'plant-out',
     warmth: '',
-    daysMin: '',
-    daysMax: '',
+    days: '',
+    maturity: '',
+    habit: '',
     warnings: '',
     words: '',
   }),
@@ -42,19 +49,30 @@ const form = useForm({
   body: (v) => {
     const n = gather({
       packedFor: () => numberOf('packedFor', v.packedFor),
-      depthMm: () => scaled(numberOf('depthMm', v.depth), 25.4),
-      spacingCm: () => scaled(numberOf('spacingCm', v.spacing), 2.54),
-      weeksMin: () => numberOf('weeksMin', v.weeksMin),
-      weeksMax: () => numberOf('weeksMax', v.weeksMax),
+      depthMm: () => range('depthMm', v.depth, 25.4),
+      spacingCm: () => range('spacingCm', v.spacing, 2.54),
+      weeksMin: () => range('weeksMin', v.weeks, 1),
       warmth: () => numberOf('warmthC', v.warmth),
-      daysMin: () => numberOf('daysMin', v.daysMin),
-      daysMax: () => numberOf('daysMax', v.daysMax),
+      daysMin: () => range('daysMin', v.days, 1),
+      maturityMin: () => range('maturityMin', v.maturity, 1),
     });
-    const { warmth: w, ...rest } = n;
+    const w = n.warmth;
     return {
-      ...rest,
+      packedFor: n.packedFor,
+      depthMm: n.depthMm?.min ?? null,
+      depthMaxMm: n.depthMm?.max ?? null,
+      spacingCm: n.spacingCm?.min ?? null,
+      spacingMaxCm: n.spacingCm?.max ?? null,
+      weeksMin: n.weeksMin?.min ?? null,
+      weeksMax: n.weeksMin?.max ?? null,
+      daysMin: n.daysMin?.min ?? null,
+      daysMax: n.daysMin?.max ?? null,
+      maturityMin: n.maturityMin?.min ?? null,
+      maturityMax: n.maturityMin?.max ?? null,
+      light: v.light === '' ? null : v.light,
+      habit: v.habit.trim() || null,
       warmthC: w === null ? null : toCelsius(w, warmth.value),
-      anchor: n.weeksMin === null && n.weeksMax === null ? null : v.anchor,
+      anchor: n.weeksMin?.min == null ? null : v.anchor,
       warnings: v.warnings.trim() || null,
       words: v.words.trim() || null,
     };
@@ -63,8 +81,13 @@ const form = useForm({
   path: () => `/lots/${props.code}/envelope`,
 });
 const { values } = form;
-const text = (n: number | null, by = 1): string =>
-  n === null ? '' : String(inch.value && by !== 1 ? Math.round((n / by) * 100) / 100 : n);
+/** A range as it is typed again: `6`, `6 to 8`, `1/4 to 1/2`. */
+function text(min: number | null, max: number | null | undefined = null, by = 1): string {
+  if (min === null) return '';
+  const one = (n: number): string =>
+    !inch.value || by === 1 ? String(n) : by === 25.4 ? (n === 0 ? '0' : inches(n)) : String(Math.round((n / by) * 100) / 100);
+  return max == null || max === min ? one(min) : `${one(min)} to ${one(max)}`;
+}
 watch(
   data,
   (sheet) => {
@@ -74,14 +97,15 @@ watch(
     if (!e) return;
     Object.assign(values, {
       packedFor: text(e.packedFor),
-      depth: text(e.depthMm, 25.4),
-      spacing: text(e.spacingCm, 2.54),
-      weeksMin: text(e.weeksMin),
-      weeksMax: text(e.weeksMax),
+      depth: text(e.depthMm, e.depthMaxMm, 25.4),
+      spacing: text(e.spacingCm, e.spacingMaxCm, 2.54),
+      light: e.light ?? '',
+      weeks: text(e.weeksMin, e.weeksMax),
       anchor: e.anchor ?? 'last-frost',
       warmth: e.warmthC === null ? '' : String(fromCelsius(e.warmthC, warmth.value)),
-      daysMin: text(e.daysMin),
-      daysMax: text(e.daysMax),
+      days: text(e.daysMin, e.daysMax),
+      maturity: text(e.maturityMin ?? null, e.maturityMax),
+      habit: e.habit ?? '',
       warnings: e.warnings ?? '',
       words: e.words ?? '',
     });
@@ -120,7 +144,7 @@ async function save(): Promise<void> {
       v-model="values.depth"
       class="third"
       label="Deep"
-      numeric
+      :placeholder="inch ? '1/4 to 1/2' : '6 to 8'"
       :unit="inch ? 'inch' : 'mm'"
       :error="form.errors.depthMm"
     />
@@ -129,12 +153,17 @@ async function save(): Promise<void> {
       v-model="values.spacing"
       class="third"
       label="Apart"
-      numeric
       :unit="inch ? 'inch' : 'cm'"
       :error="form.errors.spacingCm"
     />
-    <FieldText id="weeks-min" v-model="values.weeksMin" class="third" label="Sow, weeks before" numeric :error="form.errors.weeksMin" />
-    <FieldText id="weeks-max" v-model="values.weeksMax" class="third" label="up to" numeric unit="weeks" :error="form.errors.weeksMax" />
+    <FieldText
+      id="weeks"
+      v-model="values.weeks"
+      class="third"
+      label="Sow, weeks before"
+      placeholder="6 to 8"
+      :error="form.errors.weeksMin"
+    />
     <FieldChoice
       id="anchor"
       v-model="values.anchor"
@@ -154,8 +183,35 @@ async function save(): Promise<void> {
       :unit="`°${warmth}`"
       :error="form.errors.warmthC"
     />
-    <FieldText id="days-min" v-model="values.daysMin" class="third" label="Up in" numeric :error="form.errors.daysMin" />
-    <FieldText id="days-max" v-model="values.daysMax" class="third" label="up to" numeric unit="days" :error="form.errors.daysMax" />
+    <FieldText id="days" v-model="values.days" class="third" label="Up in, days" placeholder="7 to 10" :error="form.errors.daysMin" />
+    <FieldText
+      id="maturity"
+      v-model="values.maturity"
+      class="third"
+      label="Ripe in, days"
+      placeholder="70 to 75"
+      :error="form.errors.maturityMin"
+    />
+    <FieldText
+      id="habit"
+      v-model="values.habit"
+      class="third"
+      label="How it grows"
+      placeholder="bush, climbing"
+      :error="form.errors.habit"
+    />
+    <FieldChoice
+      id="light"
+      v-model="values.light"
+      label="Light to sprout"
+      :options="[
+        { value: '', label: 'Not said' },
+        { value: 'light', label: 'In the light' },
+        { value: 'dark', label: 'In the dark' },
+        { value: 'either', label: 'Either' },
+      ]"
+      :error="form.errors.light"
+    />
     <FieldText
       id="warnings"
       v-model="values.warnings"

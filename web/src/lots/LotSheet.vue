@@ -12,6 +12,7 @@ import { useTable } from '../app/table.ts';
 import RibbonChart from '../charts/RibbonChart.vue';
 import ReleaseForm from '../returns/ReleaseForm.vue';
 import CautionNote from './CautionNote.vue';
+import FollowPacket from './FollowPacket.vue';
 import LotHistory from './LotHistory.vue';
 import LotSheetRecords from './LotSheetRecords.vue';
 import MixUpNote from '../identity/MixUpNote.vue';
@@ -159,7 +160,10 @@ function go(what: string): void {
         </dd>
         <template v-if="envelopeSays">
           <dt>Envelope says</dt>
-          <dd class="whole">{{ envelopeSays }} <RouterLink :to="`/lots/${lot.code}/envelope`">change</RouterLink></dd>
+          <dd class="whole">
+            {{ envelopeSays }} <RouterLink :to="`/lots/${lot.code}/envelope`">change</RouterLink>
+            <FollowPacket :sheet="data" />
+          </dd>
         </template>
         <template v-if="data.packets.length > 0">
           <dt>Packets</dt>

@@ -53,9 +53,18 @@ export function envelopeWords(
     ...(e.weeksMin === null
       ? []
       : [`sow ${span(e.weeksMin, e.weeksMax)} weeks before ${e.anchor === 'plant-out' ? 'planting out' : 'the last frost'}`]),
-    ...(e.depthMm === null ? [] : [e.depthMm === 0 ? 'on the surface' : `${format.depth(e.depthMm)} deep`]),
+    ...(e.depthMm === null
+      ? []
+      : [
+          e.depthMm === 0 && (e.depthMaxMm ?? 0) === 0
+            ? 'on the surface'
+            : `${e.depthMaxMm != null && e.depthMaxMm > e.depthMm ? `${format.depth(e.depthMm)} to ` : ''}${format.depth(e.depthMaxMm ?? e.depthMm)} deep`,
+        ]),
+    ...(e.light == null || e.light === 'either' ? [] : [`in the ${e.light}`]),
     ...(e.warmthC === null ? [] : [`at ${format.warmth(e.warmthC)}`]),
     ...(e.daysMin === null ? [] : [`up in ${span(e.daysMin, e.daysMax)} days`]),
+    ...(e.maturityMin == null ? [] : [`ripe in ${span(e.maturityMin, e.maturityMax ?? null)} days`]),
+    ...(e.habit == null ? [] : [e.habit]),
     ...(e.words === null ? [] : [e.words]),
   ];
   return parts.join(', ') || (e.warnings === null ? '' : 'its warnings only');

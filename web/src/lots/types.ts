@@ -86,6 +86,15 @@ export interface LotSheetData {
   readonly cautions: readonly string[];
   /** What the envelope says; null when nobody wrote it down. */
   readonly envelope: EnvelopeText | null;
+  /** How it is sown, by its packet where that is followed. */
+  readonly sowing: {
+    readonly depthMm: number;
+    readonly light: 'light' | 'dark' | 'either';
+    readonly emergeMinD: number;
+    readonly emergeMaxD: number;
+    readonly after: string | null;
+  };
+  readonly followsPacket: boolean;
   readonly photos: readonly { readonly id: number; readonly file: string; readonly takenOn: string }[];
   readonly weighings: readonly {
     readonly id: number;

@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { cellsAdvised, prepareForSowing, SOWING_METHOD_FACTS, SOWING_METHODS, sowingForm, type SowingMethod } from '@esprel/core';
+import {
+  cellsAdvised,
+  inches,
+  plural,
+  prepareForSowing,
+  SOWING_METHOD_FACTS,
+  SOWING_METHODS,
+  sowingForm,
+  type SowingMethod,
+} from '@esprel/core';
 import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useFetched } from '../app/useFetched.ts';
@@ -14,6 +23,7 @@ import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import CautionNote from '../lots/CautionNote.vue';
+import FollowPacket from '../lots/FollowPacket.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
 import type { LotSheetData } from '../lots/types.ts';
 import SeedsPerCell from './SeedsPerCell.vue';
@@ -101,9 +111,10 @@ async function fromPlan(id: number): Promise<void> {
 }
 if (planId.value !== null) void fromPlan(planId.value).catch(() => undefined);
 watch(data, (d) => {
-  if (d && values.depth === '' && loanId.value === null)
-    values.depth = String(inch.value ? Math.round((d.crop.sowDepthMm / 25.4) * 100) / 100 : d.crop.sowDepthMm);
+  if (d && values.depth === '' && loanId.value === null) values.depth = depthText(d.sowing?.depthMm ?? d.crop.sowDepthMm);
 });
+/** A depth as it is typed: whole millimetres, or a fraction of an inch. */
+const depthText = (mm: number): string => (inch.value ? (mm === 0 ? '0' : inches(mm)) : String(mm));
 const cautions = computed(() => {
   const d = data.value;
   if (!d) return [];
@@ -157,10 +168,17 @@ const about = computed(() => {
 const how = computed(() => {
   const c = data.value?.crop;
   if (!c) return '';
-  const depth = c.sowDepthMm === 0 ? 'on the surface, not covered' : `${format.depth(c.sowDepthMm)} deep`;
+  const says = data.value?.sowing ?? {
+    depthMm: c.sowDepthMm,
+    light: c.lightNeed,
+    emergeMinD: c.emergeMinD,
+    emergeMaxD: c.emergeMaxD,
+    after: null,
+  };
+  const depth = says.depthMm === 0 ? 'on the surface, not covered' : `${format.depth(says.depthMm)} deep`;
   const soil = `${format.warmth(c.soilOptLowC)} to ${format.warmth(c.soilOptHighC)} at the seed`;
   const first = prepareForSowing(c).map((p) => p.words);
-  return `${first.length === 0 ? '' : `First: ${first.join('; ')}. `}Sow ${depth}${c.lightNeed === 'either' ? '' : `, in the ${c.lightNeed}`}; ${soil}. Up in ${String(c.emergeMinD)} to ${String(c.emergeMaxD)} days.`;
+  return `${first.length === 0 ? '' : `First: ${first.join('; ')}. `}Sow ${depth}${says.light === 'either' ? '' : `, in the ${says.light}`}; ${soil}. Up in ${says.emergeMinD === says.emergeMaxD ? '' : `${String(says.emergeMinD)} to `}${plural(says.emergeMaxD, 'day')}.${says.after === null ? '' : ` As the packet of ${says.after} says.`}`;
 });
 
 const back = (): void => void router.push(loan.value ? `/members/${String(loan.value.memberId)}` : `/lots/${props.code}`);
@@ -183,6 +201,7 @@ async function save(): Promise<void> {
     @leave="back"
   >
     <p v-if="how" class="how">{{ how }}</p>
+    <FollowPacket v-if="!loan" :sheet="data" />
     <CautionNote :cautions="cautions" />
     <FieldText
       id="plants"

@@ -24,7 +24,13 @@ export interface EnvelopeText {
   readonly id: number;
   readonly packedFor: number | null;
   readonly depthMm: number | null;
+  readonly depthMaxMm?: number | null;
   readonly spacingCm: number | null;
+  readonly spacingMaxCm?: number | null;
+  readonly light?: 'light' | 'dark' | 'either' | null;
+  readonly maturityMin?: number | null;
+  readonly maturityMax?: number | null;
+  readonly habit?: string | null;
   readonly weeksMin: number | null;
   readonly weeksMax: number | null;
   readonly anchor: 'last-frost' | 'plant-out' | null;
