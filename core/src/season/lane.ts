@@ -28,16 +28,7 @@ export function seasonDays(year: number, lastFrost: string): { readonly from: Da
 /** What a lane needs to know of its crop. */
 export type LaneCrop = Pick<
   Crop,
-  | 'key'
-  | 'chillWeeks'
-  | 'soakHours'
-  | 'emergeMinD'
-  | 'emergeMaxD'
-  | 'transplant'
-  | 'clumpSeeds'
-  | 'frost'
-  | 'lightNeed'
-  | 'seedsPerGram'
+  'key' | 'chillWeeks' | 'soakHours' | 'emergeMinD' | 'emergeMaxD' | 'transplant' | 'clumpSeeds' | 'frost' | 'lightNeed' | 'seedsPerGram'
 >;
 
 /** What a lane is drawn from. */

@@ -166,6 +166,7 @@ async function save(): Promise<void> {
     />
     <FieldChoice
       id="anchor"
+      class="two-thirds"
       v-model="values.anchor"
       label="Before what"
       :options="[
@@ -202,6 +203,7 @@ async function save(): Promise<void> {
     />
     <FieldChoice
       id="light"
+      class="two-thirds"
       v-model="values.light"
       label="Light to sprout"
       :options="[
