@@ -168,6 +168,7 @@ test('fractions, rough amounts and everyday names in the run; a name that may me
   await line('Hedge Gold', 'corn', '2026', '60-80');
   const asked = page.getByRole('group', { name: 'Which crop is it?' });
   await expect(asked.getByRole('button').first()).toHaveText(/corn/i);
+  await expect(asked.getByRole('button').first()).toBeFocused();
   await asked.getByRole('button').first().click();
   await page.getByLabel('Amount', { exact: true }).press('Enter');
   await expect(page.getByRole('heading', { name: '3 envelopes in' })).toBeVisible();

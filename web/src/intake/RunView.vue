@@ -95,7 +95,12 @@ async function save(): Promise<void> {
   const at = look.value;
   const unsure = line.sameAs === null ? (at?.near[0] ?? null) : null;
   const answer = await form.send<{ code: string }>();
-  if (!answer) return;
+  if (!answer) {
+    await nextTick();
+    // What is asked is answered from where the hand is: the likeliest crop first, Enter takes it.
+    document.querySelector<HTMLElement>('.which button')?.focus();
+    return;
+  }
   saved.value = [
     {
       code: answer.code,
@@ -112,6 +117,12 @@ async function save(): Promise<void> {
   look.value = null;
   await nextTick();
   document.getElementById('run-variety')?.focus();
+}
+
+/** The crop that was meant; Enter then takes the line in. */
+function choose(crop: string): void {
+  values.crop = crop;
+  document.getElementById('run-amount')?.focus();
 }
 
 async function takeBack(line: SavedLine): Promise<void> {
@@ -220,7 +231,7 @@ function finish(): void {
           <span class="quiet small">or another: just go on</span>
         </p>
       </div>
-      <div v-if="(look?.choices.length ?? 0) > 0" class="near" role="group" aria-label="Which crop is it?">
+      <div v-if="(look?.choices.length ?? 0) > 0" class="near which" role="group" aria-label="Which crop is it?">
         <p>
           <span>“{{ values.crop.trim() || values.variety.trim() }}” may mean several crops. Which is it?</span>
           <Button
@@ -231,7 +242,7 @@ function finish(): void {
             severity="secondary"
             :label="c.name"
             :title="c.scientific"
-            @click="values.crop = c.name"
+            @click="choose(c.name)"
           />
         </p>
       </div>
