@@ -40,7 +40,7 @@ const LISTS = [
   { name: 'all by seeds', query: 'tag=all&sort=seeds', sort: 'seeds', tag: 'all' },
   { name: 'renew, least alive first', query: 'tag=renew&sort=alive', sort: 'alive', tag: 'renew' },
   { name: 'tomatoes by year', query: 'tag=all&crop=tomato&sort=year', sort: 'year', tag: 'all@tomato' },
-  { name: 'kales to lend', query: 'tag=lend&crop=kale&sort=crop', sort: 'crop', tag: 'lend@kale' },
+  { name: 'tomatoes to lend', query: 'tag=lend&crop=tomato&sort=crop', sort: 'crop', tag: 'lend@tomato' },
 ] as const;
 
 const agent = new Agent({ keepAlive: true });

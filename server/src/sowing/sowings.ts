@@ -73,10 +73,12 @@ function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
   if (body.sownOn > today) throw wrong('sownOn', `must not be after today, ${today}`);
   const earliest = loan ? loan.lent_on : lot.received_on;
   if (body.sownOn < earliest) throw wrong('sownOn', `must not be before ${earliest}, when the seed ${loan ? 'was lent' : 'came'}`);
-  if (body.seeds > body.cells * body.seedsPerCell) {
+  // Cells are filled unevenly where a seed is over: one more in some of them. A pot or the open ground takes as many as one likes.
+  const most = body.cells * (body.seedsPerCell + 1);
+  if ((body.method === 'cells' || body.method === 'heated-cells') && body.seeds > most) {
     throw wrong(
       'seeds',
-      `${plural(body.cells, 'cell')} of ${String(body.seedsPerCell)} take ${String(body.cells * body.seedsPerCell)} at most`,
+      `${plural(body.cells, 'cell')} of ${String(body.seedsPerCell)} take ${String(body.cells * body.seedsPerCell)}, or ${String(most)} with one more in each`,
     );
   }
   if (loan) {
