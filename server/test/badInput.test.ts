@@ -165,7 +165,13 @@ const cases: (() => Wrong[])[] = [
   () => [
     { name: 'more sown than there is', path: '/api/sowings', body: sow({ cells: 500, seeds: 1000 }), field: 'seeds' },
     { name: 'no cells', path: '/api/sowings', body: sow({ cells: 0 }), field: 'cells' },
-    { name: 'more seed than the cells take', path: '/api/sowings', body: sow({ seeds: 16 }), field: 'seeds', says: 'with one more in each' },
+    {
+      name: 'more seed than the cells take',
+      path: '/api/sowings',
+      body: sow({ seeds: 16 }),
+      field: 'seeds',
+      says: 'with one more in each',
+    },
     {
       name: 'more than the member has',
       path: '/api/sowings',
