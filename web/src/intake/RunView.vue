@@ -96,9 +96,8 @@ async function save(): Promise<void> {
   const unsure = line.sameAs === null ? (at?.near[0] ?? null) : null;
   const answer = await form.send<{ code: string }>();
   if (!answer) {
-    await nextTick();
-    // What is asked is answered from where the hand is: the likeliest crop first, Enter takes it.
-    document.querySelector<HTMLElement>('.which button')?.focus();
+    // What is asked is answered from where the hand is: the likeliest crop first, Enter takes it. After the form has gone to its field.
+    requestAnimationFrame(() => document.querySelector<HTMLElement>('.which button')?.focus());
     return;
   }
   saved.value = [
