@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ACQUISITIONS, FORM_WORDS, FORMS, intakeForm, plural } from '@esprel/core';
+import { FORM_WORDS, FORMS, intakeForm, plural } from '@esprel/core';
 import { useDebounceFn, useLocalStorage } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
@@ -16,6 +16,7 @@ import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import CautionNote from '../lots/CautionNote.vue';
+import { ACQUISITION_OPTIONS } from '../lots/choices.ts';
 import type { PlaceListed } from '../places/types.ts';
 import RunDone from './RunDone.vue';
 import { emptyLine, guessWords, lineBody, type LineLook, type NearVariety, nextLine } from './runLine.ts';
@@ -151,12 +152,7 @@ function finish(): void {
           placeholder="person, supplier, swap"
           :error="form.errors.source"
         />
-        <FieldChoice
-          id="run-how"
-          v-model="values.acquisition"
-          label="How"
-          :options="ACQUISITIONS.map((a) => ({ value: a, label: { donated: 'Gift', purchased: 'Bought', saved: 'Saved' }[a] }))"
-        />
+        <FieldChoice id="run-how" v-model="values.acquisition" label="How" :options="ACQUISITION_OPTIONS" />
         <FieldDay id="run-came" v-model="values.receivedOn" label="Came on" :max="session.today" :error="form.errors.receivedOn" />
         <FieldSelect
           id="run-place"

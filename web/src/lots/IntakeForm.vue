@@ -1,10 +1,7 @@
 <script setup lang="ts">
 import {
-  ACQUISITIONS,
   cautionWords,
   type Crop,
-  FORM_WORDS,
-  FORMS,
   harvestNotYet,
   intakeForm,
   isShortLived,
@@ -32,7 +29,10 @@ import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import type { PlaceListed } from '../places/types.ts';
 import CautionNote from './CautionNote.vue';
-import { IDENTITY_OPTIONS, KNOWN_OPTIONS } from './choices.ts';
+import { ACQUISITION_OPTIONS, IDENTITY_OPTIONS, KNOWN_OPTIONS } from './choices.ts';
+import LotFormFields from './LotFormFields.vue';
+import LotPickedFields from './LotPickedFields.vue';
+import LotYearFields from './LotYearFields.vue';
 import { carriedOver, emptyIntake, intakeBody, type NamedThing, type VarietyFound } from './useIntake.ts';
 
 const session = useSession();
@@ -181,31 +181,10 @@ async function save(): Promise<void> {
       v-model="values.acquisition"
       class="half"
       label="How"
-      :options="ACQUISITIONS.map((a) => ({ value: a, label: { donated: 'Gift', purchased: 'Bought', saved: 'Saved' }[a] }))"
+      :options="ACQUISITION_OPTIONS"
       :error="form.errors.acquisition"
     />
-    <FieldText
-      id="year"
-      v-model="values.year"
-      class="third"
-      label="Year"
-      numeric
-      :disabled="values.yearKind === 'unknown'"
-      :error="form.errors.year"
-    />
-    <FieldChoice
-      id="year-kind"
-      v-model="values.yearKind"
-      class="two-thirds"
-      label="It is the year of"
-      :options="[
-        { value: 'harvest', label: 'Harvest' },
-        { value: 'packing', label: 'Packing' },
-        { value: 'unknown', label: 'Not known' },
-      ]"
-      :hint="values.yearKind === 'packing' ? 'Packed seed was usually harvested the year before; it is aged so.' : undefined"
-      :error="form.errors.yearKind"
-    />
+    <LotYearFields :model-value="values" :errors="form.errors" />
     <p v-if="notYet" class="not-yet" role="status">
       <span>Nothing of {{ values.year }} is ripe yet. Most likely it is what the packet was packed for.</span>
       <Button type="button" size="small" severity="secondary" :label="`Packed for ${values.year}`" @click="packed" />
@@ -229,24 +208,7 @@ async function save(): Promise<void> {
       :options="KNOWN_OPTIONS"
       :error="form.errors.amountKnown"
     />
-    <FieldSelect
-      id="form"
-      v-model="values.form"
-      class="half"
-      label="Form"
-      :options="FORMS.map((f) => ({ value: f, label: FORM_WORDS[f] }))"
-      :error="form.errors.form"
-    />
-    <FieldText
-      id="stated"
-      v-model="values.stated"
-      class="half"
-      label="Germination on the packet"
-      optional
-      numeric
-      unit="%"
-      :error="form.errors.statedGermination"
-    />
+    <LotFormFields :model-value="values" :errors="form.errors" />
     <FieldChoice
       v-if="values.acquisition === 'purchased'"
       id="sealed"
@@ -271,46 +233,7 @@ async function save(): Promise<void> {
       hint="30 % is taken where nobody knows"
       :error="form.errors.sealedRhPercent"
     />
-    <template v-if="shortLived">
-      <FieldDay
-        id="picked"
-        v-model="values.pickedOn"
-        class="half"
-        label="Picked on, if known"
-        :max="session.today"
-        :error="form.errors.pickedOn"
-      />
-      <FieldText
-        id="ripened"
-        v-model="values.ripenedWhere"
-        class="half"
-        label="Ripened in"
-        optional
-        placeholder="region or country"
-        :error="form.errors.ripenedWhere"
-      />
-      <FieldChoice
-        id="in-season"
-        v-model="values.ripenedInSeason"
-        class="half"
-        label="Was it in season there"
-        :options="[
-          { value: 'unknown', label: 'Not known' },
-          { value: 'yes', label: 'In season' },
-          { value: 'no', label: 'Out of season' },
-        ]"
-      />
-      <FieldText
-        id="night"
-        v-model="values.night"
-        class="half"
-        label="Nights were about"
-        optional
-        numeric
-        :unit="`°${units.temperatureUnit}`"
-        :error="form.errors.nightC"
-      />
-    </template>
+    <LotPickedFields v-if="shortLived" :model-value="values" :errors="form.errors" />
     <FieldSelect
       id="place"
       v-model="values.placeId"

@@ -166,8 +166,8 @@ async function save(): Promise<void> {
     />
     <FieldChoice
       id="anchor"
-      class="two-thirds"
       v-model="values.anchor"
+      class="two-thirds"
       label="Before what"
       :options="[
         { value: 'last-frost', label: 'The last frost' },
@@ -203,8 +203,8 @@ async function save(): Promise<void> {
     />
     <FieldChoice
       id="light"
-      class="two-thirds"
       v-model="values.light"
+      class="two-thirds"
       label="Light to sprout"
       :options="[
         { value: '', label: 'Not said' },

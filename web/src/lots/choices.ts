@@ -11,3 +11,9 @@ export const IDENTITY_OPTIONS = [
   { value: 'doubtful', label: 'Doubtful' },
   { value: 'unknown', label: 'Nobody knows' },
 ] as const;
+
+export const ACQUISITION_OPTIONS = [
+  { value: 'donated', label: 'Gift' },
+  { value: 'purchased', label: 'Bought' },
+  { value: 'saved', label: 'Saved' },
+] as const;

@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import { FORM_WORDS, FORMS } from '@esprel/core';
+import FieldSelect from '../fields/FieldSelect.vue';
+import FieldText from '../fields/FieldText.vue';
+import type { LotSheetData } from './types.ts';
+
+/** In what form seed came, and what its packet says of its germination. */
+defineProps<{ errors: Readonly<Record<string, string>> }>();
+/** What the form holds; its fields are written as they are typed. */
+const model = defineModel<{ form: LotSheetData['lot']['form']; stated: string }>({ required: true });
+</script>
+
+<template>
+  <FieldSelect
+    id="form"
+    v-model="model.form"
+    class="half"
+    label="Form"
+    :options="FORMS.map((f) => ({ value: f, label: FORM_WORDS[f] }))"
+    :error="errors.form"
+  />
+  <FieldText
+    id="stated"
+    v-model="model.stated"
+    class="half"
+    label="Germination on the packet"
+    optional
+    numeric
+    unit="%"
+    :error="errors.statedGermination"
+  />
+</template>
