@@ -195,7 +195,7 @@ async function save(): Promise<void> {
       v-model="values.amount"
       class="third"
       label="Amount"
-      placeholder="120, about 40, 1/8 oz, a pinch"
+      placeholder="120, 1/8 oz"
       :unit="values.amountKnown === 'weighed' ? unit : 'seeds'"
       :hint="about"
       :error="form.errors.seeds"

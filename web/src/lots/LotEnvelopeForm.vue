@@ -205,11 +205,11 @@ async function save(): Promise<void> {
       id="light"
       v-model="values.light"
       class="two-thirds"
-      label="Light to sprout"
+      label="Sprouts in"
       :options="[
         { value: '', label: 'Not said' },
-        { value: 'light', label: 'In the light' },
-        { value: 'dark', label: 'In the dark' },
+        { value: 'light', label: 'Light' },
+        { value: 'dark', label: 'Dark' },
         { value: 'either', label: 'Either' },
       ]"
       :error="form.errors.light"

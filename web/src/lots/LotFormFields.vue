@@ -24,7 +24,7 @@ const model = defineModel<{ form: LotSheetData['lot']['form']; stated: string }>
     v-model="model.stated"
     class="half"
     label="Germination on the packet"
-    optional
+    placeholder="if printed"
     numeric
     unit="%"
     :error="errors.statedGermination"

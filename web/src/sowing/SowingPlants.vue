@@ -151,11 +151,14 @@ h2 {
 }
 form {
   display: grid;
-  grid-template-columns: 110px minmax(0, 1fr) 160px;
+  grid-template-columns: 84px minmax(0, 1fr) 140px;
   gap: 12px;
 }
 .two {
   grid-column: span 2;
+}
+td {
+  vertical-align: middle;
 }
 .whole {
   grid-column: 1 / -1;
