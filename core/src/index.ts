@@ -1,5 +1,6 @@
 export * from './errors.ts';
 export * from './dates/day.ts';
+export * from './words/ranges.ts';
 export * from './words/words.ts';
 export * from './numeric/normal.ts';
 export * from './numeric/gamma.ts';
@@ -47,6 +48,7 @@ export * from './sowing/seedsPerCell.ts';
 export * from './sowing/fates.ts';
 export * from './sowing/care.ts';
 export * from './sowing/cellsAdvice.ts';
+export * from './sowing/plantingOut.ts';
 export * from './sowing/plants.ts';
 export * from './sowing/howToSow.ts';
 export * from './sowing/tray.ts';

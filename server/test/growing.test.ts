@@ -85,13 +85,13 @@ describe('a packet', () => {
   it('carries the days of the window where the library stands, as moved, and next season’s once they are over', async () => {
     const says = async () =>
       /Sow (?:in|out)doors[^<.]* here/.exec((await library.get(`/api/labels/page.svg?kind=packet&codes=${code}`)).body)?.[0];
-    expect(await says()).toBe('Sow indoors 10 Mar to 24 Mar here');
+    expect(await says()).toBe('Sow indoors 10 to 24 Mar here');
     const id = await sow({ on: '2027-03-13', seeds: 10 });
     await library.done(`/api/sowings/${String(id)}/timing`, { timing: 'too-early' });
     // Four days before the middle and too early asks for three days later; with the table as a second voice it moves one whole day.
-    expect(await says()).toBe('Sow indoors 11 Mar to 25 Mar here');
+    expect(await says()).toBe('Sow indoors 11 to 25 Mar here');
     library.today = '2027-03-27';
-    expect(await says()).toBe('Sow indoors 11 Mar to 25 Mar here');
+    expect(await says()).toBe('Sow indoors 11 to 25 Mar here');
     const beans = await takeIn({ cropKey: 'bush-bean', varietyName: 'Long Pod' });
     const outdoors = (await library.get(`/api/labels/page.svg?kind=packet&codes=${beans}`)).body as string;
     expect(outdoors).toContain('Sow outdoors');

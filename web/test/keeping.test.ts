@@ -29,7 +29,13 @@ describe('the sheet of a lot', () => {
       id: 1,
       packedFor: 2026,
       depthMm: 6,
+      depthMaxMm: 10,
       spacingCm: null,
+      spacingMaxCm: null,
+      light: null,
+      maturityMin: null,
+      maturityMax: null,
+      habit: null,
       weeksMin: 6,
       weeksMax: 8,
       anchor: 'last-frost',
@@ -43,7 +49,9 @@ describe('the sheet of a lot', () => {
     desk.answers['POST /lots/TM-001C/found'] = { ...action };
     const w = await desk.show(LotSheet, { code: 'TM-001C' });
     expect(words(w)).toContain('May be swapped with TM-002E Amber, since Mon 1 Mar: both lay open.');
-    expect(words(w)).toContain('packed for 2026, sow 6 to 8 weeks before the last frost, 6 mm deep, at 20 °C, up in 7 to 14 days, Cover.');
+    expect(words(w)).toContain(
+      'packed for 2026, sow 6 to 8 weeks before the last frost, 6 to 10 mm deep, at 20 °C, up in 7 to 14 days, Cover.',
+    );
     button(w, 'It is here').click();
     await settled();
     expect(desk.calls.some((c) => c.path === '/lots/TM-001C/found')).toBe(true);

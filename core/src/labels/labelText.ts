@@ -2,6 +2,7 @@ import { type Day } from '../dates/day.ts';
 import { shortDay } from '../dates/dayWords.ts';
 import type { Settings } from '../schemas/forms.ts';
 import { depth, distance, length } from '../words/lengths.ts';
+import { fromTo, span } from '../words/ranges.ts';
 import { warmthRange } from '../words/warmth.ts';
 import { capital, plural } from '../words/words.ts';
 import type { LabelKind } from './formats.ts';
@@ -88,10 +89,6 @@ export interface LabelText {
 
 type Units = Pick<Settings, 'libraryName' | 'lengthUnit' | 'dateOrder' | 'temperatureUnit'>;
 
-function range(min: number, max: number): string {
-  return min === max ? String(min) : `${String(min)} to ${String(max)}`;
-}
-
 /** "Put 2 in each cell, 6 mm deep, in the light, at 21 to 29 °C; up in 6 to 14 days": all of it in one line. */
 function howToSow(lot: LabelLot, units: Units, kind: 'packet' | 'envelope'): string {
   const s = lot.sowing;
@@ -105,7 +102,7 @@ function howToSow(lot: LabelLot, units: Units, kind: 'packet' | 'envelope'): str
     ...(s.light === 'either' ? [] : [`in the ${s.light}`]),
     ...(s.warmC === null ? [] : [`at ${warmthRange(s.warmC.low, s.warmC.high, units.temperatureUnit)}`]),
   ];
-  return `${capital(parts.join(', '))}; up in ${range(s.emergeMinD, s.emergeMaxD)} days`;
+  return `${capital(parts.join(', '))}; up in ${span(s.emergeMinD, s.emergeMaxD, 'day')}`;
 }
 
 function preparation(lot: LabelLot): string | null {
@@ -153,11 +150,11 @@ function growth(lot: LabelLot, units: Units): string | null {
 function whenToSow(lot: LabelLot, window: LabelRun['window'], order: Settings['dateOrder']): string | null {
   if (window) {
     const day = (d: Day): string => shortDay(d, order, d).replace(/^\w+ /, '');
-    return `Sow ${window.outdoors ? 'outdoors' : 'indoors'} ${day(window.from)} to ${day(window.to)} here`;
+    return `Sow ${window.outdoors ? 'outdoors' : 'indoors'} ${fromTo(day(window.from), day(window.to))} here`;
   }
   const { startWeeksMin: min, startWeeksMax: max, anchor } = lot.sowing;
   if (min === null || max === null) return null;
-  return `Sow indoors ${range(min, max)} weeks before ${anchor === 'last-frost' ? 'the last frost' : 'planting out'}`;
+  return `Sow indoors ${span(min, max, 'week')} before ${anchor === 'last-frost' ? 'the last frost' : 'planting out'}`;
 }
 
 /** What a gardener needs when the label is all there is. */
@@ -172,7 +169,7 @@ export function lotLabel(
   const year = lot.year === null ? 'year not known' : `${lot.yearKind === 'packing' ? 'packed for' : 'harvest'} ${String(lot.year)}`;
   const doubt = lot.identity === 'doubtful' || lot.identity === 'unknown' ? ['The name is in doubt'] : [];
   const harvest =
-    s.harvestDaysMin === null || s.harvestDaysMax === null ? null : `First crop after ${range(s.harvestDaysMin, s.harvestDaysMax)} days`;
+    s.harvestDaysMin === null || s.harvestDaysMax === null ? null : `First crop after ${span(s.harvestDaysMin, s.harvestDaysMax, 'day')}`;
   const base = { code: lot.code, title: lot.variety };
   const generation = lot.generation > 0 ? `, generation ${String(lot.generation)}` : '';
   const some = (lines: readonly (string | null)[]): string[] => lines.filter((l) => l !== null);

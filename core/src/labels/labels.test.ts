@@ -53,7 +53,7 @@ describe('what labels say', () => {
   it('a packet with a window of the library’s own says its days, in the order that is set, instead of weeks', () => {
     const window = { from: '2027-03-02', to: '2027-03-16', outdoors: false };
     const run = { seedsEach: null, sownOn: null, window };
-    expect(lotLabel('packet', lot, units, run).lines[1]).toBe('Sow indoors 2 Mar to 16 Mar here');
+    expect(lotLabel('packet', lot, units, run).lines[1]).toBe('Sow indoors 2 to 16 Mar here');
     const american = { ...units, dateOrder: 'month-day' } as const;
     expect(lotLabel('packet', lot, american, { ...run, window: { ...window, outdoors: true } }).lines[1]).toBe(
       'Sow outdoors Mar 2 to Mar 16 here',

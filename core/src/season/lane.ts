@@ -1,6 +1,6 @@
 import type { Crop } from '../crops/crop.ts';
 import { addDays, type Day, dayInYear, daysBetween, yearOf } from '../dates/day.ts';
-import { careSteps, dueCare } from '../sowing/care.ts';
+import { careSteps, dueCare, usuallyUpOn } from '../sowing/care.ts';
 import type { SowingMethod } from '../sowing/fates.ts';
 import { springFrostRisk } from './frost.ts';
 import { prepareBefore, type Window } from './windows.ts';
@@ -77,7 +77,7 @@ export function laneOf(input: LaneInput): Lane {
   // A late sowing of seed that wants cold gets it outdoors from the winter.
   const before = input.way === 'late' ? prepareBefore(sowOn, 0, crop.soakHours) : prepareBefore(sowOn, crop.chillWeeks, crop.soakHours);
   const emerge = { from: addDays(sowOn, crop.emergeMinD), to: addDays(sowOn, crop.emergeMaxD) };
-  const up = addDays(sowOn, (crop.emergeMinD + crop.emergeMaxD) / 2);
+  const up = usuallyUpOn(crop, sowOn);
   const steps = careSteps(crop, { method: input.method, seedsPerCell: input.seedsPerCell, plantOutOn, upOn: up });
   const due = dueCare(
     steps.map((s) => ({ ...s, doneOn: null })),

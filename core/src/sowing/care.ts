@@ -43,6 +43,14 @@ export interface CareInput {
   readonly hardeningDays?: number;
 }
 
+/** The day on which the first of a sowing is usually up: the middle of its crop's days. */
+export function usuallyUpOn(crop: Pick<Crop, 'emergeMinD' | 'emergeMaxD'>, sownOn: Day): Day {
+  return addDays(sownOn, (crop.emergeMinD + crop.emergeMaxD) / 2);
+}
+
+/** Whether a sowing usually stands under a cover, where nobody says: cells do, a pot does not. */
+export const isUsuallyCovered = (method: SowingMethod): boolean => method === 'cells' || method === 'heated-cells';
+
 type CaredCrop = Pick<Crop, 'key' | 'transplant' | 'clumpSeeds' | 'frost' | 'lightNeed' | 'seedsPerGram'>;
 
 /** From so many seeds in one place on, seedlings are pricked out rather than thinned. */

@@ -38,14 +38,14 @@ export function beyondReasonWords(options: readonly SeedsPerCellOption[], plants
 const upShare = (input: CellsAdviceInput): number => 1 - (input.options[0]?.emptyShare ?? 1);
 
 /**
- * How to fill cells with the seed that is there. Pellets and large seed singly, clumps by the clump, else as few as leave hardly a cell
+ * How to fill cells with the seed that is there. Pellets singly, clumps by the clump, else as few as leave hardly a cell
  * empty. Where the seed is not enough, all of it one by one; only where most cells would stay empty and seedlings bear
  * moving, all of it in one pot. Null where there is no seed.
  */
 export function cellsAdvised(input: CellsAdviceInput): CellsAdvised | null {
   const { available, crop, how, recommended, options } = input;
   if (available <= 0) return null;
-  const perCell = how.together ?? (how.style === 'single' ? 1 : recommended);
+  const perCell = how.together ?? recommended;
   if (perCell === null) {
     const onePot = sharesPots(crop) && upShare(input) < POT_BELOW;
     return onePot ? { onePot, perCell: available, cells: 1 } : { onePot, perCell: 1, cells: available };
@@ -69,7 +69,9 @@ export function cellsAdviceWords(input: CellsAdviceInput): string {
   const row = input.options.find((o) => o.seedsPerCell === perCell);
   const isEnough = row?.seeds != null && row.seeds <= available && !isBeyondReason(row, plants);
   const clusters = plantsPerSeed(crop.key) > 1 ? ' A cluster sends up about two seedlings; thin to one.' : '';
-  const why = how.style === 'several' ? '' : ` It is ${how.why}.`;
+  // Large seed is set singly as far as its life allows; where it takes two, that is no reason.
+  const isReason = how.style !== 'several' && (how.style !== 'single' || perCell === 1);
+  const why = isReason ? ` It is ${how.why}.` : '';
   if (!isEnough) {
     const short = `There ${available === 1 ? 'is' : 'are'} ${all}, too few to be sure of ${plural(plants, 'plant')}.`;
     return `${short} Put ${String(perCell)} in each of ${plural(cells, 'cell')}: ${about} will come up.${clusters}${why}`;

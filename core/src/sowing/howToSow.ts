@@ -26,7 +26,7 @@ export function howToSow(
     cellCost = 0,
   }: { readonly pelleted?: boolean; readonly seedCost?: number; readonly cellCost?: number } = {},
 ): HowToSow {
-  if (pelleted) return { style: 'single', together: null, why: 'pelleted: one pellet a place, and the pellet kept wet until it has split' };
+  if (pelleted) return { style: 'single', together: 1, why: 'pelleted: one pellet a place, and the pellet kept wet until it has split' };
   if (crop.clumpSeeds > 1) {
     return { style: 'clump', together: crop.clumpSeeds, why: `grown in clumps of ${String(crop.clumpSeeds)}, and never thinned` };
   }

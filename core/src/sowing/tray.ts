@@ -2,6 +2,9 @@ import type { Crop } from '../crops/crop.ts';
 import { CoreError } from '../errors.ts';
 import { wrong } from '../schemas/parse.ts';
 import { plural } from '../words/words.ts';
+import type { Settings } from '../schemas/forms.ts';
+import { span } from '../words/ranges.ts';
+import { warmthRange } from '../words/warmth.ts';
 
 /** A tray: cells in rows, some of which it may not have (`gaps`, counted from 0 along the rows). */
 export interface TrayShape {
@@ -123,7 +126,13 @@ const WARMTH_SLACK = 1;
  * What goes wrong with a map, the worst first: seed that is not there, two warmths, lights or paces under one cover, look-alikes that touch, and
  * a kind that no label marks.
  */
-export function trayWarnings(map: TrayMap, shape: TrayShape, fills: readonly TrayFill[]): TrayWarning[] {
+export function trayWarnings(
+  map: TrayMap,
+  shape: TrayShape,
+  fills: readonly TrayFill[],
+  unit: Settings['temperatureUnit'] = 'C',
+): TrayWarning[] {
+  const degrees = (f: TrayFill): string => warmthRange(f.crop.soilOptLowC, f.crop.soilOptHighC, unit);
   const counts = new Map(countFills(map, fills).map((c) => [c.letter, c]));
   const on = fills.filter((f) => (counts.get(f.letter)?.cells ?? 0) > 0);
   const out: TrayWarning[] = [];
@@ -172,7 +181,7 @@ export function trayWarnings(map: TrayMap, shape: TrayShape, fills: readonly Tra
       kind: 'pace',
       letters: [quick.letter, slow.letter],
       title: 'Two paces under one cover',
-      text: `${quick.crop.name} is up in ${String(quick.crop.emergeMinD)} to ${String(quick.crop.emergeMaxD)} days and then wants air; ${slow.crop.name} takes ${String(slow.crop.emergeMinD)} to ${String(slow.crop.emergeMaxD)} covered. Put ${quick.letter} on a tray of its own, or lift the cover on day ${String(quick.crop.emergeMinD + 1)} and keep ${slow.letter} damp by hand.`,
+      text: `${quick.crop.name} is up in ${span(quick.crop.emergeMinD, quick.crop.emergeMaxD, 'day')} and then wants air; ${slow.crop.name} takes ${span(slow.crop.emergeMinD, slow.crop.emergeMaxD)} covered. Put ${quick.letter} on a tray of its own, or lift the cover on day ${String(quick.crop.emergeMinD + 1)} and keep ${slow.letter} damp by hand.`,
     });
   }
   out.push(...lookAlikes(map, shape, on));
@@ -199,10 +208,6 @@ function apart(quick: TrayFill['crop'], slow: TrayFill['crop']): boolean {
 
 function lowest<T>(items: readonly T[], by: (item: T) => number): T | undefined {
   return items.reduce<T | undefined>((least, item) => (least === undefined || by(item) < by(least) ? item : least), undefined);
-}
-
-function degrees(f: TrayFill): string {
-  return `${String(f.crop.soilOptLowC)} to ${String(f.crop.soilOptHighC)} °C`;
 }
 
 /** Pairs of varieties of one crop whose sown cells touch side by side: nobody can tell them apart when they are up. */

@@ -1,4 +1,5 @@
 import type { Settings } from '../schemas/forms.ts';
+import { fromTo } from './ranges.ts';
 
 /** A warmth by setting, in whole degrees: `18 °C`, `64 °F`. */
 export function warmth(celsius: number, unit: Settings['temperatureUnit']): string {
@@ -7,6 +8,5 @@ export function warmth(celsius: number, unit: Settings['temperatureUnit']): stri
 
 /** A range of warmth by setting: `18 to 24 °C`; one figure where both ends are the same. */
 export function warmthRange(lowC: number, highC: number, unit: Settings['temperatureUnit']): string {
-  const [low, high] = [warmth(lowC, unit), warmth(highC, unit)];
-  return low === high ? low : `${low.replace(/ °.$/, '')} to ${high}`;
+  return fromTo(warmth(lowC, unit), warmth(highC, unit));
 }

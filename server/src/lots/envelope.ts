@@ -7,17 +7,14 @@ import { changes, FileAnswer, read, type Route } from '../http/route.ts';
 import { lotByCode } from './queries.ts';
 import { moveSeeds } from './intake.ts';
 
+/** What can be printed on an envelope, as columns of `envelope_texts t`. */
+export const PRINTED_COLUMNS = `t.packed_for AS packedFor, t.depth_mm AS depthMm, t.depth_max_mm AS depthMaxMm, t.spacing_cm AS spacingCm,
+  t.spacing_max_cm AS spacingMaxCm, t.light, t.weeks_min AS weeksMin, t.weeks_max AS weeksMax, t.anchor, t.warmth_c AS warmthC,
+  t.days_min AS daysMin, t.days_max AS daysMax, t.maturity_min AS maturityMin, t.maturity_max AS maturityMax, t.habit, t.warnings, t.words`;
+
 /** What the envelope of a lot says, or null when nobody wrote it down. */
 export function envelopeTextOf(db: Db, lotId: number): object | null {
-  return (
-    one<object>(
-      db,
-      `SELECT id, packed_for AS packedFor, depth_mm AS depthMm, depth_max_mm AS depthMaxMm, spacing_cm AS spacingCm, spacing_max_cm AS spacingMaxCm, light,
-         maturity_min AS maturityMin, maturity_max AS maturityMax, habit, weeks_min AS weeksMin, weeks_max AS weeksMax, anchor,
-         warmth_c AS warmthC, days_min AS daysMin, days_max AS daysMax, warnings, words, version FROM envelope_texts WHERE lot_id = ?`,
-      lotId,
-    ) ?? null
-  );
+  return one<object>(db, `SELECT t.id, ${PRINTED_COLUMNS}, t.version FROM envelope_texts t WHERE t.lot_id = ?`, lotId) ?? null;
 }
 
 export function photosOf(db: Db, lotId: number): { readonly id: number; readonly file: string; readonly takenOn: string }[] {

@@ -220,8 +220,7 @@ export function usualPlan(
   });
   const how = howToSow(crop, { pelleted: lot.form === 'pelleted' });
   // A plan is made before it is decided how much seed there will be: the cells that are wanted, though the seed may be short.
-  const perCell =
-    how.together ?? (how.style === 'single' ? 1 : (table.recommended ?? perCellFor(belief, emergence, 5, TRAY_SPREAD.library) ?? 1));
+  const perCell = how.together ?? table.recommended ?? perCellFor(belief, emergence, 5, TRAY_SPREAD.library) ?? 1;
   const cells = table.options.find((o) => o.seedsPerCell === perCell)?.cells ?? plants;
   return {
     lotCode: lot.code,

@@ -1,19 +1,16 @@
 import {
-  addDays,
   type careForm,
   CARE_WORDS,
   careSteps,
-  dayInYear,
   dueCare,
   heldBack,
-  type LibraryCrop,
   nextCare,
+  plantingOut,
   type SowingMethod,
   type StepDone,
   type StepDue,
-  windowAfter,
+  usuallyUpOn,
   wrong,
-  yearOf,
 } from '@esprel/core';
 import type * as yup from 'yup';
 import { libraryCrop } from '../crops/crops.ts';
@@ -34,9 +31,9 @@ export interface CaredSowing {
   readonly sownOn: string;
   readonly cropKey: string;
   readonly upOn: string | null;
-  readonly gardenId?: number | null;
+  readonly gardenId: number | null;
   /** Planting out as its plan says; null where none does. */
-  readonly plantOutOn?: string | null;
+  readonly plantOutOn: string | null;
 }
 
 /** Writes the steps of care that follow a sowing. */
@@ -55,9 +52,9 @@ export function writeCare(
 ): void {
   const { db } = change;
   const crop = libraryCrop(db, s.cropKey);
-  const upOn = addDays(s.sownOn, (crop.emergeMinD + crop.emergeMaxD) / 2);
+  const upOn = usuallyUpOn(crop, s.sownOn);
   const planned = s.plannedId === null ? null : plannedRow(db, s.plannedId).plant_out_on;
-  const plantOutOn = planned ?? plantingOut(new SeasonReader(db), { ...s, upOn });
+  const plantOutOn = planned ?? outBySeason(new SeasonReader(db), { ...s, upOn });
   careSteps(crop, { method: s.method, seedsPerCell: s.seedsPerCell, covered: s.covered, plantOutOn, upOn }).forEach((step, i) =>
     change.insert('sowing_steps', {
       sowing_id: sowingId,
@@ -78,40 +75,12 @@ function stepsOf(db: Db, sowingId: number): StepRow[] {
   );
 }
 
-/**
- * The day on which a sowing is planted out by the season of its garden, where no plan says another; null where the crop has no weeks for
- * it. What comes up after the window of one year, while there is summer left, goes out when it is large enough; else it waits
- * for the next year's.
- */
-function plantingOut(
+/** Planting out by the season of the garden in which a sowing grows. */
+function outBySeason(
   reader: SeasonReader,
   s: { readonly cropKey: string; readonly gardenId: number | null; readonly upOn: string },
 ): string | null {
-  const crop = reader.crop(s.cropKey);
-  const { frost } = reader.garden(s.gardenId);
-  const range = outdoorWeeks(crop);
-  if (range === null) return null;
-  const grown = addDays(s.upOn, GROWN_DAYS);
-  for (const year of [yearOf(s.upOn), yearOf(s.upOn) + 1]) {
-    const last = dayInYear(year, frost.last);
-    const window = windowAfter(last, range);
-    // The middle of the window, or later where it is not grown by then.
-    if (window.to >= s.upOn) return grown > window.target ? (grown > window.from ? grown : window.from) : window.target;
-    const first = dayInYear(year, frost.first);
-    const autumn = first > last ? first : dayInYear(year + 1, frost.first);
-    if (addDays(grown, SUMMER_LEFT_DAYS) <= autumn) return grown;
-  }
-  return null;
-}
-
-/** Days after coming up in which a seedling is large enough to go out, and days it then wants before the frosts of autumn. */
-const GROWN_DAYS = 28;
-const SUMMER_LEFT_DAYS = 42;
-
-/** Weeks from the last frost in which a crop may stand outdoors: planted out, or sown there. */
-function outdoorWeeks(crop: LibraryCrop): { readonly min: number; readonly max: number } | null {
-  if (crop.plantOutWeeksMin !== null && crop.plantOutWeeksMax !== null) return { min: crop.plantOutWeeksMin, max: crop.plantOutWeeksMax };
-  return crop.directWeeksMin !== null && crop.directWeeksMax !== null ? { min: crop.directWeeksMin, max: crop.directWeeksMax } : null;
+  return plantingOut(reader.crop(s.cropKey), reader.garden(s.gardenId).frost, s.upOn);
 }
 
 /** The care of a sowing with its days; counted from the day the first came up, or is usually up. */
@@ -119,10 +88,10 @@ export function careOf(db: Db, s: CaredSowing, today: string, reader = new Seaso
   const steps = stepsOf(db, s.id);
   if (steps.length === 0) return [];
   const crop = reader.crop(s.cropKey);
-  const usual = addDays(s.sownOn, Math.max(crop.emergeMinD, Math.min(crop.emergeMaxD, (crop.emergeMinD + crop.emergeMaxD) / 2)));
+  const usual = usuallyUpOn(crop, s.sownOn);
   const up = s.upOn ?? (usual < today ? today : usual);
   // Sowings from before the season was kept with them, and gardens whose frosts were put right since: nothing goes out before its season.
-  const out = s.plantOutOn ?? plantingOut(reader, { cropKey: s.cropKey, gardenId: s.gardenId ?? null, upOn: up });
+  const out = s.plantOutOn ?? outBySeason(reader, { ...s, upOn: up });
   return dueCare(heldBack(steps, out), up, today);
 }
 
@@ -180,7 +149,10 @@ export function doCare(change: Change, sowingId: number, body: CareBody): void {
 /** The same step for everything on a tray that it is due for, as one step of the history. */
 export function doTrayCare(change: Change, tray: { readonly id: number; readonly name: string }, body: CareBody): void {
   const { db, today } = change;
-  const due = all<CaredRow>(db, `${CARED} WHERE s.tray_id = ?`, tray.id).filter((s) => nextCareOf(db, s, today)?.kind === body.kind);
+  const reader = new SeasonReader(db);
+  const due = all<CaredRow>(db, `${CARED} WHERE s.tray_id = ?`, tray.id).filter(
+    (s) => nextCareOf(db, s, today, reader)?.kind === body.kind,
+  );
   if (due.length === 0) throw wrong('kind', 'is not what is to be done next for anything on this tray');
   for (const s of due) markDone(change, s, body);
   change.update('trays', tray.id, {}, body.version);

@@ -2,6 +2,7 @@ import {
   careForm,
   emergenceForm,
   FATE_FACTS,
+  isUsuallyCovered,
   fateForm,
   nextLook,
   plural,
@@ -135,8 +136,7 @@ function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
       seedsPerCell: body.seedsPerCell,
       plannedId: plan?.id ?? null,
       gardenId: plan?.garden_id ?? null,
-      // Cells usually stand under a cover; a pot does where somebody says so.
-      covered: body.covered ?? body.method !== 'pot',
+      covered: body.covered ?? isUsuallyCovered(body.method),
       sownOn: body.sownOn,
     });
   if (plan) change.touch('planned', plan.id);

@@ -7,6 +7,7 @@ import { lotRow, type LotRow } from '../lots/estimates.ts';
 import { lotNames } from '../lots/queries.ts';
 import { cautionsOfLot } from '../restricted/restricted.ts';
 import { plannedRow } from '../season/planned.ts';
+import { SeasonReader } from '../season/windows.ts';
 import { nextCareOf } from './care.ts';
 
 export interface TrayRow {
@@ -89,6 +90,7 @@ export function traySheet(db: Db, id: number, today: string): object {
   const t = trayRow(db, id);
   const bench =
     t.bench_id === null ? null : one<object>(db, 'SELECT id, name, kind, warmth_c AS warmthC FROM bench_places WHERE id = ?', t.bench_id);
+  const reader = new SeasonReader(db);
   const sowings = all<{
     id: number;
     letter: string;
@@ -115,7 +117,10 @@ export function traySheet(db: Db, id: number, today: string): object {
     id,
   ).map(({ upOn, cropKey, sownOn, gardenId, plantOutOn, ...s }) => ({
     ...s,
-    care: s.fate === null || s.fate === 'came-up' ? nextCareOf(db, { id: s.id, sownOn, cropKey, upOn, gardenId, plantOutOn }, today) : null,
+    care:
+      s.fate === null || s.fate === 'came-up'
+        ? nextCareOf(db, { id: s.id, sownOn, cropKey, upOn, gardenId, plantOutOn }, today, reader)
+        : null,
   }));
   return {
     tray: {

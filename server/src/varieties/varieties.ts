@@ -6,6 +6,7 @@ import { findNames } from '../find/names.ts';
 import { pathId, queryText, queryWhole } from '../http/query.ts';
 import { changes, read, type Route } from '../http/route.ts';
 import { historyOf } from '../journal/history.ts';
+import { PRINTED_COLUMNS } from '../lots/envelope.ts';
 import { synonymsOf } from '../lots/queries.ts';
 import { editVariety, joinVariety, lotIdsOf, makeVariety, moveVariety, nearVarieties, splitVariety, varietyRow } from './register.ts';
 
@@ -98,9 +99,7 @@ function varietySheet(db: Db, id: number): object {
     ),
     envelopes: all(
       db,
-      `SELECT t.id, l.code AS lotCode, s.name AS source, l.year, l.stated_germination AS germination, t.packed_for AS packedFor, t.depth_mm AS depthMm,
-         t.spacing_cm AS spacingCm, t.weeks_min AS weeksMin, t.weeks_max AS weeksMax, t.anchor, t.warmth_c AS warmthC, t.days_min AS daysMin,
-         t.days_max AS daysMax, t.warnings, t.words
+      `SELECT t.id, l.code AS lotCode, s.name AS source, l.year, l.stated_germination AS germination, ${PRINTED_COLUMNS}
        FROM envelope_texts t JOIN lots l ON l.id = t.lot_id JOIN sources s ON s.id = l.source_id WHERE l.variety_id = ? ORDER BY s.name, l.id`,
       id,
     ),

@@ -1,5 +1,6 @@
 import type { Crop } from '@esprel/core';
 import { get } from '../app/api.ts';
+import type { ListedMember } from '../members/types.ts';
 import type { VarietyListed } from '../varieties/types.ts';
 
 /** Crops by any of their names, for a field that finds. */
@@ -10,11 +11,12 @@ export async function findCrops(q: string): Promise<readonly (Crop & { readonly 
 export interface FoundMember {
   readonly id: number;
   readonly name: string;
+  readonly place?: string | null;
 }
 
 /** Members by name, for a field that finds. */
-export async function findMembers(q: string): Promise<readonly FoundMember[]> {
-  return (await get<{ members: FoundMember[] }>(`/members?limit=12&q=${encodeURIComponent(q.slice(0, 60))}`)).members;
+export async function findMembers(q: string): Promise<readonly ListedMember[]> {
+  return (await get<{ members: ListedMember[] }>(`/members?limit=12&q=${encodeURIComponent(q.slice(0, 60))}`)).members;
 }
 
 /** Varieties by any of their names, for a field that finds. */

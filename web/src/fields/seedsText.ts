@@ -1,4 +1,4 @@
-import { type AmountInSeeds, amountInSeeds, InputError, readAmount, wrong } from '@esprel/core';
+import { type AmountInSeeds, amountInSeeds, InputError, readAmount, span, wrong } from '@esprel/core';
 
 /** How heavy the seed of a lot is: as it was weighed, or as is usual for its crop. */
 export interface SeedWeight {
@@ -27,7 +27,7 @@ export function seedsHint(text: string, weight: SeedWeight | null): string | und
     if (amount.seeds !== null) return amount.rough ? 'kept as an estimate' : undefined;
     const per = weight.seedsPerGram < 10 ? weight.seedsPerGram.toPrecision(2) : String(Math.round(weight.seedsPerGram));
     const by = weight.weighed ? 'as this lot was weighed' : 'usual for the crop';
-    const doubt = weight.weighed || amount.grams === null ? '' : ` (${String(read.low)} to ${String(read.high)})`;
+    const doubt = weight.weighed || amount.grams === null ? '' : ` (${span(read.low, read.high)})`;
     return amount.packets !== null
       ? `about ${String(read.seeds)} seeds, if the packet is of the usual size`
       : `about ${String(read.seeds)} seeds${doubt}, at ${per} in a gram, ${by}`;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { numberWords } from '@esprel/core';
+import { numberWords, span } from '@esprel/core';
 import { computed } from 'vue';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
@@ -20,7 +20,7 @@ const more = computed(() => {
   const high = sum((w) => w.moreHigh);
   const mean = Math.round(sum((w) => w.expectedMore));
   if (high === 0) return 'No more seed is to be expected.';
-  const range = low === high ? String(low) : `${String(low)} to ${String(high)}`;
+  const range = span(low, high);
   return behind.value
     ? `About ${String(mean)} more may have come or come yet since the last count (${range}).`
     : `About ${String(mean)} more may come (${range}).`;

@@ -21,7 +21,7 @@ import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import FieldFind from '../fields/FieldFind.vue';
-import { findCrops } from '../fields/finders.ts';
+import { findCrops, findVarieties } from '../fields/finders.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import { seedsHint } from '../fields/seedsText.ts';
@@ -82,8 +82,6 @@ function packed(): void {
   values.yearKind = 'packing';
 }
 
-const findVarieties = async (q: string): Promise<readonly VarietyFound[]> =>
-  (await get<{ varieties: VarietyFound[] }>(`/varieties?q=${encodeURIComponent(q.slice(0, 120))}`)).varieties;
 const findSources = async (q: string): Promise<readonly NamedThing[]> =>
   (await get<{ sources: NamedThing[] }>(`/sources?q=${encodeURIComponent(q.slice(0, 120))}`)).sources;
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { envelopeTextForm, inches, readRange } from '@esprel/core';
+import { envelopeTextForm, fromTo, inches, readRange } from '@esprel/core';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { fromCelsius, toCelsius } from '../app/format.ts';
@@ -86,7 +86,7 @@ function text(min: number | null, max: number | null | undefined = null, by = 1)
   if (min === null) return '';
   const one = (n: number): string =>
     !inch.value || by === 1 ? String(n) : by === 25.4 ? (n === 0 ? '0' : inches(n)) : String(Math.round((n / by) * 100) / 100);
-  return max == null || max === min ? one(min) : `${one(min)} to ${one(max)}`;
+  return fromTo(one(min), one(max ?? min));
 }
 watch(
   data,

@@ -1,4 +1,4 @@
-import { BREEDING_WORDS, FORM_WORDS, plural, seasonOf } from '@esprel/core';
+import { BREEDING_WORDS, FORM_WORDS, fromTo, plural, seasonOf, span } from '@esprel/core';
 import { amount } from '../app/format.ts';
 import type { LotSheetData } from './types.ts';
 
@@ -44,27 +44,26 @@ export const IDENTITY_WORDS = {
 /** What is printed on the envelope, in one sentence. */
 export function envelopeWords(
   e: NonNullable<LotSheetData['envelope']>,
-  format: { readonly depth: (mm: number) => string; readonly warmth: (c: number) => string },
+  format: {
+    readonly depths: (mm: number, maxMm: number | null) => string;
+    readonly length: (cm: number) => string;
+    readonly warmth: (c: number) => string;
+  },
 ): string {
-  const span = (min: number | null, max: number | null): string =>
-    min === max || max === null ? String(min) : `${String(min)} to ${String(max)}`;
   const parts = [
     ...(e.packedFor === null ? [] : [`packed for ${String(e.packedFor)}`]),
     ...(e.weeksMin === null
       ? []
-      : [`sow ${span(e.weeksMin, e.weeksMax)} weeks before ${e.anchor === 'plant-out' ? 'planting out' : 'the last frost'}`]),
-    ...(e.depthMm === null
-      ? []
       : [
-          e.depthMm === 0 && (e.depthMaxMm ?? 0) === 0
-            ? 'on the surface'
-            : `${e.depthMaxMm != null && e.depthMaxMm > e.depthMm ? `${format.depth(e.depthMm)} to ` : ''}${format.depth(e.depthMaxMm ?? e.depthMm)} deep`,
+          `sow ${span(e.weeksMin, e.weeksMax ?? e.weeksMin, 'week')} before ${e.anchor === 'plant-out' ? 'planting out' : 'the last frost'}`,
         ]),
-    ...(e.light == null || e.light === 'either' ? [] : [`in the ${e.light}`]),
+    ...(e.depthMm === null ? [] : [format.depths(e.depthMm, e.depthMaxMm)]),
+    ...(e.spacingCm === null ? [] : [`${fromTo(format.length(e.spacingCm), format.length(e.spacingMaxCm ?? e.spacingCm))} apart`]),
+    ...(e.light === null || e.light === 'either' ? [] : [`in the ${e.light}`]),
     ...(e.warmthC === null ? [] : [`at ${format.warmth(e.warmthC)}`]),
-    ...(e.daysMin === null ? [] : [`up in ${span(e.daysMin, e.daysMax)} days`]),
-    ...(e.maturityMin == null ? [] : [`ripe in ${span(e.maturityMin, e.maturityMax ?? null)} days`]),
-    ...(e.habit == null ? [] : [e.habit]),
+    ...(e.daysMin === null ? [] : [`up in ${span(e.daysMin, e.daysMax ?? e.daysMin, 'day')}`]),
+    ...(e.maturityMin === null ? [] : [`ripe in ${span(e.maturityMin, e.maturityMax ?? e.maturityMin, 'day')}`]),
+    ...(e.habit === null ? [] : [e.habit]),
     ...(e.words === null ? [] : [e.words]),
   ];
   return parts.join(', ') || (e.warnings === null ? '' : 'its warnings only');

@@ -12,7 +12,6 @@ import {
 } from '@esprel/core';
 import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { get } from '../app/api.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { gather, numberOf, useForm } from '../app/useForm.ts';
 import { useFormat } from '../app/useFormat.ts';
@@ -21,6 +20,7 @@ import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import FieldFind from '../fields/FieldFind.vue';
+import { findMembers } from '../fields/finders.ts';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import { readSeeds, seedsHint, weightOf } from '../fields/seedsText.ts';
@@ -129,8 +129,6 @@ const grown = computed(() => {
   const g = data.value?.quarantine;
   return g && lot.value?.state === 'kept' ? `This lot was grown ${grownWords(g)}.` : null;
 });
-const findMembers = async (q: string): Promise<readonly ListedMember[]> =>
-  (await get<{ members: ListedMember[] }>(`/members?limit=12&q=${encodeURIComponent(q.slice(0, 100))}`)).members;
 const typedName = computed(() => (typeof values.member === 'string' ? values.member.trim() : ''));
 const back = (): void => void router.push(`/lots/${props.code}`);
 async function save(): Promise<void> {

@@ -65,7 +65,7 @@ function takeOut(logId: number): void {
     <ul class="plain">
       <li v-for="l in climate.logs" :key="l.id">
         {{ l.fileName }}
-        <span class="quiet">{{ format.day(l.fromDay) }} to {{ format.day(l.toDay) }}, {{ plural(l.readings, 'reading') }}</span>
+        <span class="quiet">{{ format.days(l.fromDay, l.toDay) }}, {{ plural(l.readings, 'reading') }}</span>
         <Button severity="secondary" variant="text" size="small" label="Take out" @click="takeOut(l.id)" />
       </li>
     </ul>

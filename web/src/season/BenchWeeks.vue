@@ -39,7 +39,7 @@ function tooFull(p: Place): string[] {
   return runs.map((r) =>
     r.from === r.to
       ? `week of ${format.day(r.from)}: ${String(r.trays)} of ${String(p.holds)}`
-      : `${format.day(r.from)} to ${format.day(addDays(r.to, 6))}: up to ${String(r.trays)} of ${String(p.holds)}`,
+      : `${format.days(r.from, addDays(r.to, 6))}: up to ${String(r.trays)} of ${String(p.holds)}`,
   );
 }
 const words = (p: Place): string => {

@@ -2,11 +2,11 @@
 import { gardenEditForm, gardenForm } from '@esprel/core';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { get } from '../app/api.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { gather, numberOf, useForm } from '../app/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldFind from '../fields/FieldFind.vue';
+import { findMembers, type FoundMember } from '../fields/finders.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import FieldYearDay from '../fields/FieldYearDay.vue';
@@ -19,20 +19,12 @@ const router = useRouter();
 const { data } = useFetched<{ gardens: Garden[] }>(() => '/gardens');
 const garden = computed(() => data.value?.gardens.find((g) => String(g.id) === props.id) ?? null);
 
-interface Found {
-  readonly id: number;
-  readonly name: string;
-  readonly place?: string | null;
-}
-const findMembers = async (q: string): Promise<readonly Found[]> =>
-  (await get<{ members: Found[] }>(`/members?q=${encodeURIComponent(q.slice(0, 60))}`)).members;
-
 const form = useForm({
   name: null,
   initial: () => ({
     version: 0,
     name: '',
-    member: null as Found | string | null,
+    member: null as FoundMember | string | null,
     hemisphere: 'north' as 'north' | 'south',
     how: 'shift' as 'shift' | 'own',
     shift: '0',
@@ -110,8 +102,8 @@ async function save(): Promise<void> {
         placeholder="the library’s own"
         nothing="No member is called that."
         :search="findMembers"
-        :words="(m: Found) => m.name"
-        :detail="(m: Found) => m.place ?? ''"
+        :words="(m: FoundMember) => m.name"
+        :detail="(m: FoundMember) => m.place ?? ''"
         :error="form.errors.memberId"
       />
       <FieldChoice

@@ -37,7 +37,7 @@ const rows = computed(() => {
   const s = data.value?.season;
   return s ? WAYS.map((way) => ({ way, window: windowOf(way, s), shift: s.shifts[way] })).filter((r) => r.window !== null) : [];
 });
-const between = (w: { from: string; to: string }): string => `${format.day(w.from)} to ${format.day(w.to)}`;
+const between = (w: { from: string; to: string }): string => format.days(w.from, w.to);
 const out = computed(() => data.value?.season.season.plantOut ?? null);
 </script>
 

@@ -1,17 +1,18 @@
 <script setup lang="ts">
+import { span } from '@esprel/core';
 import { useFormat } from '../app/useFormat.ts';
 import type { LotSeason } from './types.ts';
 
 /** What the packet says of sowing under cover, against the crop table, and which of the two is followed. */
 defineProps<{ season: LotSeason }>();
 const format = useFormat();
-const between = (w: { from: string; to: string }): string => `${format.day(w.from)} to ${format.day(w.to)}`;
+const between = (w: { from: string; to: string }): string => format.days(w.from, w.to);
 </script>
 
 <template>
   <p v-if="season.packet" class="quiet">
     The packet of <RouterLink :to="`/lots/${season.packet.lotCode}`">{{ season.packet.lotCode }}</RouterLink> says
-    {{ season.packet.weeks.min }} to {{ season.packet.weeks.max }} weeks before
+    {{ span(season.packet.weeks.min, season.packet.weeks.max, 'week') }} before
     {{ season.packet.anchor === 'last-frost' ? 'the last frost' : 'planting out'
     }}{{ season.packet.window ? `, ${between(season.packet.window)}` : '' }}; the crop table
     {{ season.table.sow ? between(season.table.sow) : 'nothing' }}.

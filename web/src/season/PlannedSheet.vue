@@ -39,7 +39,7 @@ const lane = computed(() => (data.value ? laneOf(data.value.input) : null));
 const shift = computed(() => (data.value && p.value ? data.value.season.shifts[p.value.way] : null));
 const verdicts = computed(() => (data.value?.verdicts ?? []).filter((v) => v.way === p.value?.way));
 const window = computed(() => data.value?.input.window ?? null);
-const between = (w: { from: string; to: string }): string => `${format.day(w.from)} to ${format.day(w.to)}`;
+const between = (w: { from: string; to: string }): string => format.days(w.from, w.to);
 const days = computed(() => {
   const l = lane.value;
   if (!l) return [];

@@ -2,11 +2,12 @@
 import {
   cellsAdvised,
   inches,
-  plural,
+  isUsuallyCovered,
   prepareForSowing,
   SOWING_METHOD_FACTS,
   SOWING_METHODS,
   sowingForm,
+  span,
   type SowingMethod,
 } from '@esprel/core';
 import { computed, watch } from 'vue';
@@ -93,8 +94,6 @@ const form = useForm({
 });
 const { values } = form;
 const inch = computed(() => session.settings?.lengthUnit === 'inch');
-/** Cells usually stand under a lid or a bag; a pot does where somebody says so. */
-const isUsuallyCovered = (method: SowingMethod): boolean => method === 'cells' || method === 'heated-cells';
 useTodayWhenEmpty(values, 'sownOn');
 /** A plan fills what it says; what is really done is what is stored. */
 async function fromPlan(id: number): Promise<void> {
@@ -111,7 +110,7 @@ async function fromPlan(id: number): Promise<void> {
 }
 if (planId.value !== null) void fromPlan(planId.value).catch(() => undefined);
 watch(data, (d) => {
-  if (d && values.depth === '' && loanId.value === null) values.depth = depthText(d.sowing?.depthMm ?? d.crop.sowDepthMm);
+  if (d && values.depth === '' && loanId.value === null) values.depth = depthText(d.sowing.depthMm);
 });
 /** A depth as it is typed: whole millimetres, or a fraction of an inch. */
 const depthText = (mm: number): string => (inch.value ? (mm === 0 ? '0' : inches(mm)) : String(mm));
@@ -166,19 +165,13 @@ const about = computed(() => {
   return `${l.code} ${l.variety}, ${l.crop}${loan.value ? `, in the garden of ${loan.value.member}` : ', by the library'}`;
 });
 const how = computed(() => {
-  const c = data.value?.crop;
-  if (!c) return '';
-  const says = data.value?.sowing ?? {
-    depthMm: c.sowDepthMm,
-    light: c.lightNeed,
-    emergeMinD: c.emergeMinD,
-    emergeMaxD: c.emergeMaxD,
-    after: null,
-  };
+  const d = data.value;
+  if (!d) return '';
+  const { crop: c, sowing: says } = d;
   const depth = says.depthMm === 0 ? 'on the surface, not covered' : `${format.depth(says.depthMm)} deep`;
-  const soil = `${format.warmth(c.soilOptLowC)} to ${format.warmth(c.soilOptHighC)} at the seed`;
+  const soil = `${format.warmthRange(c.soilOptLowC, c.soilOptHighC)} at the seed`;
   const first = prepareForSowing(c).map((p) => p.words);
-  return `${first.length === 0 ? '' : `First: ${first.join('; ')}. `}Sow ${depth}${says.light === 'either' ? '' : `, in the ${says.light}`}; ${soil}. Up in ${says.emergeMinD === says.emergeMaxD ? '' : `${String(says.emergeMinD)} to `}${plural(says.emergeMaxD, 'day')}.${says.after === null ? '' : ` As the packet of ${says.after} says.`}`;
+  return `${first.length === 0 ? '' : `First: ${first.join('; ')}. `}Sow ${depth}${says.light === 'either' ? '' : `, in the ${says.light}`}; ${soil}. Up in ${span(says.emergeMinD, says.emergeMaxD, 'day')}.${says.after === null ? '' : ` As the packet of ${says.after} says.`}`;
 });
 
 const back = (): void => void router.push(loan.value ? `/members/${String(loan.value.memberId)}` : `/lots/${props.code}`);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CARE_WORDS, cellsOf, FATE_FACTS, type Fate, plural } from '@esprel/core';
+import { CARE_WORDS, cellsOf, FATE_FACTS, type Fate, plural, span } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, nextTick, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -175,7 +175,7 @@ const print = (): void => {
             <strong>{{ k.variety }}</strong> <span class="quiet">{{ k.crop }}</span>
             <span class="block small quiet">
               <template v-if="k.sowing?.fate">{{ FATE_FACTS[k.sowing.fate].words }}</template>
-              <template v-else>usually up {{ k.figures.emergeMinD }} to {{ k.figures.emergeMaxD }} days after sowing</template
+              <template v-else>usually up {{ span(k.figures.emergeMinD, k.figures.emergeMaxD, 'day') }} after sowing</template
               >{{ k.lost > 0 ? `; ${plural(k.lost, 'cell')} lost` : '' }}
             </span>
           </span>

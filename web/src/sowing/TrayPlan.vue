@@ -4,6 +4,7 @@ import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useChanges } from '../app/changes.ts';
+import { useSession } from '../app/session.ts';
 import { percent } from '../app/format.ts';
 import TwoPanes from '../app/TwoPanes.vue';
 import { useFetched } from '../app/useFetched.ts';
@@ -24,6 +25,7 @@ const emit = defineEmits<{ reload: [] }>();
 const router = useRouter();
 const changes = useChanges();
 const format = useFormat();
+const session = useSession();
 const tray = computed(() => props.sheet.tray);
 const shape = computed(() => ({ rows: tray.value.rows, columns: tray.value.columns, gaps: tray.value.gaps }));
 const { map, stroke, problem, paint, end, save, undo } = useTrayPaint(
@@ -57,7 +59,7 @@ const fills = computed(() =>
 );
 const typed = computed(() => mapFromText(map.value, shape.value, LETTERS.split('')));
 const counts = computed(() => new Map(countFills(typed.value, fills.value).map((c) => [c.letter, c])));
-const warnings = computed(() => trayWarnings(typed.value, shape.value, fills.value));
+const warnings = computed(() => trayWarnings(typed.value, shape.value, fills.value, session.settings?.temperatureUnit));
 const sownCells = computed(() => [...counts.value.values()].reduce((n, c) => n + c.cells, 0));
 const markers = computed(() => [...counts.value.values()].reduce((n, c) => n + c.markers, 0));
 const seeds = computed(() => Object.fromEntries(props.sheet.fills.map((f) => [f.letter, f.seedsPerCell])));

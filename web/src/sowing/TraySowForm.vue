@@ -91,7 +91,7 @@ function how(f: TrayFillShown): string {
   const parts = [
     c.sowDepthMm === 0 ? 'on the surface, not covered' : `${format.depth(c.sowDepthMm)} deep`,
     c.lightNeed === 'either' ? null : c.lightNeed === 'dark' ? 'keep it dark' : 'it needs light',
-    `${format.warmth(c.soilOptLowC)} to ${format.warmth(c.soilOptHighC)}`,
+    format.warmthRange(c.soilOptLowC, c.soilOptHighC),
   ];
   return parts.filter((p) => p !== null).join(', ');
 }

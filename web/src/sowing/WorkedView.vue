@@ -59,7 +59,7 @@ const moved = computed(() => {
   const shifts = one.value?.shifts;
   return shifts ? (Object.keys(shifts) as Way[]).filter((w) => shifts[w].verdicts > 0).map((way) => ({ way, ...shifts[way] })) : [];
 });
-const between = (s: WorkedSeason): string => (s.from === s.to ? format.day(s.from) : `${format.day(s.from)} to ${format.day(s.to)}`);
+const between = (s: WorkedSeason): string => format.days(s.from, s.to);
 const said = (s: WorkedSeason): string =>
   (Object.keys(s.timings) as Timing[]).map((t) => `${String(s.timings[t] ?? 0)} ${TIMING_WORDS[t]}`).join(', ');
 const takeBack = (id: number): void => void changes.attempt('DELETE', `/timings/${String(id)}`);

@@ -1,38 +1,38 @@
 <script setup lang="ts">
-import { length } from '@esprel/core';
+import { fromTo, span } from '@esprel/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
 import { percent } from '../app/format.ts';
 import { useChanges } from '../app/changes.ts';
 import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
 import type { SupplierText, VarietySheetData } from './types.ts';
 
 /** The printed instructions of each supplier beside the figures of the crop; one of them is followed, with a reason. */
 const props = defineProps<{ sheet: VarietySheetData }>();
 const changes = useChanges();
 const format = useFormat();
-const session = useSession();
 const choosing = ref<number | null>(null);
 const reason = ref('');
 const problem = ref<string | null>(null);
 
-const unit = computed(() => session.settings?.lengthUnit ?? 'mm');
-const span = (min: number | null, max: number | null, what: string): string =>
-  min === null && max === null ? '' : `${min === max || max === null ? String(min) : `${String(min)} to ${String(max)}`} ${what}`;
+const range = (min: number | null, max: number | null, unit: string, after = ''): string =>
+  min === null ? '' : `${span(min, max ?? min, unit)}${after}`;
 const before = (e: SupplierText): string =>
-  span(e.weeksMin, e.weeksMax, `weeks before ${e.anchor === 'plant-out' ? 'planting out' : 'the last frost'}`);
+  range(e.weeksMin, e.weeksMax, 'week', ` before ${e.anchor === 'plant-out' ? 'planting out' : 'the last frost'}`);
 const rows = computed(() => {
   const { crop, envelopes } = props.sheet;
   const line = (label: string, own: string, of: (e: SupplierText) => string) => ({ label, own, cells: envelopes.map(of) });
   return [
-    line('Sow', span(crop.startWeeksMin, crop.startWeeksMax, 'weeks ahead'), before),
-    line('Deep', crop.sowDepthMm === 0 ? 'on the surface' : format.depth(crop.sowDepthMm), (e) =>
-      e.depthMm === null ? '' : e.depthMm === 0 ? 'on the surface' : format.depth(e.depthMm),
+    line('Sow', range(crop.startWeeksMin, crop.startWeeksMax, 'week', ' ahead'), before),
+    line('Deep', format.depths(crop.sowDepthMm, null), (e) => (e.depthMm === null ? '' : format.depths(e.depthMm, e.depthMaxMm))),
+    line('Light', '', (e) => (e.light === null || e.light === 'either' ? '' : `in the ${e.light}`)),
+    line('Apart', format.length(crop.spacingCm), (e) =>
+      e.spacingCm === null ? '' : fromTo(format.length(e.spacingCm), format.length(e.spacingMaxCm ?? e.spacingCm)),
     ),
-    line('Apart', length(crop.spacingCm, unit.value), (e) => (e.spacingCm === null ? '' : length(e.spacingCm, unit.value))),
-    line('Up in', span(crop.emergeMinD, crop.emergeMaxD, 'days'), (e) => span(e.daysMin, e.daysMax, 'days')),
+    line('Up in', span(crop.emergeMinD, crop.emergeMaxD, 'day'), (e) => range(e.daysMin, e.daysMax, 'day')),
+    line('Ripe in', '', (e) => range(e.maturityMin, e.maturityMax, 'day')),
+    line('Grows', '', (e) => e.habit ?? ''),
     line('Warmth', '', (e) => (e.warmthC === null ? '' : format.warmth(e.warmthC))),
     line('Germination', '', (e) => (e.germination === null ? '' : percent(e.germination))),
     line('Warnings', '', (e) => e.warnings ?? ''),
