@@ -12,7 +12,7 @@ test('units and dates follow the settings everywhere', async ({ page, desk }) =>
   await expect(lastStep(page)).toContainText('Changed the settings');
   await expect(page.getByText('Sunday March 14 2027')).toBeVisible();
   await page.goto(`${desk.base}/lots/${code}/sow`);
-  await expect(page.getByText(/Sow 1\/4 inch deep; 70 °F to 84 °F/)).toBeVisible();
+  await expect(page.getByText(/Sow 1\/4 inch deep; 70 to 84 °F/)).toBeVisible();
   await expect(page.getByLabel('Sown on', { exact: true })).toHaveValue('Sun Mar 14');
   await page.getByLabel('Sown on', { exact: true }).fill('3/12');
   await page.getByLabel('Seeds in each', { exact: true }).focus();

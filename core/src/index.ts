@@ -34,6 +34,7 @@ export * from './season/seasonVerdicts.ts';
 export * from './season/soil.ts';
 export * from './season/lane.ts';
 export * from './season/chill.ts';
+export * from './germination/between.ts';
 export * from './germination/intervals.ts';
 export * from './germination/summary.ts';
 export * from './germination/protocol.ts';

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { refreshStale } from '../src/lots/estimates.ts';
-import { envelope, openTestLibrary, type TestLibrary } from './library.ts';
+import { envelope, openTestLibrary, type TestLibrary, undoLast } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
@@ -283,6 +283,31 @@ describe('tests and sowings in time', () => {
     });
     expect(await count(3, '2027-03-08', 9)).toMatchObject({ status: 400, body: { errors: [{ path: 'emerged' }] } });
     expect(await count(1, '2027-03-12', 7)).toMatchObject({ status: 409, body: { code: 'stale' } });
+  });
+
+  it('a look that found nothing new is kept, so that the first is known to be later; undo takes it back', async () => {
+    const code = await takeIn();
+    library.today = '2027-03-01';
+    const { id } = await library.done('/api/tests', {
+      lotCode: code,
+      method: 'between-paper',
+      replicates: [10],
+      startedOn: '2027-03-01',
+      nightC: 20,
+      dayC: 20,
+      light: 'either',
+      preparationDays: 0,
+    });
+    const count = async (version: number, on: string, up: number): Promise<any> => {
+      library.today = on;
+      const marks = Array.from({ length: up }, (_, i) => ({ position: i + 1, kind: 'normal', markedOn: on }));
+      return library.done(`/api/tests/${String(id)}/counts`, { version, replicate: 1, countedOn: on, marks });
+    };
+    await count(1, '2027-03-05', 0);
+    const { replicates } = await count(2, '2027-03-10', 6);
+    expect(replicates[0].looks).toEqual(['2027-03-05', '2027-03-10']);
+    await undoLast(library);
+    expect((await library.get(`/api/tests/${String(id)}`)).body.replicates[0].looks).toEqual(['2027-03-05']);
   });
 
   it('a closed test takes no more counts, until its closing is taken back', async () => {

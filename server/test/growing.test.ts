@@ -173,7 +173,7 @@ describe('what worked', () => {
         seeds: 20,
         emerged: 15,
         lost: 20,
-        daysUp: 8,
+        daysUp: { after: null, by: 10 },
         from: '2027-03-01',
         to: '2027-03-02',
         timings: { right: 1 },

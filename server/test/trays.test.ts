@@ -246,7 +246,14 @@ describe('looks at a tray', () => {
     expect(JSON.stringify(dots)).toContain('"sown":2,"emerged":2');
     expect((await library.get(`/api/sowings/${String(sowings[0].id)}`)).body.lost).toEqual([{ fate: 'dried-out', cells: 1, seeds: 1 }]);
     const worked = (await library.get('/api/sowing/worked?crop=tomato')).body;
-    expect(worked.rows[0].seasons[0]).toMatchObject({ year: 2027, sowings: 2, seeds: 4, emerged: 4, lost: 3, daysUp: 10 });
+    expect(worked.rows[0].seasons[0]).toMatchObject({
+      year: 2027,
+      sowings: 2,
+      seeds: 4,
+      emerged: 4,
+      lost: 3,
+      daysUp: { after: null, by: 10 },
+    });
     // Both spoke for the method.
     expect(worked.methods.find((m: any) => m.method === 'cells')).toMatchObject({ sowings: 2, seeds: 4 });
     library.today = '2027-03-25';

@@ -8,7 +8,7 @@ import ReturnForm from '../src/returns/ReturnForm.vue';
 import SowForm from '../src/sowing/SowForm.vue';
 import SowingSheet from '../src/sowing/SowingSheet.vue';
 import TodayView from '../src/today/TodayView.vue';
-import { button, errors, labelled, settled, SETTINGS, eachDesk, type } from './desk.ts';
+import { button, errors, labelled, settled, SETTINGS, eachDesk, type, words } from './desk.ts';
 import { action, lotSheet, tomato } from './lotSheet.ts';
 
 const desk = eachDesk();
@@ -124,7 +124,10 @@ describe('sowing and bringing back', () => {
       care: [{ number: 1, kind: 'cover-off', gapDays: 1, notBefore: null, doneOn: null, due: '2027-03-11', movedDays: 0 }],
       timing: null,
       lost: [],
-      counts: [{ id: 1, countedOn: '2027-03-10', emerged: 6 }],
+      counts: [
+        { id: 2, countedOn: '2027-03-07', emerged: 0 },
+        { id: 1, countedOn: '2027-03-10', emerged: 6 },
+      ],
       next: { due: '2027-03-17', last: false },
       crop: tomato,
       estimate: { median: 0.6, low: 0.5, high: 0.7, verdict: 'lend', reason: '' },
@@ -135,6 +138,7 @@ describe('sowing and bringing back', () => {
     expect(w.text()).toContain('6 of 20 up');
     expect(w.text()).toContain('Really done: 6 mm deep, covered with sifted mix.');
     expect(w.text()).toContain('Take the cover off 3 days late');
+    expect(words(w)).toContain('The first was up between day 6 and day 9.');
     expect(w.text()).toContain('About 10 are expected in the end');
     const fates = w.findAll('label.fate').map((l) => l.text());
     expect(fates.filter((f) => f.includes('counts for the lot'))).toHaveLength(2);

@@ -16,7 +16,7 @@ const season = (year: number, over: object = {}) => ({
   seeds: 40,
   emerged: 30,
   lost: 0,
-  daysUp: 7,
+  daysUp: { after: 3, by: 7 },
   from: `${String(year)}-03-10`,
   to: `${String(year)}-03-20`,
   timings: {},
@@ -67,7 +67,7 @@ describe('what worked', () => {
     const w = await desk.show(WorkedView, {}, '/sowing/worked?crop=tomato');
     const one = words(w.find('aside'));
     expect(one).toContain('75 % of 40 came up, 6 sowings');
-    expect(one).toContain('first up after 7 days; 4 seeds lost to other causes; 1 too late');
+    expect(one).toContain('first up between day 3 and day 7; 4 seeds lost to other causes; 1 too late');
     expect(one).toContain('nobody saw the first come up');
     expect(one).toContain('4 days earlier, from 2 verdicts. the rule');
     button(w, 'Take back what was said of Tollgate Red').click();

@@ -1,4 +1,5 @@
 import { type Day, daysBetween } from '../dates/day.ts';
+import type { LookedAt } from './between.ts';
 import type { Pace } from './pace.ts';
 import type { ReplicateResult } from './summary.ts';
 import type { WaitInput } from './wait.ts';
@@ -26,6 +27,15 @@ export function markedResult(
   }
   const counts = [...normal].map(([day, n]) => ({ day, normal: n })).sort((a, b) => a.day - b.day);
   return { sown, counts, ...kinds };
+}
+
+/** A bag as far as the days of its sprouts go; days count from the day in the warm, what sprouted before it is day 0. */
+export function lookedAt(
+  bag: { readonly looks: readonly Day[]; readonly marks: readonly { readonly kind: SeedKind; readonly markedOn: Day }[] },
+  warmFrom: Day,
+): LookedAt {
+  const dayOf = (day: Day): number => Math.max(0, daysBetween(warmFrom, day));
+  return { looks: bag.looks.map(dayOf), found: bag.marks.filter((m) => m.kind === 'normal').map((m) => dayOf(m.markedOn)) };
 }
 
 /** A bag as far as waiting for it goes. */

@@ -21,7 +21,7 @@ import type { Change } from '../journal/change.ts';
 import { type LotRow, lotRow, medianWords } from '../lots/estimates.ts';
 import { moveSeeds } from '../lots/intake.ts';
 import { lotByCode, lotNames } from '../lots/queries.ts';
-import { type Replicate, replicatesOf, stepsOfTest, testRow, type TestRow, testSheet } from './sheet.ts';
+import { looksOf, type Replicate, replicatesOf, stepsOfTest, testRow, type TestRow, testSheet } from './sheet.ts';
 
 type Form<S extends yup.Schema> = yup.InferType<S>;
 
@@ -253,7 +253,10 @@ export function saveCount(change: Change, id: number, body: Form<typeof countFor
   });
   // The version of the test guards all its replicates: two people counting one bag see each other.
   change.update('tests', id, {}, body.version);
-  change.update('replicates', replicate.id, { counted_on: body.countedOn });
+  change.update('replicates', replicate.id, {
+    counted_on: body.countedOn,
+    looked_on: JSON.stringify([...new Set([...looksOf(replicate), body.countedOn])].sort()),
+  });
   change.replaceMarks(
     replicate.id,
     marks.map((m) => ({ position: m.position, kind: m.kind, marked_on: m.markedOn })),

@@ -5,12 +5,14 @@ import {
   daysBetween,
   germinationSummary,
   type GerminationSummary,
+  lookedAt,
   markedResult,
   missedCounts,
   nextCountOf,
   nextStep,
   paceOf,
   type SeedKind,
+  sproutedBetween,
   type TestMethod,
   testProtocol,
   type WaitInput,
@@ -47,6 +49,8 @@ interface ReplicateRow {
   readonly number: number;
   readonly seeds: number;
   readonly counted_on: string | null;
+  /** Days on which it was looked at, as JSON. */
+  readonly looked_on: string;
   readonly bag: number | null;
   readonly laid_on: string | null;
   readonly warm_from: string | null;
@@ -63,12 +67,22 @@ export function testRow(db: Db, id: number): TestRow {
 export function replicatesOf(db: Db, testId: number): Replicate[] {
   return all<ReplicateRow>(
     db,
-    'SELECT id, number, seeds, counted_on, bag, laid_on, warm_from, dropped_why FROM replicates WHERE test_id = ? ORDER BY number',
+    'SELECT id, number, seeds, counted_on, looked_on, bag, laid_on, warm_from, dropped_why FROM replicates WHERE test_id = ? ORDER BY number',
     testId,
   ).map((r) => ({
     ...r,
     marks: all<Mark>(db, 'SELECT position, kind, marked_on FROM seed_marks WHERE replicate_id = ? ORDER BY position', r.id),
   }));
+}
+
+/** Every day on which a bag was looked at, the earliest first; what was counted before days were kept stands on its marks. */
+export function looksOf(r: Replicate): string[] {
+  const days = [
+    ...(JSON.parse(r.looked_on) as string[]),
+    ...(r.counted_on === null ? [] : [r.counted_on]),
+    ...r.marks.map((m) => m.marked_on),
+  ];
+  return [...new Set(days)].sort();
 }
 
 /** The steps of preparation, each with the day it is due. None for a test that was begun before steps were kept. */
@@ -134,7 +148,7 @@ export function testSheet(db: Db, id: number, today: string): object {
   const crop = libraryCrop(db, lot.crop_key);
   const steps = stepsOfTest(db, test);
   const running = test.closed_on === null && test.planned === 0;
-  const countedDays = replicates.flatMap((r) => (r.counted_on === null ? [] : [r.counted_on, ...r.marks.map((m) => m.marked_on)]));
+  const countedDays = replicates.flatMap(looksOf);
   return {
     test: {
       id: test.id,
@@ -169,6 +183,7 @@ export function testSheet(db: Db, id: number, today: string): object {
       bag: r.bag,
       seeds: r.seeds,
       countedOn: r.counted_on,
+      looks: looksOf(r),
       laidOn: r.laid_on ?? test.started_on,
       warmFrom: r.warm_from ?? test.warm_from,
       droppedWhy: r.dropped_why,
@@ -207,7 +222,9 @@ function otherCurves(db: Db, test: TestRow, varietyId: number): object[] {
     test.lot_id,
   );
   return rows.map((t) => {
-    const summary = summaryOf(t, replicatesOf(db, t.id));
+    const replicates = replicatesOf(db, t.id).filter((r) => r.dropped_why === null);
+    const summary = summaryOf(t, replicates);
+    const bags = replicates.map((r) => lookedAt({ looks: looksOf(r), marks: r.marks.map(markOf) }, r.warm_from ?? t.warm_from));
     return {
       id: t.id,
       lotCode: t.code,
@@ -215,8 +232,7 @@ function otherCurves(db: Db, test: TestRow, varietyId: number): object[] {
       closedOn: t.closed_on,
       sown: summary.sown,
       normal: summary.normal,
-      t50: summary.t50,
-      meanTime: summary.meanTime,
+      half: sproutedBetween(bags, 0.5),
       curve: summary.curve,
     };
   });

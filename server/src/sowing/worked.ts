@@ -1,4 +1,4 @@
-import { daysBetween, type Fate, seasonYearOf, type SowingMethod, type Timing } from '@esprel/core';
+import { type Between, daysBetween, type Fate, middleBetween, seasonYearOf, type SowingMethod, type Timing } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import { gardenOf } from '../season/gardens.ts';
 import { SeasonReader } from '../season/windows.ts';
@@ -15,6 +15,8 @@ interface WorkedRow {
   readonly seeds: number;
   readonly emerged: number;
   readonly upOn: string | null;
+  /** The last look that found nothing. */
+  readonly notYetOn: string | null;
   readonly fate: Fate | null;
   readonly note: string | null;
   readonly timing: Timing | null;
@@ -29,8 +31,8 @@ export interface WorkedSeason {
   readonly seeds: number;
   readonly emerged: number;
   readonly lost: number;
-  /** Median days from sowing to the first seedling. */
-  readonly daysUp: number | null;
+  /** Days from sowing to the first seedling, in the middle of the sowings: between two looks. */
+  readonly daysUp: Between | null;
   readonly from: string;
   readonly to: string;
   readonly timings: Readonly<Partial<Record<Timing, number>>>;
@@ -44,9 +46,10 @@ export interface Worked {
   readonly seasons: readonly WorkedSeason[];
 }
 
-function median(values: readonly number[]): number | null {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted.length === 0 ? null : ((sorted[(sorted.length - 1) >> 1] as number) + (sorted[sorted.length >> 1] as number)) / 2;
+/** When the first of a sowing came up, as far as anybody looked. */
+function firstUp({ sownOn, upOn, notYetOn }: WorkedRow): Between[] {
+  if (upOn === null) return [];
+  return [{ after: notYetOn === null || notYetOn >= upOn ? null : daysBetween(sownOn, notYetOn), by: daysBetween(sownOn, upOn) }];
 }
 
 /** What worked, by crop and method, season against season; the library's own sowings and its members' together. */
@@ -55,7 +58,8 @@ export function whatWorked(db: Db, cropKey: string | null): { readonly rows: rea
     db,
     `SELECT s.id, s.lot_id AS lotId, v.crop_key AS cropKey, c.name AS crop, v.name AS variety, s.method, s.sown_on AS sownOn, s.seeds, s.fate, s.note,
        s.garden_id AS gardenId, t.timing, coalesce((SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id), 0) AS emerged,
-       (SELECT min(counted_on) FROM emergence_counts WHERE sowing_id = s.id AND emerged > 0) AS upOn
+       (SELECT min(counted_on) FROM emergence_counts WHERE sowing_id = s.id AND emerged > 0) AS upOn,
+       (SELECT max(counted_on) FROM emergence_counts WHERE sowing_id = s.id AND emerged = 0) AS notYetOn
      FROM sowings s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
      LEFT JOIN timing_verdicts t ON t.sowing_id = s.id
      WHERE s.test_id IS NULL AND (? IS NULL OR v.crop_key = ?) ORDER BY s.sown_on DESC LIMIT 4000`,
@@ -105,7 +109,7 @@ function seasonOf(db: Db, year: number, rows: readonly WorkedRow[]): WorkedSeaso
     seeds,
     emerged,
     lost,
-    daysUp: median(rows.flatMap((r) => (r.upOn === null ? [] : [daysBetween(r.sownOn, r.upOn)]))),
+    daysUp: middleBetween(rows.flatMap(firstUp)),
     from: days[0] ?? '',
     to: days[days.length - 1] ?? '',
     timings,

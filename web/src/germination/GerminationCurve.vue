@@ -29,6 +29,7 @@ const layout = computed(() => curveLayout(props.data, w.value, HEIGHT));
       <path v-for="b in layout.bags" :key="`b${b.key}`" :d="b.path" class="bag" />
       <path v-if="layout.ahead" :d="layout.ahead" class="ahead" />
       <path v-if="layout.aheadMiddle" :d="layout.aheadMiddle" class="middle" />
+      <rect v-for="(u, i) in layout.unseen" :key="`u${i}`" :x="u.x" :y="u.y" :width="u.width" :height="u.height" class="unwatched" />
       <path :d="layout.seen" class="seen" />
       <circle v-for="(d, i) in layout.dots" :key="i" :cx="d.x" :cy="d.y" r="4.500" />
       <template v-if="layout.callX !== null">
@@ -119,6 +120,10 @@ text {
 .tick {
   stroke: var(--ink);
   stroke-width: 2;
+}
+.unwatched {
+  fill: var(--good-mid);
+  opacity: 0.22;
 }
 .seen {
   fill: none;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { closeTestForm, daysBetween, numberWords, plural, type SeedKind } from '@esprel/core';
+import { type Between, betweenWords, closeTestForm, daysBetween, numberWords, plural, type SeedKind } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -10,7 +10,7 @@ import { useForm } from '../app/useForm.ts';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
 import VerdictNote from '../lots/VerdictNote.vue';
-import { countedOf, summaryOf, waitOf } from './batches.ts';
+import { countedOf, lookDays, reachedBetween, summaryOf, waitOf } from './batches.ts';
 import GerminationCurve from './GerminationCurve.vue';
 import TestSteps from './TestSteps.vue';
 import TestWait from './TestWait.vue';
@@ -35,19 +35,20 @@ const test = computed(() => props.sheet.test);
 const closed = computed(() => test.value.closedOn !== null);
 /** What is saved, with the marks of the open bag that are not saved yet; those are seen as of the day that is counted. */
 const replicates = computed(() =>
-  props.sheet.replicates.map((r) => (r.number === props.bag && props.unsaved ? { ...r, marks: props.unsaved, countedOn: props.day } : r)),
+  props.sheet.replicates.map((r) =>
+    r.number === props.bag && props.unsaved ? { ...r, marks: props.unsaved, countedOn: props.day, looks: [...r.looks, props.day] } : r,
+  ),
 );
 const kept = computed(() => replicates.value.filter((r) => r.droppedWhy === null));
 const summary = computed(() => summaryOf(replicates.value));
+const first = computed(() => reachedBetween(replicates.value, 0));
+const half = computed(() => reachedBetween(replicates.value, 0.5));
+const said = (b: Between | null): string => (b === null ? 'not yet' : betweenWords(b));
 const ofKind = (...kinds: SeedKind[]): number => kept.value.reduce((n, r) => n + r.marks.filter((m) => kinds.includes(m.kind)).length, 0);
 const asleep = computed(() => ofKind('hard', 'fresh'));
 const mouldy = computed(() => ofKind('dead'));
 const seedsOut = computed(() => kept.value.reduce((n, r) => n + r.seeds - r.marks.length, 0));
 const counted = computed(() => props.sheet.replicates.some((r) => r.countedOn !== null));
-const lastCount = computed(() => {
-  const days = props.sheet.replicates.flatMap((r) => (r.countedOn === null ? [] : [daysBetween(r.warmFrom, r.countedOn)]));
-  return days.length === 0 ? null : Math.max(...days);
-});
 
 const says = computed(() => {
   if (!model.value || session.today === '' || kept.value.length === 0) return null;
@@ -77,6 +78,7 @@ const wake = computed(() => {
 const compared = ref(false);
 const curve = computed(() => ({
   points: summary.value.curve,
+  looks: lookDays(replicates.value),
   countDays: test.value.countDays,
   usual: { min: test.value.countDays[0] ?? 5, max: test.value.countDays[test.value.countDays.length - 1] ?? 14 },
   expected: says.value === null ? null : { low: says.value.before.low, high: says.value.before.high },
@@ -85,11 +87,10 @@ const curve = computed(() => ({
   bags: kept.value.length > 1 ? kept.value.map((r) => ({ key: r.number, curve: summaryOf([r]).curve })) : [],
   others: compared.value ? props.sheet.others.map((o) => ({ key: o.id, curve: o.curve })) : [],
   today: closed.value ? null : daysBetween(test.value.warmFrom, session.today),
-  lastCount: lastCount.value,
 }));
 const curveWords = computed(
   () =>
-    `${String(summary.value.normal)} of ${String(summary.value.sown)} sprouted so far. The pale band is what the estimate before this test expected${kept.value.length > 1 ? ', the dotted lines are the bags' : ''}.`,
+    `${String(summary.value.normal)} of ${String(summary.value.sown)} sprouted so far. The pale band is what the estimate before this test expected${kept.value.length > 1 ? ', the dotted lines are the bags' : ''}. A pale box lies between two looks: the sprouts in it came somewhere in between.`,
 );
 
 const nextWords = computed(() => {
@@ -138,9 +139,7 @@ async function close(): Promise<void> {
       <ul v-if="compared" class="plain small">
         <li v-for="o in sheet.others" :key="o.id">
           <RouterLink :to="`/tests/${o.id}`">{{ o.sameLot ? 'this lot' : o.lotCode }}, {{ format.day(o.closedOn) }}</RouterLink
-          >: {{ o.normal }} of {{ o.sown }} sprouted<template v-if="o.t50 !== null"
-            >, half of them by day {{ Math.round(o.t50 * 10) / 10 }}</template
-          >
+          >: {{ o.normal }} of {{ o.sown }} sprouted<template v-if="o.half !== null">, half of them {{ betweenWords(o.half) }}</template>
         </li>
       </ul>
     </div>
@@ -177,10 +176,14 @@ async function close(): Promise<void> {
     </div>
 
     <dl class="facts">
-      <dt>Half of them up by</dt>
-      <dd>{{ summary.t50 === null ? 'not yet' : `day ${Math.round(summary.t50 * 10) / 10}` }}</dd>
+      <dt>First one</dt>
+      <dd>{{ said(first) }}</dd>
+      <dt>Half of them</dt>
+      <dd>{{ said(half) }}</dd>
       <dt>Mean time</dt>
-      <dd>{{ summary.meanTime === null ? 'not yet' : `${Math.round(summary.meanTime * 10) / 10} days` }}</dd>
+      <dd>
+        {{ summary.meanTime === null ? 'not yet' : `${Math.round(summary.meanTime * 10) / 10} days at most, by the days of the counts` }}
+      </dd>
       <dt>Asleep</dt>
       <dd>{{ asleep === 0 ? 'none' : `${asleep}, ${wake}` }}</dd>
       <dt>Mouldy</dt>

@@ -1,10 +1,13 @@
 import {
   addDays,
   ALIVE_KINDS,
+  type Between,
   germinationSummary,
   type GerminationSummary,
+  lookedAt,
   markedResult,
   type Pace,
+  sproutedBetween,
   waitForTest,
   waitInput,
   type WaitOrCall,
@@ -30,6 +33,21 @@ export function countedOf(replicates: readonly Replicate[]): BatchCounted[] {
 
 export function summaryOf(replicates: readonly Replicate[]): GerminationSummary {
   return germinationSummary(replicates.filter((r) => r.droppedWhy === null).map((r) => markedResult(r.seeds, r.marks, r.warmFrom)));
+}
+
+/** Between which days a share of what sprouted was there; null before anything sprouted. */
+export function reachedBetween(replicates: readonly Replicate[], share: number): Between | null {
+  const kept = replicates.filter((r) => r.droppedWhy === null);
+  return sproutedBetween(
+    kept.map((r) => lookedAt(r, r.warmFrom)),
+    share,
+  );
+}
+
+/** Days of the test on which every bag was looked at, the earliest first: what had come by then is known of all of them. */
+export function lookDays(replicates: readonly Replicate[]): number[] {
+  const looks = replicates.filter((r) => r.droppedWhy === null).map((r) => new Set(lookedAt(r, r.warmFrom).looks));
+  return [...(looks[0] ?? [])].filter((d) => looks.every((l) => l.has(d))).sort((a, b) => a - b);
 }
 
 export interface BatchWait extends WaitOrCall {

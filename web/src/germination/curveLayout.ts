@@ -4,13 +4,14 @@ import { area, curveMonotoneX, line } from 'd3-shape';
 export interface CurveData {
   /** Cumulative share by day of the test. */
   readonly points: readonly { readonly day: number; readonly cumulative: number }[];
+  /** Days on which it was looked at, the earliest first; between two of them nobody knows. */
+  readonly looks?: readonly number[];
   readonly countDays: readonly number[];
   /** Usual first and last days on which live seed of the crop sprouts. */
   readonly usual: { readonly min: number; readonly max: number };
   /** Share that was expected alive before this test: its low and high. */
   readonly expected: { readonly low: number; readonly high: number } | null;
   readonly today: number | null;
-  readonly lastCount: number | null;
   /** What may still come, from the last count on. */
   readonly ahead?: readonly { readonly day: number; readonly median: number; readonly low: number; readonly high: number }[];
   /** Day on which to call it. */
@@ -23,6 +24,8 @@ export interface CurveData {
 export interface CurveLayout {
   readonly seen: string;
   readonly band: string;
+  /** Between two looks the course runs somewhere through these. */
+  readonly unseen: readonly { readonly x: number; readonly y: number; readonly width: number; readonly height: number }[];
   readonly dots: readonly { readonly x: number; readonly y: number }[];
   readonly ticks: readonly { readonly x: number; readonly label: string; readonly count: boolean }[];
   readonly shares: readonly { readonly y: number; readonly label: string }[];
@@ -48,10 +51,13 @@ export function curveLayout(data: CurveData, width: number, height: number): Cur
     Math.max(1, ...data.countDays, ...data.points.map((p) => p.day), data.today ?? 0, data.usual.max, data.callOn ?? 0) * 1.06;
   const x = scaleLinear([0, lastDay], [box.x0, box.x1]).clamp(true);
   const y = scaleLinear([0, 1], [box.y1, box.y0]).clamp(true);
-  const seen = [{ day: 0, cumulative: 0 }, ...data.points.filter((p) => p.day > 0)];
-  const last = seen[seen.length - 1];
-  // A count that found nothing new still is a count: the line runs on to it.
-  if (last && data.lastCount !== null && data.lastCount > last.day) seen.push({ day: data.lastCount, cumulative: last.cumulative });
+  // A look that found nothing new still is a look: the line runs level to it.
+  const points = data.points.filter((p) => p.day > 0);
+  const level = (data.looks ?? []).filter((d) => d > 0 && !points.some((p) => p.day === d));
+  const soFar = (day: number): number => Math.max(0, ...data.points.filter((p) => p.day <= day).map((p) => p.cumulative));
+  const seen = [{ day: 0, cumulative: soFar(0) }, ...points, ...level.map((day) => ({ day, cumulative: soFar(day) }))].sort(
+    (a, b) => a.day - b.day,
+  );
   const days = Array.from({ length: 33 }, (_, i) => (lastDay * i) / 32);
   const expected = data.expected;
   const band = area<number>()
@@ -77,6 +83,11 @@ export function curveLayout(data: CurveData, width: number, height: number): Cur
     bags: thin(data.bags),
     seen: seen.length > 1 ? (curve(seen) ?? '') : '',
     band: expected === null ? '' : (band(days) ?? ''),
+    unseen: seen.slice(1).flatMap((p, i) => {
+      const before = seen[i] as (typeof seen)[number];
+      if (p.cumulative <= before.cumulative || p.day - before.day <= 1) return [];
+      return [{ x: x(before.day), y: y(p.cumulative), width: x(p.day) - x(before.day), height: y(before.cumulative) - y(p.cumulative) }];
+    }),
     dots: seen.slice(1).map((p) => ({ x: x(p.day), y: y(p.cumulative) })),
     ticks: [{ x: x(0), label: '0', count: false }, ...data.countDays.map((d) => ({ x: x(d), label: String(d), count: true }))],
     shares: [0, 0.25, 0.5, 0.75, 1].map((s) => ({ y: y(s), label: String(s * 100) })),

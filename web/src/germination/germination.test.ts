@@ -59,10 +59,10 @@ describe('marking seeds', () => {
 
 describe('the germination curve', () => {
   it.each([
-    ['no counts', { points: [], lastCount: null, expected: null }],
-    ['nothing came', { points: [], lastCount: 9, expected: { low: 0, high: 1 } }],
-    ['all on day 0', { points: [{ day: 0, cumulative: 1 }], lastCount: 0, expected: { low: 0.4, high: 0.9 } }],
-    ['far beyond the usual', { points: [{ day: 400, cumulative: 0.02 }], lastCount: 400, expected: { low: 0, high: 0 } }],
+    ['no counts', { points: [], looks: [], expected: null }],
+    ['nothing came', { points: [], looks: [9], expected: { low: 0, high: 1 } }],
+    ['all on day 0', { points: [{ day: 0, cumulative: 1 }], looks: [0], expected: { low: 0.4, high: 0.9 } }],
+    ['far beyond the usual', { points: [{ day: 400, cumulative: 0.02 }], looks: [400], expected: { low: 0, high: 0 } }],
   ])('draws no NaN with %s', (_name, d) => {
     const layout = curveLayout({ ...d, countDays: [5, 14], usual: { min: 5, max: 14 }, today: -3 }, 0, 0);
     expect(JSON.stringify(layout)).not.toMatch(/NaN|null,null/);
@@ -70,12 +70,24 @@ describe('the germination curve', () => {
 
   it('runs on flat to a count that found nothing new', () => {
     const layout = curveLayout(
-      { points: [{ day: 5, cumulative: 0.5 }], countDays: [5, 9], usual: { min: 5, max: 9 }, expected: null, today: 9, lastCount: 9 },
+      { points: [{ day: 5, cumulative: 0.5 }], countDays: [5, 9], usual: { min: 5, max: 9 }, expected: null, today: 9, looks: [5, 9] },
       400,
       200,
     );
     expect(layout.dots).toHaveLength(2);
     expect(layout.dots[1]!.y).toBe(layout.dots[0]!.y);
+  });
+
+  it('shows between which looks the course is not known, and draws nothing there after a look on each day', () => {
+    const at = (looks: number[]) =>
+      curveLayout(
+        { points: [{ day: 10, cumulative: 0.5 }], countDays: [], usual: { min: 5, max: 9 }, expected: null, today: 10, looks },
+        400,
+        200,
+      );
+    expect(at([10]).unseen[0]!.x).toBe(at([10]).box.x0);
+    expect(at([6, 10]).unseen[0]!.width).toBeCloseTo(0.4 * at([10]).unseen[0]!.width, 6);
+    expect(at([6, 9, 10]).unseen).toEqual([]);
   });
 });
 

@@ -1,4 +1,15 @@
-import type { CountsDue, DatedStep, GerminationSummary, Pace, RoundPlan, SeedKind, TestMethod, TestProtocol, Verdict } from '@esprel/core';
+import type {
+  Between,
+  CountsDue,
+  DatedStep,
+  GerminationSummary,
+  Pace,
+  RoundPlan,
+  SeedKind,
+  TestMethod,
+  TestProtocol,
+  Verdict,
+} from '@esprel/core';
 
 export interface SeedMark {
   readonly position: number;
@@ -16,6 +27,8 @@ export interface Replicate {
   readonly warmFrom: string;
   readonly droppedWhy: string | null;
   readonly countedOn: string | null;
+  /** Every day on which it was looked at, also when nothing was new. */
+  readonly looks: readonly string[];
   readonly marks: readonly SeedMark[];
 }
 
@@ -41,8 +54,8 @@ export interface OtherCurve {
   readonly closedOn: string;
   readonly sown: number;
   readonly normal: number;
-  readonly t50: number | null;
-  readonly meanTime: number | null;
+  /** Between which days half of what sprouted was there. */
+  readonly half: Between | null;
   readonly curve: GerminationSummary['curve'];
 }
 

@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { capital, emergenceForm, FATE_FACTS, fateForm, FATES, type Fate, plural, SOWING_METHOD_FACTS } from '@esprel/core';
+import {
+  betweenWords,
+  capital,
+  daysBetween,
+  emergenceForm,
+  FATE_FACTS,
+  fateForm,
+  FATES,
+  type Fate,
+  plural,
+  SOWING_METHOD_FACTS,
+} from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -27,6 +38,22 @@ const up = computed(() => Math.max(0, ...(data.value?.counts.map((c) => c.emerge
 const expected = computed(() =>
   data.value?.estimate && s.value ? Math.max(up.value, data.value.estimate.median * s.value.emergence * s.value.seeds) : null,
 );
+
+/** When the first came up, as far as anybody looked; null for what was sown as sprouts. */
+const firstUp = computed(() => {
+  const { counts = [] } = data.value ?? {};
+  const sownOn = s.value?.sownOn ?? '';
+  const days = (some: typeof counts): number[] => some.map((c) => daysBetween(sownOn, c.countedOn)).sort((a, b) => a - b);
+  const by = days(counts.filter((c) => c.emerged > 0))[0];
+  if (by === undefined || by <= 0) return null;
+  return {
+    after:
+      days(counts.filter((c) => c.emerged === 0))
+        .filter((d) => d < by)
+        .pop() ?? null,
+    by,
+  };
+});
 
 const count = useForm({
   name: null,
@@ -106,7 +133,8 @@ async function saveFate(): Promise<void> {
         <template v-if="expected !== null"
           >About {{ Math.round(expected) }} are expected in the end, from {{ data.estimate ? aliveWords(data.estimate) : '' }}.</template
         >
-        Usual for {{ s.crop.toLowerCase() }}: first up {{ data.crop.emergeMinD }}, last {{ data.crop.emergeMaxD }} days after sowing.
+        <template v-if="firstUp">The first was up {{ betweenWords(firstUp) }}. </template>Usual for {{ s.crop.toLowerCase() }}: first up
+        {{ data.crop.emergeMinD }}, last {{ data.crop.emergeMaxD }} days after sowing.
       </p>
     </div>
 

@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { capital, plural, SOWING_METHOD_FACTS, type SowingMethod, type Timing, TIMING_WORDS, type Way, WAY_WORDS } from '@esprel/core';
+import {
+  type Between,
+  betweenWords,
+  capital,
+  plural,
+  SOWING_METHOD_FACTS,
+  type SowingMethod,
+  type Timing,
+  TIMING_WORDS,
+  type Way,
+  WAY_WORDS,
+} from '@esprel/core';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useChanges } from '../app/changes.ts';
@@ -17,7 +28,7 @@ interface WorkedSeason {
   readonly seeds: number;
   readonly emerged: number;
   readonly lost: number;
-  readonly daysUp: number | null;
+  readonly daysUp: Between | null;
   readonly from: string;
   readonly to: string;
   readonly timings: Readonly<Partial<Record<Timing, number>>>;
@@ -121,7 +132,7 @@ const choose = (key: string): void => void router.replace({ path: '/sowing/worke
                 ><template v-else>nothing that speaks of the seed</template>, {{ plural(s.sowings, 'sowing') }}, {{ between(s) }}
               </p>
               <p class="quiet small">
-                {{ s.daysUp === null ? 'nobody saw the first come up' : `first up after ${s.daysUp} days`
+                {{ s.daysUp === null ? 'nobody saw the first come up' : `first up ${betweenWords(s.daysUp)}`
                 }}{{ s.lost > 0 ? `; ${plural(s.lost, 'seed')} lost to other causes` : '' }}{{ said(s) === '' ? '' : `; ${said(s)}` }}
               </p>
               <p v-for="n in s.notes" :key="n.id" class="note">
