@@ -84,6 +84,7 @@ export * from './devices/climateLogger.ts';
 export * from './devices/weatherStation.ts';
 export * from './lots/restrictions.ts';
 export * from './crops/asSown.ts';
+export * from './season/coming.ts';
 export * from './season/nextSowing.ts';
 export * from './words/figures.ts';
 export * from './crops/figures.ts';

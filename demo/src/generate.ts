@@ -21,6 +21,7 @@ function foundLibrary(story: Story): void {
     lastFrostSdDays: 10,
     firstFrost: '10-14',
     firstFrostSdDays: 12,
+    winterMinC: -9,
     supplierC: 10,
     supplierRhPercent: 40,
     roomC: 17,

@@ -122,7 +122,7 @@ function planSeason(story: Story, bench: Bench): Planned[] {
     const lot = lotsOf(story, cropKey, 20).find((l) => !used.has(l.varietyId));
     if (!lot) return [];
     used.add(lot.varietyId);
-    const usual = usualPlan(story.db, lot.code, plants, DEMO_TODAY);
+    const usual = usualPlan(story.db, lot.code, plants, DEMO_TODAY).plan;
     const inside = usual.method !== 'open-ground';
     // What wants cold is in it already, and comes out in two weeks.
     const chilled = lot.truth.crop.chillWeeks > 0;
@@ -130,6 +130,7 @@ function planSeason(story: Story, bench: Bench): Planned[] {
     const { id } = story.desk.do(DEMO_TODAY, 'post', '/planned', {
       ...usual,
       sowOn,
+      ...(chilled ? { plantOutOn: addDays(sowOn, 77) } : {}),
       purpose,
       memberId: purpose === 'order' ? story.members[i % story.members.length] : null,
       personId: (i % 3) + 1,
@@ -166,7 +167,7 @@ function tray(story: Story, name: string, day: string, benchId: number, crops: r
   });
   const plans = grown.map((g) =>
     desk.do(day, 'post', '/planned', {
-      ...usualPlan(db, g.lot.code, 8, day, 'start'),
+      ...usualPlan(db, g.lot.code, 8, day, { way: 'start' }).plan,
       method: one<{ kind: string }>(db, 'SELECT kind FROM bench_places WHERE id = ?', benchId)?.kind === 'mat' ? 'heated-cells' : 'cells',
       benchId,
       seedsPerCell: g.perCell,

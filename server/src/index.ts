@@ -10,5 +10,5 @@ export { routes } from './http/routes.ts';
 export type { Route, ChangeRoute } from './http/route.ts';
 export { gardenOf } from './season/gardens.ts';
 export { probeOn, stationFile } from './season/frostFile.ts';
-export { usualPlan } from './season/planChange.ts';
+export { usualPlan } from './season/usualPlan.ts';
 export { SeasonReader, tableTarget } from './season/windows.ts';

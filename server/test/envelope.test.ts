@@ -123,6 +123,8 @@ describe('what a packet says otherwise', () => {
   it('is followed for the lot by one tap: by its window, its depth and light, and its label; and by another no longer', async () => {
     const library = await openTestLibrary();
     const { code } = (await library.done('/api/lots', envelope({}))) as { code: string };
+    // Before either window opens.
+    library.today = '2027-01-10';
     const sheet = async (): Promise<any> => (await library.get(`/api/lots/${code}`)).body;
     const window = async (): Promise<string> => (await library.get(`/api/lots/${code}/season`)).body.season.season.sow.from;
     const follow = async (on: boolean): Promise<any> =>

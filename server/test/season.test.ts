@@ -69,8 +69,71 @@ describe('a planned sowing', () => {
     const of = (crop: string) => rows.find((l: any) => l.cropKey === crop);
     expect(of('tomato')).toMatchObject({ method: 'heated-cells', bench: 'Mat 1', plants: 12, purpose: 'sale' });
     expect(of('carrot')).toMatchObject({ method: 'open-ground' });
-    // The middle of its window was the twenty-third of February; it is still open today.
-    expect(of('columbine').sowOn >= '2027-02-23').toBe(true);
+    // Its four weeks of cold leave no time for sowing under cover; outdoors there is, and nothing is asked for that is past.
+    expect(of('columbine')).toMatchObject({ method: 'open-ground', sowOn: '2027-04-11' });
+  });
+
+  describe('suggested', () => {
+    const usual = async (code: string, query = ''): Promise<any> => (await library.get(`/api/lots/${code}/usual-plan${query}`)).body;
+    const season = async (code: string, query = ''): Promise<any> => (await library.get(`/api/lots/${code}/season${query}`)).body;
+
+    it('in a garden of the other hemisphere is its coming spring, also in March', async () => {
+      const code = await takeIn();
+      const { id } = await library.done('/api/gardens', {
+        name: 'South plot',
+        hemisphere: 'south',
+        lastFrost: '10-05',
+        lastFrostSdDays: 10,
+        firstFrost: '05-20',
+        firstFrostSdDays: 12,
+      });
+      const inSouth = `?garden=${String(id)}`;
+      expect((await usual(code, inSouth)).plan).toMatchObject({ gardenId: id, way: 'start', sowOn: '2027-08-17' });
+      const { ways, season: own } = await season(code, inSouth);
+      expect(ways[0]).toMatchObject({ way: 'start', window: { from: '2027-08-10', to: '2027-08-24' }, missed: null });
+      expect(own).toMatchObject({ lastFrost: '2027-10-05' });
+      expect(own.season.plantOut.from).toBe('2027-10-12');
+    });
+
+    it('after its window is today with a fortnight’s grace, then the next year’s, and says that it was missed', async () => {
+      const code = await takeIn();
+      library.today = '2027-03-20';
+      const late = await usual(code);
+      expect(late).toMatchObject({ plan: { sowOn: '2027-03-20' }, missed: null });
+      // Plants that are begun late go out no earlier than they are ready.
+      expect(late.plan.plantOutOn >= '2027-05-11').toBe(true);
+      library.today = '2027-06-02';
+      const over = await usual(code);
+      expect(over.plan.sowOn).toBe('2028-03-09');
+      expect(over.missed).toEqual({ window: { from: '2027-03-02', target: '2027-03-09', to: '2027-03-16' }, forPreparing: false });
+      expect((await season(code)).ways[0]).toMatchObject({ window: { from: '2028-03-02' }, missed: { forPreparing: false } });
+    });
+
+    it('is the way that is still open this season, before the next year’s of the usual one', async () => {
+      const code = await takeIn({ varietyName: 'Butter Leaf', cropKey: 'lettuce', seeds: 900 });
+      library.today = '2027-08-06';
+      expect((await usual(code)).plan).toMatchObject({ way: 'late', plantOutOn: null });
+      expect((await usual(code, '?way=start')).plan.sowOn > '2028-01-01').toBe(true);
+    });
+
+    it('by how cold the winter gets, which the settings can say', async () => {
+      const code = await takeIn({ varietyName: 'Long Pod', cropKey: 'broad-bean', seeds: 60 });
+      expect((await season(code)).winter).toContain('the settings can say how cold yours gets');
+      const settings = (await library.get('/api/settings')).body;
+      await library.done('/api/settings', { ...settings, winterMinC: -5 }, 'PUT');
+      const { ways, winter } = await season(code);
+      expect(winter).toBeNull();
+      expect(ways.find((w: any) => w.way === 'late').why).toContain('stands the winter');
+      await library.done('/api/settings', { ...settings, winterMinC: -20, temperatureUnit: 'F' }, 'PUT');
+      expect((await season(code)).winter).toContain('above 16 °F; here it usually goes down to -4 °F');
+    });
+  });
+
+  it('opens the season with the first of its work, also where forty weeks of cold go before', async () => {
+    const code = await takeIn({ varietyName: 'Hedge Rose', cropKey: 'columbine', seeds: 300 });
+    await library.done('/api/crops/columbine/own-figure', { field: 'chillWeeks', value: 40, reason: 'double dormant' }, 'PUT');
+    await library.done('/api/planned', plan(code, { sowOn: '2027-03-30' }));
+    expect((await library.get('/api/season')).body.from).toBe('2026-06-23');
   });
 
   it('goes into the cold, is looked at there, and jumps to the top when it sprouts early', async () => {

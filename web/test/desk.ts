@@ -30,6 +30,7 @@ export const SETTINGS = {
   lastFrostSdDays: 10,
   firstFrost: '10-14',
   firstFrostSdDays: 12,
+  winterMinC: null,
   lendingThreshold: 0.7,
   temperatureUnit: 'C',
   lengthUnit: 'mm',

@@ -1,10 +1,12 @@
 // @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest';
+import DayRisks from '../src/season/DayRisks.vue';
 import LotSeasonView from '../src/season/LotSeasonView.vue';
 import WorkedView from '../src/sowing/WorkedView.vue';
 import SowingCare from '../src/sowing/SowingCare.vue';
 import TraysView from '../src/sowing/TraysView.vue';
 import { button, settled, eachDesk, words } from './desk.ts';
+import { tomato } from './lotSheet.ts';
 
 const desk = eachDesk();
 
@@ -85,7 +87,7 @@ describe('when to sow a lot', () => {
     hardenFrom: '2027-05-11',
     frostRiskAtPlantOut: 0.02,
   };
-  const answer = (over: object = {}) => ({
+  const answer = (over: object = {}, way: object = {}) => ({
     variety: 'Tollgate Red',
     crop: 'Tomato',
     garden: { id: null, name: 'The library' },
@@ -100,6 +102,9 @@ describe('when to sow a lot', () => {
       shifts: { start: none, direct: none, late: none },
       ...over,
     },
+    ways: [{ way: 'start', window, missed: null, shift: none, why: null, ...way }],
+    winter: null,
+    lane: { crop: tomato, seasons: [] },
     rule: 'the rule',
     verdicts: [],
     soil: { state: 'unknown' },
@@ -124,9 +129,35 @@ describe('when to sow a lot', () => {
     expect(words(w)).toMatch(/last frost is usually about .*9 May/);
   });
 
+  it('says of a window that is over that this is the next, and why one can no longer be met', async () => {
+    desk.answers['GET /gardens'] = gardens;
+    desk.answers['GET /lots/TM-001/season'] = answer({}, { missed: { window, forPreparing: false } });
+    const w = await desk.show(LotSeasonView, { code: 'TM-001' });
+    expect(words(w.find('dl'))).toMatch(/The one of .*2 .*to .*16 Mar is over; this is the next/);
+    desk.answers['GET /lots/TM-002/season'] = answer({}, { missed: { window, forPreparing: true } });
+    const cold = await desk.show(LotSeasonView, { code: 'TM-002' });
+    expect(words(cold.find('dl'))).toContain('its weeks of cold would not be over in time');
+  });
+
+  it('says before anything is saved what a day risks, of the window that it is meant for', async () => {
+    const lane = {
+      crop: tomato,
+      seasons: [
+        { way: 'start', window, lastFrost: '2027-04-27', sdDays: 10 },
+        { way: 'late', window: null, lastFrost: '2027-04-27', sdDays: 10 },
+      ],
+    };
+    const typed = { lane, ways: ['start', 'late'], method: 'cells', seedsPerCell: 1, sowOn: '2027-03-21', plantOutOn: '2027-05-18' };
+    const w = await desk.show(DayRisks, typed);
+    expect(words(w)).toMatch(/Its window: .*16 Mar\..*5 days after its window/);
+    expect(words(await desk.show(DayRisks, { ...typed, plantOutOn: '2027-04-20' }))).toContain('A frost still follows planting out');
+    expect(words(await desk.show(DayRisks, { ...typed, sowOn: '' }))).toBe('');
+  });
+
   it('moves the window by what was learned and says from how many sowings', async () => {
     desk.answers['GET /gardens'] = gardens;
-    desk.answers['GET /lots/TM-001/season'] = answer({ shifts: { start: { days: -5, verdicts: 3 }, direct: none, late: none } });
+    const earlier = { from: '2027-02-25', target: '2027-03-04', to: '2027-03-11' };
+    desk.answers['GET /lots/TM-001/season'] = answer({}, { window: earlier, shift: { days: -5, verdicts: 3 } });
     const w = await desk.show(LotSeasonView, { code: 'TM-001' });
     expect(words(w.find('dl'))).toMatch(/25 Feb.* to .*11 Mar.*begin .*4 Mar/);
     expect(words(w.find('dl'))).toContain('5 days earlier than the table, from what was said of 3 sowings');

@@ -221,6 +221,8 @@ export const settingsForm = shape({
   lastFrostSdDays: need(number({ min: 1, max: 60 })),
   firstFrost: need(text(5).matches(/^\d\d-\d\d$/, 'must be a day of the year, as 12 October (10-12)') as yup.StringSchema<string>),
   firstFrostSdDays: need(number({ min: 1, max: 60 })),
+  /** Usual lowest degrees of a winter, C; null when nobody said. */
+  winterMinC: orNull(number({ min: -50, max: 20 })),
   lendingThreshold: need(number({ min: 0.05, max: 0.98 })),
   temperatureUnit: need(oneOf(['C', 'F'] as const)),
   lengthUnit: need(oneOf(['mm', 'inch'] as const)),

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CROP_REFERENCE } from '../crops/reference.ts';
 import { addDays, daysBetween } from '../dates/day.ts';
-import { lateSowing, sownFresh } from './late.ts';
+import { autumnPace, lateSowing, sownFresh, winterWords } from './late.ts';
 import { windowShift } from './seasonVerdicts.ts';
 import { soilSays, wantedSoil } from './soil.ts';
 import { season, type SeasonCrop } from './windows.ts';
@@ -81,12 +81,35 @@ describe('the season of a crop', () => {
 });
 
 describe('a later sowing', () => {
-  const late = (key: string) => lateSowing(crop(key), '2027-04-27', '2027-10-14');
+  const late = (key: string, winterMinC: number | null = -8) => lateSowing(crop(key), '2027-04-27', '2027-10-14', winterMinC);
   it('is early summer for biennial flowers, the first frosts for seed that wants cold, and before them for what stands the winter', () => {
     expect(late('foxglove')?.window.from).toBe('2027-06-01');
     expect(late('columbine')?.why).toContain('winter');
     expect(late('broad-bean')?.window).toMatchObject({ from: '2027-09-02', to: '2027-09-30' });
-    expect(late('radish')!.window.to < '2027-09-15' && late('radish')!.window.from > '2027-06-01').toBe(true);
+  });
+  it('goes by the crop’s own days: radish and rocket well into autumn, slower in short days, lettuce before them', () => {
+    expect(late('radish')?.window).toMatchObject({ from: '2027-08-18', to: '2027-09-24' });
+    expect(late('arugula')!.window.to > '2027-09-05' && late('arugula')!.window.to < '2027-09-20').toBe(true);
+    expect(late('lettuce')!.window.to > '2027-08-14' && late('lettuce')!.window.to < late('arugula')!.window.to).toBe(true);
+    expect(late('radish')?.why).toBe('quick: sown last it is ready after 48 days instead of 22, because the days shorten');
+    expect(autumnPace('2027-07-01', '2027-10-14')).toBe(1);
+    expect(autumnPace('2027-10-14', '2027-10-14')).toBeCloseTo(0.5);
+    expect(autumnPace('2027-12-24', '2027-10-14')).toBe(0.25);
+  });
+  it('sows to stand the winter only what stands it there, and says so of the rest', () => {
+    const inDegrees = (c: number) => `${String(c)} °C`;
+    expect(late('pea', -5)?.why).toContain('stands the winter');
+    // An autumn crop of peas from high summer, where none stands the winter.
+    expect((late('pea', -8)?.window.to ?? '9') < '2027-08-31').toBe(true);
+    expect(late('broad-bean', -14)).toBeNull();
+    expect(late('broad-bean', null)).toBeNull();
+    expect(late('corn-salad', null)?.why).toContain('stands the winter');
+    expect(winterWords(crop('pea'), -8, inDegrees)).toBe(
+      'An autumn sowing stands the winter only where it stays above -6 °C; here it usually goes down to -8 °C.',
+    );
+    expect(winterWords(crop('broad-bean'), null, inDegrees)).toContain('the settings can say');
+    expect(winterWords(crop('pea'), -5, inDegrees)).toBeNull();
+    expect(winterWords(crop('tomato'), -20, inDegrees)).toBeNull();
   });
   it('is not offered for what frost kills or what is never sown outdoors', () => {
     for (const key of ['tomato', 'zinnia', 'petunia', 'celery']) expect(late(key)).toBeNull();

@@ -19,7 +19,6 @@ import {
   lotLabel,
   overruns,
   parseLotCode,
-  seasonYearOf,
   type Settings,
   shortDay,
   USUAL_FORMAT,
@@ -31,7 +30,7 @@ import { replicatesOf, testRow } from '../germination/sheet.ts';
 import { lotRow } from '../lots/estimates.ts';
 import { lotsByCode } from '../lots/list.ts';
 import { climateIn, lotsNowIn, placePath, placesById, placesWithin } from '../places/climates.ts';
-import { SeasonReader, windowOf } from '../season/windows.ts';
+import { SeasonReader } from '../season/windows.ts';
 import { readSettings } from '../settings/settings.ts';
 import { measure, stretches } from './fonts.ts';
 
@@ -139,14 +138,8 @@ function windowHere(db: Db, reader: SeasonReader, code: string, today: string): 
     code,
   );
   if (!row) return null;
-  const year = seasonYearOf(today, reader.garden(null).frost.last);
-  for (const y of [year, year + 1]) {
-    const season = reader.of(row, null, y);
-    const way = season.season.sow !== null ? 'start' : 'direct';
-    const window = windowOf(season, way);
-    if (window && window.to >= today) return { from: window.from, to: window.to, outdoors: way === 'direct' };
-  }
-  return null;
+  const next = reader.coming(row, null, today).find((c) => c.way !== 'late');
+  return next === undefined ? null : { from: next.window.from, to: next.window.to, outdoors: next.way === 'direct' };
 }
 
 /** What was agreed when seed was handed over, for its packet. */

@@ -1,29 +1,21 @@
 import {
-  addDays,
   type chillForm,
   daysBetween,
-  howToSow,
-  perCellFor,
   type plannedEditForm,
   type plannedForm,
   type plannedManyForm,
   type plannedMoveForm,
   plural,
-  seasonYearOf,
-  seedsPerCell,
-  TRAY_SPREAD,
-  type Way,
   wrong,
 } from '@esprel/core';
 import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { lotByCode, lotNames } from '../lots/queries.ts';
-import { beliefOf, USUAL_CERTAINTY } from '../sowing/advice.ts';
-import { emergenceFor } from '../sowing/learned.ts';
+import { sowTogether } from '../sowing/trayDay.ts';
 import { gardenOf } from './gardens.ts';
-import { type NamedPlanned, plannedRow, seedsOf } from './planned.ts';
-import { SeasonReader, windowOf } from './windows.ts';
+import { type NamedPlanned, plannedRow, seedsOf, takenByOthers } from './planned.ts';
+import { usualPlan } from './usualPlan.ts';
 
 type Form<S extends yup.Schema> = yup.InferType<S>;
 
@@ -51,19 +43,6 @@ function checkNamed(db: Db, body: Form<typeof plannedEditForm> | Form<typeof pla
       body.way === 'direct' ? 'what is sown outdoors goes into open ground' : 'open ground is for what is sown outdoors',
     );
   }
-}
-
-/** Seeds that other open plans of the lot take, with what they keep back. */
-export function takenByOthers(db: Db, lotId: number, without: number | null): number {
-  return (
-    one<{ n: number | null }>(
-      db,
-      `SELECT sum(p.cells * p.seeds_per_cell) AS n FROM planned_sowings p
-       WHERE p.lot_id = ? AND p.id IS NOT ? AND NOT EXISTS (SELECT 1 FROM sowings s WHERE s.planned_id = p.id)`,
-      lotId,
-      without,
-    )?.n ?? 0
-  );
 }
 
 function checkSeeds(db: Db, lot: { id: number; code: string; balance: number }, seeds: number, without: number | null): void {
@@ -121,6 +100,7 @@ export function replan(change: Change, id: number, body: Form<typeof plannedEdit
   checkNamed(db, body);
   checkSeeds(db, { id: p.lot_id, code: p.code, balance: p.balance }, body.cells * body.seedsPerCell, id);
   change.update('planned_sowings', id, rowOf(body), body.version);
+  if (p.tray_id !== null) sowTogether(change, p.tray_id, body.sowOn, id);
   return planned(change, id, 'Changed the plan to sow');
 }
 
@@ -136,12 +116,13 @@ export function movePlan(change: Change, id: number, body: Form<typeof plannedMo
   if (body.plantOutOn != null && body.plantOutOn < body.sowOn) throw wrong('plantOutOn', `must not be before it is sown, ${body.sowOn}`);
   const days = daysBetween(p.sow_on, body.sowOn);
   change.update('planned_sowings', id, { sow_on: body.sowOn, plant_out_on: body.plantOutOn ?? null }, body.version);
+  const withTray = p.tray_id !== null && sowTogether(change, p.tray_id, body.sowOn, id) ? `, with ${p.tray ?? 'its tray'}` : '';
   change.touch('planned', id);
   change.touch('lot', p.lot_id);
   change.describe(
     days === 0
       ? `Moved the planting out of ${p.variety} to ${body.plantOutOn ?? 'no day'}`
-      : `Moved the sowing of ${p.variety} by ${plural(Math.abs(days), 'day')} ${days > 0 ? 'later' : 'earlier'}, to ${body.sowOn}`,
+      : `Moved the sowing of ${p.variety} by ${plural(Math.abs(days), 'day')} ${days > 0 ? 'later' : 'earlier'}, to ${body.sowOn}${withTray}`,
   );
   return { id, version: p.version + 1 };
 }
@@ -179,72 +160,6 @@ export function chill(change: Change, id: number, body: Form<typeof chillForm>):
   return { id, version: p.version + 1 };
 }
 
-/** The usual way of sowing a crop: under cover where it has weeks for that, else outdoors, else the later sowing. */
-export function usualWay(s: ReturnType<SeasonReader['of']>): Way {
-  return s.season.sow !== null || s.fresh ? 'start' : s.season.direct !== null ? 'direct' : s.late !== null ? 'late' : 'start';
-}
-
-/** What a plan for a lot is when nobody says more: its day, its cells and its place. */
-export function usualPlan(
-  db: Db,
-  code: string,
-  plants: number,
-  today: string,
-  asked: Way | null = null,
-  reader: SeasonReader = new SeasonReader(db),
-): Record<string, unknown> {
-  const lot = lotByCode(db, code, 'lotCode');
-  const crop = reader.crop(lot.crop_key);
-  const { last } = reader.garden(null).frost;
-  const year = seasonYearOf(today, last);
-  let s = reader.of(lot, null, year);
-  const way = asked ?? usualWay(s);
-  // A window that is over is that of next year.
-  if ((windowOf(s, way)?.to ?? today) < addDays(today, -14)) s = reader.of(lot, null, year + 1);
-  const window = windowOf(s, way);
-  const sowOn = s.fresh || window === null ? today : window.target < today ? today : window.target;
-  const mat = one<{ id: number }>(db, "SELECT id FROM bench_places WHERE kind = 'mat' ORDER BY id LIMIT 1");
-  const warm = crop.soilOptLowC >= 18 && mat !== undefined;
-  const method = way === 'direct' ? 'open-ground' : warm ? 'heated-cells' : 'cells';
-  const { emergence } = emergenceFor(db, method, warm ? (mat?.id ?? null) : null);
-  const free = Math.max(0, lot.balance - takenByOthers(db, lot.id, null));
-  const belief = beliefOf(db, lot.id, crop.freshGermination);
-  const table = seedsPerCell({
-    viability: belief,
-    emergence,
-    plants,
-    certainty: USUAL_CERTAINTY,
-    available: free,
-    maxPerCell: Math.max(5, crop.clumpSeeds),
-    traySpread: TRAY_SPREAD.library,
-  });
-  const how = howToSow(crop, { pelleted: lot.form === 'pelleted' });
-  // A plan is made before it is decided how much seed there will be: the cells that are wanted, though the seed may be short.
-  const perCell = how.together ?? table.recommended ?? perCellFor(belief, emergence, 5, TRAY_SPREAD.library) ?? 1;
-  const cells = table.options.find((o) => o.seedsPerCell === perCell)?.cells ?? plants;
-  return {
-    lotCode: lot.code,
-    gardenId: null,
-    memberId: null,
-    personId: null,
-    purpose: 'beds',
-    way,
-    method,
-    trayKindId: way === 'direct' ? null : (one<{ id: number }>(db, 'SELECT id FROM tray_kinds ORDER BY id LIMIT 1')?.id ?? null),
-    benchId: warm ? (mat?.id ?? null) : null,
-    growBenchId: null,
-    plants,
-    seedsPerCell: Math.max(1, Math.min(perCell, Math.max(1, free))),
-    cells: Math.max(1, Math.min(cells, Math.floor(free / Math.max(1, perCell)) || 1)),
-    reserve: 0,
-    sowOn,
-    plantOutOn: way === 'start' && s.season.plantOut !== null ? laterOf(s.season.plantOut.target, sowOn) : null,
-    note: null,
-  };
-}
-
-const laterOf = (a: string, b: string): string => (a > b ? a : b);
-
 /** Plans for the lots on the table, each in its usual way. */
 export function planMany(change: Change, body: Form<typeof plannedManyForm>): object {
   const { db, today } = change;
@@ -253,7 +168,7 @@ export function planMany(change: Change, body: Form<typeof plannedManyForm>): ob
     const lot = lotByCode(db, code, `lotCodes[${String(i)}]`);
     if (lot.balance === 0) throw wrong(`lotCodes[${String(i)}]`, `${lot.code} is used up`);
     if (lot.state === 'quarantine') throw wrong(`lotCodes[${String(i)}]`, `${lot.code} waits in quarantine; release it first`);
-    const usual = { ...usualPlan(db, code, body.plants, today), purpose: body.purpose } as Form<typeof plannedForm>;
+    const usual = { ...usualPlan(db, code, body.plants, today).plan, purpose: body.purpose } as Form<typeof plannedForm>;
     checkSeeds(db, lot, usual.cells * usual.seedsPerCell, null);
     const id = change.insert('planned_sowings', { lot_id: lot.id, ...rowOf(usual) });
     change.touch('planned', id);

@@ -1,8 +1,19 @@
-import { type LaneInput, laneOf, type Lane, seasonYearOf, type SowingMethod, type SowingPurpose, type Way, wrong } from '@esprel/core';
+import {
+  type LaneInput,
+  laneOf,
+  type Lane,
+  prepareBefore,
+  seasonYearOf,
+  type SowingMethod,
+  type SowingPurpose,
+  type Way,
+  WAYS,
+  wrong,
+} from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
 import type { SeasonPlan } from './seasonPlans.ts';
-import { type LotSeason, type SeasonReader, windowOf } from './windows.ts';
+import { type LotSeason, type SeasonReader, type SownLot, windowOf } from './windows.ts';
 
 export interface PlannedRow {
   readonly id: number;
@@ -77,14 +88,12 @@ export function plannedRow(db: Db, id: number, field: string | null = null): Nam
   return row;
 }
 
-/** The year of the season of a plan, by the last frost of its garden. */
-export function yearOfPlanned(reader: SeasonReader, p: Pick<PlannedRow, 'garden_id' | 'sow_on'>): number {
-  return seasonYearOf(p.sow_on, reader.garden(p.garden_id).frost.last);
-}
-
 /** The season that a plan stands in, by its lot, garden and day. */
-export function seasonOfPlanned(reader: SeasonReader, p: SeasonPlan): LotSeason {
-  return reader.of({ id: p.lot_id, crop_key: p.crop_key, variety_id: p.variety_id }, p.garden_id, yearOfPlanned(reader, p));
+export function seasonOfPlanned(
+  reader: SeasonReader,
+  p: Pick<SeasonPlan, 'lot_id' | 'crop_key' | 'variety_id' | 'garden_id' | 'way' | 'sow_on'>,
+): LotSeason {
+  return reader.meant({ id: p.lot_id, crop_key: p.crop_key, variety_id: p.variety_id }, p.garden_id, p.way, p.sow_on);
 }
 
 /** What a lane is drawn from that lanes of one crop, garden and way share. */
@@ -99,6 +108,29 @@ export function laneBase(reader: SeasonReader, s: LotSeason, cropKey: string, wa
     lastFrost: s.lastFrost,
     sdDays: s.sdDays,
   };
+}
+
+/** The day on which the first work of a plan begins: its sowing, or the cold and the soaking before it. */
+export function beginsOn(reader: SeasonReader, p: Pick<SeasonPlan, 'crop_key' | 'way' | 'sow_on' | 'sown_on' | 'chilled_on'>): string {
+  if (p.chilled_on !== null) return p.chilled_on;
+  const { chillWeeks, soakHours } = reader.crop(p.crop_key);
+  const { chillFrom, soakFrom } = prepareBefore(p.sown_on ?? p.sow_on, p.way === 'late' ? 0 : chillWeeks, soakHours);
+  return soakFrom ?? chillFrom ?? p.sown_on ?? p.sow_on;
+}
+
+/** What a sowing of a lot on any day of the next years is held against: its crop, and the windows of each way, year by year. */
+export function laneSeasons(
+  reader: SeasonReader,
+  lot: SownLot,
+  gardenId: number | null,
+  today: string,
+): Pick<LaneBase, 'crop'> & { readonly seasons: readonly (Omit<LaneBase, 'crop'> & { readonly way: Way })[] } {
+  const year = seasonYearOf(today, reader.garden(gardenId).frost.last);
+  const bases = WAYS.flatMap((way) =>
+    [-1, 0, 1, 2].map((ahead) => ({ way, ...laneBase(reader, reader.of(lot, gardenId, year + ahead), lot.crop_key, way) })),
+  );
+  const { crop } = bases[0] as (typeof bases)[number];
+  return { crop, seasons: bases.map(({ way, window, lastFrost, sdDays }) => ({ way, window, lastFrost, sdDays })) };
 }
 
 /** What the lane of a plan is drawn from; a sown one is drawn from the day it really was. */
@@ -119,3 +151,16 @@ export function lane(reader: SeasonReader, p: SeasonPlan): Lane {
 
 /** Seeds a plan takes, without its reserve. */
 export const seedsOf = (p: Pick<PlannedRow, 'cells' | 'seeds_per_cell'>): number => p.cells * p.seeds_per_cell;
+
+/** Seeds that other open plans of the lot take, with what they keep back. */
+export function takenByOthers(db: Db, lotId: number, without: number | null): number {
+  return (
+    one<{ n: number | null }>(
+      db,
+      `SELECT sum(p.cells * p.seeds_per_cell) AS n FROM planned_sowings p
+       WHERE p.lot_id = ? AND p.id IS NOT ? AND NOT EXISTS (SELECT 1 FROM sowings s WHERE s.planned_id = p.id)`,
+      lotId,
+      without,
+    )?.n ?? 0
+  );
+}

@@ -12,8 +12,10 @@ import {
   seasonYearOf,
   soilSays,
   undoForm,
+  warmth,
   type Way,
   WAYS,
+  winterWords,
   wrong,
 } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
@@ -21,13 +23,26 @@ import { historyOf } from '../journal/history.ts';
 import { pathId, queryOneOf, queryText, queryWhole } from '../http/query.ts';
 import { changes, FileAnswer, read, readKept, type Route } from '../http/route.ts';
 import { lotByCode, lotNames } from '../lots/queries.ts';
+import { readSettings } from '../settings/settings.ts';
 import { timingsOf } from '../sowing/timing.ts';
 import { SeasonBench } from './benchUse.ts';
 import { calendar } from './calendar.ts';
 import { gardenOf, soilOf } from './gardens.ts';
-import { chill, dropPlan, earlierNotes, movePlan, planMany, planSowing, replan, takenByOthers, usualPlan } from './planChange.ts';
-import { type LaneBase, laneBase, laneInput, type NamedPlanned, plannedRow, seasonOfPlanned, seedsOf, yearOfPlanned } from './planned.ts';
+import { chill, dropPlan, earlierNotes, movePlan, planMany, planSowing, replan } from './planChange.ts';
+import {
+  beginsOn,
+  type LaneBase,
+  laneBase,
+  laneInput,
+  laneSeasons,
+  type NamedPlanned,
+  plannedRow,
+  seasonOfPlanned,
+  seedsOf,
+  takenByOthers,
+} from './planned.ts';
 import { plansBetween, type SeasonPlan } from './seasonPlans.ts';
+import { usualPlan } from './usualPlan.ts';
 import { type LotSeason, SeasonReader, SHIFT_RULE } from './windows.ts';
 
 function yearAsked(db: Db, query: Readonly<Record<string, unknown>>, today: string): number {
@@ -60,7 +75,11 @@ function seasonPage(db: Db, year: number, today: string): object {
   const { from, to } = seasonDays(year, garden.frost.last);
   const bases: (LaneBase & { id: number })[] = [];
   const shared = new Map<LotSeason, Partial<Record<Way, number>>>();
+  // A season opens with the first of its work: seed that wants cold and warmth may begin forty weeks before it is sown.
+  let opens = from;
   const lanes = plansBetween(db, from, to).map((p) => {
+    const begins = beginsOn(reader, p);
+    if (begins < opens) opens = begins;
     const season = seasonOfPlanned(reader, p);
     let ways = shared.get(season);
     if (!ways) shared.set(season, (ways = {}));
@@ -76,15 +95,15 @@ function seasonPage(db: Db, year: number, today: string): object {
     };
   });
   const risk: { day: string; risk: number }[] = [];
-  for (let day = from; day <= to; day = addDays(day, 3)) risk.push({ day, risk: frostRisk(day, garden.frost) });
-  return { year, from, to, today, garden, risk, bases, lanes };
+  for (let day = opens; day <= to; day = addDays(day, 3)) risk.push({ day, risk: frostRisk(day, garden.frost) });
+  return { year, from: opens, to, today, garden, risk, bases, lanes };
 }
 
 /** One plan with everything that speaks for its day: windows, packet, soil, bench, what was noted before. */
 function plannedSheet(db: Db, id: number, today: string): object {
   const reader = new SeasonReader(db);
   const p = plannedRow(db, id);
-  const year = yearOfPlanned(reader, p);
+  const year = seasonYearOf(p.sow_on, reader.garden(p.garden_id).frost.last);
   const season = seasonOfPlanned(reader, p);
   const crop = reader.crop(p.crop_key);
   const { from, to } = seasonDays(year, reader.garden(p.garden_id).frost.last);
@@ -196,13 +215,24 @@ function lotSeason(db: Db, code: string, gardenId: number | null, today: string)
   const lot = lotByCode(db, code);
   const garden = reader.garden(gardenId);
   const crop = reader.crop(lot.crop_key);
-  const year = seasonYearOf(today, garden.frost.last);
   const { variety, crop: cropName } = lotNames(db, lot.id);
+  const ways = reader.coming(lot, gardenId, today);
+  const { temperatureUnit } = readSettings(db);
   return {
     variety,
     crop: cropName,
     garden,
-    season: reader.of(lot, gardenId, year),
+    // Planting out and the packet stand beside the way that is usual.
+    season: ways[0]?.season ?? reader.of(lot, gardenId, seasonYearOf(today, garden.frost.last)),
+    ways: ways.map(({ way, window, missed, season }) => ({
+      way,
+      window,
+      missed: missed === null ? null : { window: missed.window, forPreparing: missed.forPreparing },
+      shift: season.shifts[way],
+      why: way === 'late' ? (season.late?.why ?? null) : null,
+    })),
+    winter: winterWords(crop, reader.winterMinC(), (c) => warmth(c, temperatureUnit)),
+    lane: laneSeasons(reader, lot, gardenId, today),
     rule: SHIFT_RULE,
     verdicts: timingsOf(db, lot.crop_key),
     soil: soilSays(crop, soilOf(db, gardenId, today), today),
@@ -223,8 +253,10 @@ export function seasonRoutes(): Route[] {
       const lot = lotByCode(db, params.code ?? '');
       const { variety, crop } = lotNames(db, lot.id);
       const way = queryOneOf(query, 'way', WAYS);
-      const plan = { ...usualPlan(db, lot.code, queryWhole(query, 'plants', 1, 10_000) ?? 10, today, way), variety, crop };
-      return { plan, there: lot.balance, others: takenByOthers(db, lot.id, null) };
+      const plants = queryWhole(query, 'plants', 1, 10_000) ?? 10;
+      const gardenId = queryWhole(query, 'garden', 1, Number.MAX_SAFE_INTEGER);
+      const { plan, missed } = usualPlan(db, lot.code, plants, today, { way, gardenId });
+      return { plan: { ...plan, variety, crop }, missed, there: lot.balance, others: takenByOthers(db, lot.id, null) };
     }),
     read('/planned/:id', ({ db, today }, { params }) => plannedSheet(db, pathId(params.id, 'id'), today)),
     changes('post', '/planned', 'plan sowing', plannedForm, (change, { body }) => planSowing(change, body)),

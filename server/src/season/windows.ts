@@ -1,4 +1,5 @@
 import {
+  comingSeason,
   dayInYear,
   type LateSowing,
   lateSowing,
@@ -6,10 +7,13 @@ import {
   MOST_SHIFT_DAYS,
   type Season,
   season,
+  seasonMeant,
+  seasonYearOf,
   sownFresh,
   type Timing,
   VERDICT_STEP_DAYS,
   type Way,
+  WAYS,
   type Weeks,
   type Window,
   addDays,
@@ -18,6 +22,7 @@ import {
 } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db } from '../db/db.ts';
+import { readSettings } from '../settings/settings.ts';
 import { type Garden, gardenOf } from './gardens.ts';
 
 /** What the envelope of a lot says of sowing under cover, beside the crop's table. */
@@ -65,6 +70,25 @@ export function shiftsOf(db: Db, cropKey: string): Record<Way, LearnedShift> {
   return { start: of('start'), direct: of('direct'), late: of('late') };
 }
 
+/** A way of sowing with the season of its next window, and the window before that when it was missed not long ago. */
+export interface ComingWay {
+  readonly way: Way;
+  readonly season: LotSeason;
+  readonly window: Window;
+  /** Missed only for want of time for its weeks of cold, where `forPreparing`. */
+  readonly missed: { readonly season: LotSeason; readonly window: Window; readonly forPreparing: boolean } | null;
+}
+
+/** What of a lot its season depends on. */
+export interface SownLot {
+  readonly id: number;
+  readonly crop_key: string;
+  readonly variety_id: number;
+}
+
+/** A day within so long of its season's window surely is meant for that season. */
+const NEAR_WINDOW_DAYS = 60;
+
 /** Reads what many lots of one page ask again and again only once. */
 export class SeasonReader {
   private readonly gardens = new Map<number | null, Garden>();
@@ -73,6 +97,7 @@ export class SeasonReader {
   private readonly seasons = new Map<string, LotSeason>();
 
   private packets: PrintedWeeks | null = null;
+  private winter: number | null | undefined = undefined;
 
   constructor(readonly db: Db) {}
 
@@ -89,11 +114,7 @@ export class SeasonReader {
   }
 
   /** The season of a lot; lots without printed weeks of their own share that of their crop. */
-  of(
-    lot: { readonly id: number; readonly crop_key: string; readonly variety_id: number },
-    gardenId: number | null,
-    year: number,
-  ): LotSeason {
+  of(lot: SownLot, gardenId: number | null, year: number): LotSeason {
     this.packets ??= printedWeeks(this.db);
     const own = this.packets.byLot.get(lot.id) ?? null;
     // A lot that is sown by its own packet goes by that; else the envelope that is followed for its variety.
@@ -134,10 +155,47 @@ export class SeasonReader {
                 anchor,
                 window: from === null ? null : windowBefore(from, packet.weeks),
               },
-        late: lateSowing(crop, lastFrost, firstFrost),
+        late: lateSowing(crop, lastFrost, firstFrost, this.winterMinC()),
         fresh: sownFresh(crop),
         shifts: this.shiftsOf(lot.crop_key),
       };
+    });
+  }
+
+  /** The usual lowest degrees of a winter, C; null when nobody said. */
+  winterMinC(): number | null {
+    if (this.winter === undefined) this.winter = readSettings(this.db).winterMinC ?? null;
+    return this.winter;
+  }
+
+  /** The season that a day of sowing is meant for: the one by the last frost, unless the window of another year is nearer. */
+  meant(lot: SownLot, gardenId: number | null, way: Way, day: string): LotSeason {
+    const year = seasonYearOf(day, this.garden(gardenId).frost.last);
+    const own = this.of(lot, gardenId, year);
+    const window = windowOf(own, way);
+    if (window === null || (day >= addDays(window.from, -NEAR_WINDOW_DAYS) && day <= addDays(window.to, NEAR_WINDOW_DAYS))) return own;
+    const around = [year - 1, year, year + 1].map((y) => this.of(lot, gardenId, y));
+    return (
+      seasonMeant(
+        around.map((season) => ({ season, window: windowOf(season, way) })),
+        day,
+      )?.season ?? own
+    );
+  }
+
+  /** The ways in which a lot can be sown from today on, each with its next window; none for a crop without weeks. */
+  coming(lot: SownLot, gardenId: number | null, today: string): ComingWay[] {
+    const year = seasonYearOf(today, this.garden(gardenId).frost.last);
+    const crop = this.crop(lot.crop_key);
+    const seasons = [year - 1, year, year + 1, year + 2].map((y) => this.of(lot, gardenId, y));
+    return WAYS.flatMap((way): ComingWay[] => {
+      const windows = seasons.map((season) => ({ season, window: windowOf(season, way) }));
+      // What is sown late gets its cold outdoors, from the winter.
+      const found = comingSeason(windows, { chillWeeks: way === 'late' ? 0 : crop.chillWeeks, soakHours: crop.soakHours }, today);
+      if (found?.next.window == null) return [];
+      const gone = found.missed;
+      const missed = gone?.season.window == null ? null : { ...gone.season, window: gone.season.window, forPreparing: gone.forPreparing };
+      return [{ way, season: found.next.season, window: found.next.window, missed }];
     });
   }
 

@@ -12,6 +12,7 @@ export const DEFAULT_SETTINGS: Settings = {
   lastFrostSdDays: 11,
   firstFrost: '10-12',
   firstFrostSdDays: 12,
+  winterMinC: null,
   lendingThreshold: 0.7,
   temperatureUnit: 'C',
   lengthUnit: 'mm',
@@ -54,7 +55,7 @@ export function writeSettings(change: Change, settings: Settings): void {
     if (!isDay(`2028-${settings[field]}`)) throw wrong(field, 'must be a month and day that exist, as 04-27');
   }
   for (const [key, value] of Object.entries(settings)) {
-    const json = JSON.stringify(value);
+    const json = JSON.stringify(value ?? null);
     if (JSON.stringify(now[key]) === json) continue;
     if (change.image('settings', key)) change.update('settings', key, { value: json });
     else change.insert('settings', { key, value: json });

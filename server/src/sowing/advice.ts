@@ -4,7 +4,7 @@ import { type Db, one } from '../db/db.ts';
 import { queryNumber, queryOneOf, queryWhole } from '../http/query.ts';
 import type { LotRow, StoredEstimate } from '../lots/estimates.ts';
 import { loanRow } from '../members/members.ts';
-import { takenByOthers } from '../season/planChange.ts';
+import { takenByOthers } from '../season/planned.ts';
 import { emergenceFor } from './learned.ts';
 
 /** Seeds a member still holds of a loan: what was lent less what was sown of it, and what came back unsown. */

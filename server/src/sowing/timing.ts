@@ -1,4 +1,4 @@
-import { daysBetween, seasonYearOf, type Timing, TIMING_WORDS, type Way, wrong } from '@esprel/core';
+import { daysBetween, type Timing, TIMING_WORDS, type Way, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
 import type { Change } from '../journal/change.ts';
@@ -25,12 +25,11 @@ export function timingOf(db: Db, sowingId: number): object | null {
 
 /** The way a sowing without a plan was meant: outdoors in spring or later, else under cover. */
 function wayOf(s: TimedSowing, reader: SeasonReader): { way: Way; target: string | null } {
-  const year = seasonYearOf(s.sown_on, reader.garden(s.garden_id).frost.last);
-  const season = reader.of({ id: s.lot_id, crop_key: s.crop_key, variety_id: s.variety_id }, s.garden_id, year);
+  const lot = { id: s.lot_id, crop_key: s.crop_key, variety_id: s.variety_id };
   const ways: Way[] = s.way !== null ? [s.way] : s.method === 'open-ground' ? ['direct', 'late'] : ['start', 'late'];
   // Of several, the one whose middle is nearest.
   const near = ways
-    .map((way) => ({ way, target: tableTarget(season, way) }))
+    .map((way) => ({ way, target: tableTarget(reader.meant(lot, s.garden_id, way, s.sown_on), way) }))
     .filter((w) => w.target !== null)
     .sort((a, b) => Math.abs(daysBetween(a.target ?? '', s.sown_on)) - Math.abs(daysBetween(b.target ?? '', s.sown_on)));
   return near[0] ?? { way: ways[0] as Way, target: null };

@@ -18,6 +18,7 @@ import type { LotRow } from '../lots/estimates.ts';
 import { lotByCode } from '../lots/queries.ts';
 import { plannedRow } from '../season/planned.ts';
 import { checkedShape } from './bench.ts';
+import { sowTogether } from './trayDay.ts';
 import { fillsOf, shapeOf, trayRow, type TrayRow, traySheet } from './traySheet.ts';
 
 interface FillBody {
@@ -86,6 +87,7 @@ export function makeTray(change: Change, body: yup.InferType<typeof trayForm>): 
     note: body.note?.trim() || null,
   });
   for (const { fill, lot } of fills) insertFill(change, id, fill, lot);
+  sowTogether(change, id, body.sowOn);
   change.touch('tray', id);
   change.describe(`Laid out ${body.name.trim()}: ${plural(fills.length, 'variety', 'varieties')} over ${String(cellsOf(shape))} cells`);
   return { id, left: body.map != null ? {} : laid.left };
@@ -133,6 +135,7 @@ export function paintTray(change: Change, id: number, body: yup.InferType<typeof
   }
   const have = new Set(fillsOf(db, id).map((f) => f.letter));
   for (const { fill, lot } of fills) if (!have.has(fill.letter)) insertFill(change, id, fill, lot);
+  sowTogether(change, id, tray.sow_on);
   change.touch('tray', id);
   change.describe(painted === 0 ? `Changed what lies on ${tray.name}` : `Painted ${plural(painted, 'cell')} of ${tray.name}`);
   return traySheet(db, id, change.today);
@@ -176,6 +179,7 @@ export function changeTray(change: Change, id: number, body: yup.InferType<typeo
     },
     body.version,
   );
+  sowTogether(change, id, body.sowOn);
   change.touch('tray', id);
   change.describe(`Changed ${body.name.trim()}`);
   return traySheet(db, id, change.today);

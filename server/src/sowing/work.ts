@@ -2,7 +2,7 @@ import { addDays, CARE_WORDS, nextChillLook, plural, prepareBefore, soilSays, so
 import { everyLibraryCrop } from '../crops/crops.ts';
 import type { Db } from '../db/db.ts';
 import { soilOf, type SoilRow } from '../season/gardens.ts';
-import { type NamedPlanned, plannedOpen, seedsOf, yearOfPlanned } from '../season/planned.ts';
+import { type NamedPlanned, plannedOpen, seasonOfPlanned, seedsOf } from '../season/planned.ts';
 import { SeasonReader, windowOf } from '../season/windows.ts';
 import type { WorkItem } from '../today/work.ts';
 import { type ListedSowing, listSowings } from './sowings.ts';
@@ -180,9 +180,7 @@ function sowWork(reader: SeasonReader, p: NamedPlanned, today: string, soilOfGar
   const soil = near && p.way === 'direct' ? soilSays(crop, soilOfGarden(p.garden_id), today) : null;
   const { soakFrom } = prepareBefore(p.sow_on, 0, crop.soakHours);
   const soak = soakFrom !== null && p.chilled_on === null;
-  const season = near
-    ? reader.of({ id: p.lot_id, crop_key: p.crop_key, variety_id: p.variety_id }, p.garden_id, yearOfPlanned(reader, p))
-    : null;
+  const season = near ? seasonOfPlanned(reader, p) : null;
   const over = season !== null && p.sow_on > (windowOf(season, p.way)?.to ?? p.sow_on);
   return {
     kind: 'sow',

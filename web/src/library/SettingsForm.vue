@@ -28,13 +28,14 @@ const texts = (s: Settings | null) => ({
   lastFrostSdDays: String(s?.lastFrostSdDays ?? ''),
   firstFrostSdDays: String(s?.firstFrostSdDays ?? ''),
   lendingThreshold: s ? String(Math.round(s.lendingThreshold * 100)) : '',
+  winterMinC: degrees(s, s?.winterMinC),
   openDays: [...(s?.openDays ?? [])],
   supplierC: degrees(s, s?.supplierC),
   supplierRhPercent: String(s?.supplierRhPercent ?? ''),
   roomC: degrees(s, s?.roomC),
   roomRhPercent: String(s?.roomRhPercent ?? ''),
 });
-const degrees = (s: Settings | null, c: number | undefined): string => (c === undefined ? '' : String(fromCelsius(c, s?.temperatureUnit)));
+const degrees = (s: Settings | null, c: number | null | undefined): string => (c == null ? '' : String(fromCelsius(c, s?.temperatureUnit)));
 function celsius(path: string, text: string): number | null {
   const n = numberOf(path, text);
   return n === null ? null : toCelsius(n, inUse());
@@ -48,6 +49,7 @@ const form = useForm({
     ...gather({
       lastFrostSdDays: () => numberOf('lastFrostSdDays', v.lastFrostSdDays),
       firstFrostSdDays: () => numberOf('firstFrostSdDays', v.firstFrostSdDays),
+      winterMinC: () => celsius('winterMinC', v.winterMinC),
       lendingThreshold: () => shareOf('lendingThreshold', v.lendingThreshold),
       supplierC: () => celsius('supplierC', v.supplierC),
       supplierRhPercent: () => numberOf('supplierRhPercent', v.supplierRhPercent),
@@ -134,18 +136,29 @@ watch(oneInTen, (day) => {
       <FieldYearDay
         id="first-frost"
         v-model="values.firstFrost"
-        class="half"
+        class="third"
         label="Usual first frost of autumn"
         :error="form.errors.firstFrost"
       />
       <FieldText
         id="first-sd"
         v-model="values.firstFrostSdDays"
-        class="half"
+        class="third"
         label="Give or take"
         numeric
         unit="days"
         :error="form.errors.firstFrostSdDays"
+      />
+      <FieldText
+        id="winter"
+        v-model="values.winterMinC"
+        class="third"
+        label="Winters go down to"
+        optional
+        numeric
+        :unit="`°${inUse()}`"
+        hint="usually; it says what may be sown in autumn"
+        :error="form.errors.winterMinC"
       />
       <FieldText
         id="threshold"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { addDays, capital, plural, type SoilSays, soilWords, WAY_WORDS, type Way, WAYS, type Window } from '@esprel/core';
+import { capital, plural, soilWords, WAY_WORDS } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -8,8 +8,9 @@ import { useFetched } from '../app/useFetched.ts';
 import { useFormat } from '../app/useFormat.ts';
 import SheetProblem from '../lots/SheetProblem.vue';
 import EarlierNotes from './EarlierNotes.vue';
+import { missedWords } from './missedWords.ts';
 import PacketSays from './PacketSays.vue';
-import type { EarlierNote, Garden, LotSeason, TimingSaid } from './types.ts';
+import type { Garden, LotSeasonData } from './types.ts';
 
 /** When a lot is sown, by garden: what goes with every packet, and why. */
 const props = defineProps<{ code: string }>();
@@ -17,27 +18,9 @@ const router = useRouter();
 const format = useFormat();
 const garden = ref(0);
 const { data: gardens } = useFetched<{ gardens: Garden[] }>(() => '/gardens');
-const { data, problem } = useFetched<{
-  variety: string;
-  crop: string;
-  garden: Garden;
-  season: LotSeason;
-  rule: string;
-  verdicts: TimingSaid[];
-  soil: SoilSays;
-  notes: EarlierNote[];
-}>(() => `/lots/${encodeURIComponent(props.code)}/season${garden.value === 0 ? '' : `?garden=${String(garden.value)}`}`);
-
-function windowOf(way: Way, s: LotSeason): Window | null {
-  const w = way === 'start' ? s.season.sow : way === 'direct' ? s.season.direct : (s.late?.window ?? null);
-  const by = s.shifts[way].days;
-  return w === null ? null : { from: addDays(w.from, by), target: addDays(w.target, by), to: addDays(w.to, by) };
-}
-const rows = computed(() => {
-  const s = data.value?.season;
-  return s ? WAYS.map((way) => ({ way, window: windowOf(way, s), shift: s.shifts[way] })).filter((r) => r.window !== null) : [];
-});
-const between = (w: { from: string; to: string }): string => format.days(w.from, w.to);
+const { data, problem } = useFetched<LotSeasonData>(
+  () => `/lots/${encodeURIComponent(props.code)}/season${garden.value === 0 ? '' : `?garden=${String(garden.value)}`}`,
+);
 const out = computed(() => data.value?.season.season.plantOut ?? null);
 </script>
 
@@ -60,11 +43,12 @@ const out = computed(() => data.value?.season.season.plantOut ?? null);
     <p class="quiet">Its last frost is usually about {{ format.day(data.season.lastFrost) }}.</p>
     <p v-if="data.season.fresh" class="risk">This seed does not keep: sow it the day it comes, whatever the season.</p>
     <dl class="windows">
-      <template v-for="r in rows" :key="r.way">
+      <template v-for="r in data.ways" :key="r.way">
         <dt>{{ capital(WAY_WORDS[r.way]) }}</dt>
-        <dd v-if="r.window">
-          <strong>{{ between(r.window) }}</strong>, begin {{ format.day(r.window.target) }}
-          <span v-if="r.way === 'late' && data.season.late" class="quiet block">{{ capital(data.season.late.why) }}.</span>
+        <dd>
+          <strong>{{ format.days(r.window.from, r.window.to) }}</strong>, begin {{ format.day(r.window.target) }}
+          <span v-if="r.missed" class="block">{{ missedWords(r.missed, format.days) }}</span>
+          <span v-if="r.why" class="quiet block">{{ capital(r.why) }}.</span>
           <span v-if="r.shift.days !== 0" class="quiet block"
             >{{ plural(Math.abs(r.shift.days), 'day') }} {{ r.shift.days > 0 ? 'later' : 'earlier' }} than the table, from what was said of
             {{ plural(r.shift.verdicts, 'sowing') }}.</span
@@ -74,12 +58,13 @@ const out = computed(() => data.value?.season.season.plantOut ?? null);
       <template v-if="out">
         <dt>Planted out</dt>
         <dd>
-          <strong>{{ out.from && out.to ? between({ from: out.from, to: out.to }) : format.day(out.target) }}</strong>; a frost still
-          follows {{ format.day(out.target) }} in {{ percent(data.season.season.frostRiskAtPlantOut ?? 0) }} of springs
+          <strong>{{ out.from && out.to ? format.days(out.from, out.to) : format.day(out.target) }}</strong>; a frost still follows
+          {{ format.day(out.target) }} in {{ percent(data.season.season.frostRiskAtPlantOut ?? 0) }} of springs
         </dd>
       </template>
     </dl>
-    <p v-if="rows.length === 0 && !data.season.fresh" class="quiet">The table has no window for this crop; the day is yours.</p>
+    <p v-if="data.winter" class="quiet">{{ data.winter }}</p>
+    <p v-if="data.ways.length === 0 && !data.season.fresh" class="quiet">The table has no window for this crop; the day is yours.</p>
     <PacketSays :season="data.season" />
     <p v-if="data.season.season.direct" :class="data.soil.state === 'wait' ? 'risk' : 'quiet'">
       Soil: {{ soilWords(data.soil, format.warmth) }}.

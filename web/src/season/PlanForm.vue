@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import {
   BENCH_KIND_WORDS,
-  laneOf,
   plannedEditForm,
   plannedForm,
   SOWING_METHOD_FACTS,
@@ -10,7 +9,7 @@ import {
   WAY_WORDS,
   type Way,
 } from '@esprel/core';
-import { computed, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { get } from '../app/api.ts';
 import { useFetched } from '../app/useFetched.ts';
@@ -28,8 +27,9 @@ import FormFrame from '../fields/FormFrame.vue';
 import SeedsPerCell from '../sowing/SeedsPerCell.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
 import type { SowingAdvice } from '../sowing/types.ts';
+import DayRisks from './DayRisks.vue';
 import { noPlan, ofPlanned, ofUsual, ofWay, planBody, type UsualPlan } from './planValues.ts';
-import type { BenchData, Garden, PlannedSheetData } from './types.ts';
+import type { BenchData, Garden, LotSeasonData, Missed, PlannedSheetData } from './types.ts';
 
 /** A planned sowing: of a lot (`code`), or one that is planned already (`id`). What is usual stands there to be changed. */
 const props = defineProps<{ code?: string; id?: string }>();
@@ -42,7 +42,7 @@ const { data: gardens } = useFetched<{ gardens: Garden[] }>(() => '/gardens');
 const { data: planned, problem: plannedProblem } = useFetched<PlannedSheetData>(() =>
   props.id === undefined ? null : `/planned/${props.id}`,
 );
-const { data: usual, problem } = useFetched<{ plan: UsualPlan; there: number; others: number }>(() =>
+const { data: usual, problem } = useFetched<{ plan: UsualPlan; missed: Missed | null; there: number; others: number }>(() =>
   props.code === undefined ? null : `/lots/${encodeURIComponent(props.code)}/usual-plan`,
 );
 
@@ -62,13 +62,29 @@ watch([usual, planned], ([u, d]) => {
   if (u) Object.assign(values, ofUsual(u.plan));
   else if (d) Object.assign(values, ofPlanned(d.planned));
 });
+const missed = ref<Missed | null>(null);
+watch(usual, (u) => (missed.value = u?.missed ?? null), { immediate: true });
+const inGarden = (): string => (values.gardenId === 0 ? '' : `&garden=${String(values.gardenId)}`);
+/** The usual plan for what is chosen; without an answer what is typed stays, and is held against the window when it is sent. */
+async function askUsual(): Promise<UsualPlan | null> {
+  const { way, gardenId } = values;
+  const asked = `/lots/${encodeURIComponent(lotCode.value)}/usual-plan?way=${way}&plants=${String(plants.value ?? 10)}${inGarden()}`;
+  const answer = await get<{ plan: UsualPlan; missed: Missed | null }>(asked).catch(() => null);
+  if (!answer || values.way !== way || values.gardenId !== gardenId) return null;
+  missed.value = answer.missed;
+  return answer.plan;
+}
 /** Another way of sowing has a window, a place and numbers of its own; what was typed of them was for the other. */
 async function chooseWay(way: Way): Promise<void> {
   values.way = way;
-  const asked = `/lots/${encodeURIComponent(lotCode.value)}/usual-plan?way=${way}&plants=${String(plants.value ?? 10)}`;
-  // Without an answer what is typed stays, and is held against the window when it is sent.
-  const answer = await get<{ plan: UsualPlan }>(asked).catch(() => null);
-  if (answer && values.way === way) Object.assign(values, ofWay(answer.plan));
+  const plan = await askUsual();
+  if (plan) Object.assign(values, ofWay(plan));
+}
+/** Another garden has frosts of its own, and may lie in the other hemisphere. */
+async function chooseGarden(gardenId: number): Promise<void> {
+  values.gardenId = gardenId;
+  const plan = await askUsual();
+  if (plan) Object.assign(values, { sowOn: plan.sowOn, plantOutOn: plan.plantOutOn ?? '' });
 }
 
 const whole = (text: string, most: number): number | null =>
@@ -87,12 +103,9 @@ function take(perCell: number): void {
   values.perCell = String(perCell);
   values.cells = String(Math.min(o.cells ?? Infinity, Math.max(1, Math.floor(advice.value.available / perCell))));
 }
-/** What the day risks, while it is typed. */
-const risks = computed(() => {
-  const d = planned.value;
-  if (!d || !/^\d{4}-\d\d-\d\d$/.test(values.sowOn)) return [];
-  return laneOf({ ...d.input, sowOn: values.sowOn, plantOutOn: values.plantOutOn === '' ? null : values.plantOutOn }).risks;
-});
+const { data: season } = useFetched<LotSeasonData>(() =>
+  lotCode.value === '' ? null : `/lots/${encodeURIComponent(lotCode.value)}/season${inGarden().replace('&', '?')}`,
+);
 const options = <T extends string>(words: Readonly<Record<T, string>>): { value: T; label: string }[] =>
   (Object.keys(words) as T[]).map((value) => ({ value, label: words[value] }));
 const benchOptions = computed(() =>
@@ -199,7 +212,15 @@ async function save(): Promise<void> {
       label="Plant out"
       :error="form.errors.plantOutOn"
     />
-    <p v-for="r in risks" :key="r" class="risk">{{ r }}</p>
+    <DayRisks
+      :lane="season?.lane"
+      :ways="[values.way]"
+      :method="values.method"
+      :seeds-per-cell="Number(values.perCell) || 1"
+      :sow-on="values.sowOn"
+      :plant-out-on="values.plantOutOn === '' ? null : values.plantOutOn"
+      :missed="missed"
+    />
     <template v-if="values.method !== 'open-ground'">
       <FieldSelect
         id="bench"
@@ -222,11 +243,12 @@ async function save(): Promise<void> {
     </template>
     <FieldSelect
       id="garden"
-      v-model="values.gardenId"
+      :model-value="values.gardenId"
       class="half"
       label="Garden"
       :options="(gardens?.gardens ?? []).map((g) => ({ value: g.id ?? 0, label: g.name }))"
       :error="form.errors.gardenId"
+      @update:model-value="chooseGarden($event ?? 0)"
     />
     <FieldSelect
       id="person"
@@ -240,10 +262,3 @@ async function save(): Promise<void> {
     <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
   </FormFrame>
 </template>
-
-<style scoped>
-.risk {
-  color: var(--act);
-  font-weight: 600;
-}
-</style>

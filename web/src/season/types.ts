@@ -130,6 +130,40 @@ interface SeasonWindows {
   readonly frostRiskAtPlantOut: number | null;
 }
 
+/** What a sowing of a lot on any day is held against: the windows of each way, year by year. */
+export interface LaneSeasons {
+  readonly crop: LaneInput['crop'];
+  readonly seasons: readonly (Pick<LaneInput, 'window' | 'lastFrost' | 'sdDays'> & { readonly way: Way })[];
+}
+
+/** A window that is missed: over, or without time left for the weeks of cold before it. */
+export interface Missed {
+  readonly window: Window;
+  readonly forPreparing: boolean;
+}
+
+/** When a lot is sown in one garden, as `GET /api/lots/:code/season` answers it. */
+export interface LotSeasonData {
+  readonly variety: string;
+  readonly crop: string;
+  readonly garden: Garden;
+  readonly season: LotSeason;
+  readonly ways: readonly {
+    readonly way: Way;
+    readonly window: Window;
+    readonly missed: Missed | null;
+    readonly shift: { readonly days: number; readonly verdicts: number };
+    readonly why: string | null;
+  }[];
+  /** Why nothing of it is sown to stand the winter, where others are. */
+  readonly winter: string | null;
+  readonly lane: LaneSeasons;
+  readonly rule: string;
+  readonly verdicts: readonly TimingSaid[];
+  readonly soil: SoilSays;
+  readonly notes: readonly EarlierNote[];
+}
+
 export interface LotSeason {
   readonly year: number;
   readonly lastFrost: string;

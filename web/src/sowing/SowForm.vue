@@ -29,7 +29,8 @@ import SheetProblem from '../lots/SheetProblem.vue';
 import type { LotSheetData } from '../lots/types.ts';
 import SeedsPerCell from './SeedsPerCell.vue';
 import { get } from '../app/api.ts';
-import type { BenchData, PlannedSheetData } from '../season/types.ts';
+import DayRisks from '../season/DayRisks.vue';
+import type { BenchData, LotSeasonData, PlannedSheetData } from '../season/types.ts';
 import { sowingCautions } from './sowingCautions.ts';
 import type { SowingAdvice } from './types.ts';
 
@@ -121,6 +122,8 @@ const cautions = computed(() => {
   if (loan.value || values.method === 'open-ground') return d.cautions;
   return sowingCautions([{ letter: '', cautions: d.cautions, prepare: prepareForSowing(d.crop) }], kind);
 });
+
+const { data: season } = useFetched<LotSeasonData>(() => `/lots/${encodeURIComponent(props.code)}/season`);
 
 const plants = computed(() =>
   /^\d{1,5}$/.test(values.plants.trim()) && Number(values.plants) >= 1 && Number(values.plants) <= 10_000 ? Number(values.plants) : null,
@@ -253,6 +256,14 @@ async function save(): Promise<void> {
         :error="form.errors.benchId"
       />
     </template>
+    <DayRisks
+      :lane="season?.lane"
+      :ways="values.method === 'open-ground' ? ['direct', 'late'] : ['start', 'late']"
+      :method="values.method"
+      :seeds-per-cell="Number(values.perCell) || 1"
+      :sow-on="values.sownOn"
+      :plant-out-on="null"
+    />
     <template v-if="!loan">
       <FieldText
         id="depth"

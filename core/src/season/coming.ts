@@ -1,0 +1,56 @@
+import { addDays, type Day, daysBetween } from '../dates/day.ts';
+import { prepareBefore, type Window } from './windows.ts';
+
+/** Days from a window to a day: 0 inside it. */
+export function daysOutside(window: Window, day: Day): number {
+  return Math.max(0, daysBetween(day, window.from), daysBetween(window.to, day));
+}
+
+/** Of the seasons of several years the one that a day is meant for: whose window it lies in, or is nearest to. Null when none has one. */
+export function seasonMeant<T extends { readonly window: Window | null }>(seasons: readonly T[], day: Day): T | null {
+  const off = (s: T): number => (s.window === null ? Infinity : daysOutside(s.window, day));
+  const best = seasons.reduce<T | null>((a, b) => (a === null || off(b) < off(a) ? b : a), null);
+  return best === null || best.window === null ? null : best;
+}
+
+/** What has to be done before a sowing: weeks of cold, hours in water. */
+export interface Before {
+  readonly chillWeeks: number;
+  readonly soakHours: number;
+}
+
+/** The first day on which a seed that is begun with today can be sown. */
+export function earliestSowing(before: Before, today: Day): Day {
+  const { chillFrom, soakFrom } = prepareBefore(today, before.chillWeeks, before.soakHours);
+  return addDays(today, daysBetween(soakFrom ?? chillFrom ?? today, today));
+}
+
+export interface Coming<T> {
+  /** The season of the next window that can still be met. */
+  readonly next: T;
+  /** The one before it, when it was missed within this half year; and whether only for want of time to prepare. */
+  readonly missed: { readonly season: T; readonly forPreparing: boolean } | null;
+}
+
+/** A window that ended longer ago than this is last year's, and not worth a word. */
+const MISSED_FOR = 180;
+
+/**
+ * The next of the windows of several years, the earliest first, that seed begun with today can still be sown in; with the one that is over. Null
+ * when none has a window.
+ */
+export function comingSeason<T extends { readonly window: Window | null }>(
+  seasons: readonly T[],
+  before: Before,
+  today: Day,
+): Coming<T> | null {
+  const earliest = earliestSowing(before, today);
+  const withOne = seasons.filter((s) => s.window !== null);
+  const i = withOne.findIndex((s) => (s.window as Window).to >= earliest);
+  const next = withOne[i];
+  if (next === undefined) return null;
+  const gone = withOne[i - 1];
+  const ended = gone?.window?.to ?? null;
+  if (gone === undefined || ended === null || daysBetween(ended, today) > MISSED_FOR) return { next, missed: null };
+  return { next, missed: { season: gone, forPreparing: ended >= today } };
+}
