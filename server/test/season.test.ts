@@ -57,6 +57,67 @@ describe('a planned sowing', () => {
     expect((await library.get(`/api/lots/${code}/sowing-advice?plants=5`)).body.available).toBe(16);
   });
 
+  it('is made again every few weeks in one step, outdoors over into its later sowing, and taken back in one', async () => {
+    const code = await takeIn({ varietyName: 'Quick Round', cropKey: 'radish', seeds: 500 });
+    const outdoors = plan(code, {
+      way: 'direct',
+      method: 'open-ground',
+      plantOutOn: null,
+      cells: 20,
+      seedsPerCell: 1,
+      sowOn: '2027-04-20',
+      againDays: 21,
+      againUntil: '2027-09-20',
+    });
+    const { ids } = await library.done('/api/planned', outdoors);
+    const { lanes } = (await library.get('/api/season')).body;
+    expect(lanes.map((l: any) => [l.sowOn, l.way])).toEqual([
+      ['2027-04-20', 'direct'],
+      ['2027-05-11', 'direct'],
+      ['2027-06-01', 'direct'],
+      ['2027-06-22', 'direct'],
+      ['2027-07-13', 'direct'],
+      ['2027-08-03', 'direct'],
+      ['2027-08-24', 'late'],
+      ['2027-09-14', 'late'],
+    ]);
+    expect(ids).toEqual(lanes.map((l: any) => l.id));
+    const { steps } = (await library.get('/api/history')).body;
+    expect(steps[0].summary).toContain('Planned 8 sowings of Quick Round');
+    await undoLast(library);
+    expect((await library.get('/api/season')).body.lanes).toEqual([]);
+  });
+
+  it.each([
+    ['no days between', { againUntil: '2027-09-20' }, 'againDays'],
+    ['no end', { againDays: 21 }, 'againUntil'],
+    ['room for one only', { againDays: 21, againUntil: '2027-03-20' }, 'againUntil'],
+    ['far too many', { againDays: 1, againUntil: '2029-04-01' }, 'againUntil'],
+    ['more seed than there is', { againDays: 7, againUntil: '2027-06-01' }, 'cells'],
+  ])('that is made again refuses %s, and plans none', async (_name, over, path) => {
+    const code = await takeIn();
+    const answer = await library.post('/api/planned', plan(code, over));
+    expect(answer.status).toBe(400);
+    expect(answer.body.errors[0].path).toBe(path);
+    expect((await library.get('/api/season')).body.lanes).toEqual([]);
+  });
+
+  it('goes by the days to the first crop of its variety, else of its crop', async () => {
+    const code = await takeIn();
+    const { id } = await library.done('/api/planned', plan(code));
+    const sheetOf = async (): Promise<any> => (await library.get(`/api/planned/${String(id)}`)).body.input;
+    expect((await sheetOf()).cropDays).toEqual({ min: 55, max: 90 });
+    const { lot } = (await library.get(`/api/lots/${code}`)).body;
+    const { variety } = (await library.get(`/api/varieties/${String(lot.varietyId)}`)).body;
+    await library.done(
+      `/api/varieties/${String(lot.varietyId)}`,
+      { name: variety.name, breeding: variety.breeding, synonyms: [], harvestDaysMin: 100, harvestDaysMax: 110, version: variety.version },
+      'PATCH',
+    );
+    expect((await sheetOf()).cropDays).toEqual({ min: 100, max: 110 });
+    expect((await library.get('/api/season')).body.lanes[0].cropDays).toEqual({ min: 100, max: 110 });
+  });
+
   it('is made for all lots on the table, each in its usual way and window', async () => {
     const codes = [
       await takeIn(),

@@ -22,6 +22,8 @@ const input: PlannedSheetData['input'] = {
   window,
   lastFrost: '2027-04-27',
   sdDays: 10,
+  firstFrost: '2027-10-14',
+  cropDays: { min: 55, max: 90 },
 };
 const lane = (id: number, over: Partial<SeasonLane> = {}): SeasonLane => ({
   id,
@@ -42,6 +44,7 @@ const lane = (id: number, over: Partial<SeasonLane> = {}): SeasonLane => ({
   plantOutOn: '2027-05-18',
   way: 'start',
   method: 'cells',
+  cropDays: null,
   base: 0,
   ...over,
 });
@@ -53,7 +56,7 @@ const season = (lanes: readonly SeasonLane[]): SeasonPage => ({
   today: '2027-03-14',
   garden,
   risk: [{ day: '2027-01-01', risk: 1 }],
-  bases: [{ id: 0, crop: tomato, window, lastFrost: '2027-04-27', sdDays: 10 }],
+  bases: [{ id: 0, crop: tomato, window, lastFrost: '2027-04-27', sdDays: 10, firstFrost: '2027-10-14', cropDays: { min: 55, max: 90 } }],
   lanes,
 });
 
@@ -266,6 +269,18 @@ describe('planning a sowing', () => {
       benchId: null,
     });
     expect(desk.router.currentRoute.value.path).toBe('/sowing/planned/9');
+  });
+
+  it('says what sowing again every few weeks comes to, and sends it', async () => {
+    const w = await show();
+    await type(labelled(w, 'Again every'), '3');
+    await type(labelled(w, 'until'), '4 May 2027');
+    labelled(w, 'until').dispatchEvent(new Event('blur'));
+    await settled();
+    expect(words(w)).toMatch(/3 sowings, the last .*4 May: 72 seeds in all/);
+    await w.find('form').trigger('submit');
+    await settled();
+    expect(desk.posted('/planned')).toMatchObject({ sowOn: '2027-03-23', againDays: 21, againUntil: '2027-05-04' });
   });
 
   it('names each field that is wrong, sends nothing, and keeps what was typed', async () => {

@@ -140,16 +140,17 @@ describe('when to sow a lot', () => {
   });
 
   it('says before anything is saved what a day risks, of the window that it is meant for', async () => {
+    const frosts = { lastFrost: '2027-04-27', sdDays: 10, firstFrost: '2027-10-14', cropDays: { min: 55, max: 90 } };
     const lane = {
       crop: tomato,
       seasons: [
-        { way: 'start', window, lastFrost: '2027-04-27', sdDays: 10 },
-        { way: 'late', window: null, lastFrost: '2027-04-27', sdDays: 10 },
+        { way: 'start', window, ...frosts },
+        { way: 'late', window: null, ...frosts },
       ],
     };
     const typed = { lane, ways: ['start', 'late'], method: 'cells', seedsPerCell: 1, sowOn: '2027-03-21', plantOutOn: '2027-05-18' };
     const w = await desk.show(DayRisks, typed);
-    expect(words(w)).toMatch(/Its window: .*16 Mar\..*5 days after its window/);
+    expect(words(w)).toMatch(/Its window: .*16 Mar\. First crop about .*12 Jul\..*5 days after its window/);
     expect(words(await desk.show(DayRisks, { ...typed, plantOutOn: '2027-04-20' }))).toContain('A frost still follows planting out');
     expect(words(await desk.show(DayRisks, { ...typed, sowOn: '' }))).toBe('');
   });

@@ -102,7 +102,13 @@ const plannedFields = {
   plantOutOn: orNull(day()),
   note: orNull(note()),
 };
-export const plannedForm = shape({ ...plannedFields, lotCode: filled(20, 'choose a lot') });
+export const plannedForm = shape({
+  ...plannedFields,
+  lotCode: filled(20, 'choose a lot'),
+  /** Sown again every so many days, until a day; both or neither. */
+  againDays: orNull(whole({ min: 1, max: 120 })),
+  againUntil: orNull(day()),
+});
 export const plannedEditForm = shape({ ...plannedFields, version: version() });
 /** Sowings planned at once with what is usual: the lots on the table. */
 export const plannedManyForm = shape({

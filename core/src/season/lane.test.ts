@@ -15,6 +15,8 @@ const tomato: LaneInput = {
   window: windowBetween('2027-03-02', '2027-03-16'),
   lastFrost: '2027-04-27',
   sdDays: 10,
+  firstFrost: '2027-10-14',
+  cropDays: { min: 55, max: 90 },
 };
 
 describe('a lane', () => {
@@ -26,6 +28,7 @@ describe('a lane', () => {
       hardenFrom: '2027-05-04',
       from: '2027-03-09',
       to: '2027-05-11',
+      firstCrop: { from: '2027-07-05', to: '2027-08-09' },
       offMiddle: 0,
       place: 'inside',
       risks: [],

@@ -2,6 +2,7 @@ import type { Crop } from '../crops/crop.ts';
 import { addDays, type Day, dayInYear, daysBetween, yearOf } from '../dates/day.ts';
 import { careSteps, dueCare, usuallyUpOn } from '../sowing/care.ts';
 import type { SowingMethod } from '../sowing/fates.ts';
+import { type CropDays, type FirstCrop, firstCrop } from './firstCrop.ts';
 import { springFrostRisk } from './frost.ts';
 import { prepareBefore, type Window } from './windows.ts';
 
@@ -28,7 +29,17 @@ export function seasonDays(year: number, lastFrost: string): { readonly from: Da
 /** What a lane needs to know of its crop. */
 export type LaneCrop = Pick<
   Crop,
-  'key' | 'chillWeeks' | 'soakHours' | 'emergeMinD' | 'emergeMaxD' | 'transplant' | 'clumpSeeds' | 'frost' | 'lightNeed' | 'seedsPerGram'
+  | 'key'
+  | 'kind'
+  | 'chillWeeks'
+  | 'soakHours'
+  | 'emergeMinD'
+  | 'emergeMaxD'
+  | 'transplant'
+  | 'clumpSeeds'
+  | 'frost'
+  | 'lightNeed'
+  | 'seedsPerGram'
 >;
 
 /** What a lane is drawn from. */
@@ -44,6 +55,10 @@ export interface LaneInput {
   readonly window: Window | null;
   readonly lastFrost: Day;
   readonly sdDays: number;
+  /** The first frost after that. */
+  readonly firstFrost: Day;
+  /** Days from planting out or sowing outdoors to the first crop or flower; null where nobody knows, or it stands the winter first. */
+  readonly cropDays: CropDays | null;
 }
 
 export interface Lane {
@@ -54,6 +69,8 @@ export interface Lane {
   readonly potOn: Day | null;
   readonly hardenFrom: Day | null;
   readonly plantOutOn: Day | null;
+  /** When the first crop or flower may be looked for; null where it is not known or the cold comes before. */
+  readonly firstCrop: FirstCrop | null;
   /** First and last day of anything on the lane. */
   readonly from: Day;
   readonly to: Day;
@@ -85,6 +102,9 @@ export function laneOf(input: LaneInput): Lane {
     sowOn,
   );
   const dayOf = (kind: string): Day | null => due.find((s) => s.kind === kind)?.due ?? null;
+  const standsOutFrom = plantOutOn ?? (input.way !== 'start' || input.method === 'open-ground' ? sowOn : null);
+  const crops =
+    standsOutFrom === null || input.cropDays === null ? null : firstCrop(standsOutFrom, input.cropDays, crop.frost, input.firstFrost);
   const outdoors = input.way !== 'start' || input.method === 'open-ground';
   const exposed = outdoors ? emerge.from : plantOutOn;
   const frostRisk = exposed === null || input.way === 'late' ? 0 : springFrostRisk(exposed, input.lastFrost, input.sdDays);
@@ -99,16 +119,33 @@ export function laneOf(input: LaneInput): Lane {
     potOn: dayOf('pot-on'),
     hardenFrom,
     plantOutOn,
+    firstCrop: crops,
     from: parts.reduce((a, b) => (b < a ? b : a)),
     to: parts.reduce((a, b) => (b > a ? b : a)),
     offMiddle,
     place,
     frostRisk,
-    risks: risksOf(input, place, frostRisk, outdoors, due.find((s) => s.kind === 'plant-out')?.due ?? null),
+    risks: risksOf(input, {
+      place,
+      frostRisk,
+      outdoors,
+      ready: due.find((s) => s.kind === 'plant-out')?.due ?? null,
+      endsBeforeCrop: crops === null && input.cropDays !== null && standsOutFrom !== null,
+    }),
   };
 }
 
-function risksOf(input: LaneInput, place: Lane['place'], frostRisk: number, outdoors: boolean, ready: Day | null): string[] {
+interface Exposed {
+  readonly place: Lane['place'];
+  readonly frostRisk: number;
+  readonly outdoors: boolean;
+  /** When plants are ready to be planted out. */
+  readonly ready: Day | null;
+  /** Whether the cold ends its growth before there is a crop. */
+  readonly endsBeforeCrop: boolean;
+}
+
+function risksOf(input: LaneInput, { place, frostRisk, outdoors, ready, endsBeforeCrop }: Exposed): string[] {
   const { window, sowOn, plantOutOn, crop } = input;
   const out: string[] = [];
   const days = (n: number): string => `${String(n)} ${n === 1 ? 'day' : 'days'}`;
@@ -121,7 +158,10 @@ function risksOf(input: LaneInput, place: Lane['place'], frostRisk: number, outd
     );
   }
   if (window !== null && place === 'after')
-    out.push(`${days(daysBetween(window.to, sowOn))} after its window: it may not be ready before the season ends.`);
+    out.push(
+      `${days(daysBetween(window.to, sowOn))} after its window${input.cropDays === null ? ': it may not be ready before the season ends' : ''}.`,
+    );
+  if (endsBeforeCrop) out.push(`The cold ends its growth before there is ${crop.kind === 'flower' ? 'a flower' : 'a crop'}.`);
   if (frostRisk > RISKY[crop.frost]) {
     const share = `${String(Math.round(frostRisk * 100))} in 100`;
     out.push(

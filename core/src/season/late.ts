@@ -6,6 +6,8 @@ import { type Window, windowBetween } from './windows.ts';
 export interface LateSowing {
   readonly window: Window;
   readonly why: string;
+  /** Whether it stands through the winter before there is a crop. */
+  readonly through: boolean;
 }
 
 type LateCrop = Pick<
@@ -63,7 +65,7 @@ const FULL_UNTIL = -60;
 const LEAST_FROM = 30;
 const LEAST_PACE = 0.25;
 /** What is in the ground is good for this long after the first frost, which is a light one. */
-const GOOD_AFTER_FROST = { hardy: 28, 'half-hardy': 14, tender: 0 } as const;
+export const GOOD_AFTER_FROST = { hardy: 28, 'half-hardy': 14, tender: 0 } as const;
 const LONGEST_WINDOW = 63;
 const SHORTEST_WINDOW = 7;
 
@@ -100,6 +102,7 @@ function quickSowing(crop: LateCrop, lastFrost: Day, firstFrost: Day): LateSowin
   return {
     window: windowBetween(from, to),
     why: `quick: sown last it is ready after ${String(daysBetween(to, end))} days instead of ${String(quickest)}, because the days shorten`,
+    through: false,
   };
 }
 
@@ -116,16 +119,18 @@ export function lateSowing(crop: LateCrop, lastFrost: Day, firstFrost: Day, wint
     return {
       window: windowBetween(addDays(lastFrost, 35), addDays(lastFrost, 77)),
       why: 'a biennial: sown this summer it flowers next year',
+      through: true,
     };
   }
   if (crop.frost === 'hardy' && crop.chillWeeks > 0) {
-    return { window: windowBetween(addDays(firstFrost, -7), addDays(firstFrost, 28)), why: 'the winter does the chilling' };
+    return { window: windowBetween(addDays(firstFrost, -7), addDays(firstFrost, 28)), why: 'the winter does the chilling', through: true };
   }
   const stands = standsWinterTo(crop);
   if (stands !== null && (winterMinC ?? UNKNOWN_WINTER_C) >= stands) {
     return {
       window: windowBetween(addDays(firstFrost, -42), addDays(firstFrost, -14)),
       why: 'hardy: it stands the winter small and is early next year',
+      through: true,
     };
   }
   return quickSowing(crop, lastFrost, firstFrost);

@@ -1,21 +1,28 @@
 import {
+  addDays,
   type chillForm,
   daysBetween,
+  daysOutside,
+  MOST_SOWINGS,
   type plannedEditForm,
   type plannedForm,
   type plannedManyForm,
   type plannedMoveForm,
   plural,
+  sowAgain,
+  type Way,
   wrong,
 } from '@esprel/core';
 import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
+import type { LotRow } from '../lots/estimates.ts';
 import { lotByCode, lotNames } from '../lots/queries.ts';
 import { sowTogether } from '../sowing/trayDay.ts';
 import { gardenOf } from './gardens.ts';
 import { type NamedPlanned, plannedRow, seedsOf, takenByOthers } from './planned.ts';
 import { usualPlan } from './usualPlan.ts';
+import { SeasonReader, windowOf } from './windows.ts';
 
 type Form<S extends yup.Schema> = yup.InferType<S>;
 
@@ -81,9 +88,51 @@ export function planSowing(change: Change, body: Form<typeof plannedForm>): obje
   const { db } = change;
   const lot = lotByCode(db, body.lotCode, 'lotCode');
   checkNamed(db, body);
-  checkSeeds(db, lot, body.cells * body.seedsPerCell, null);
-  const id = change.insert('planned_sowings', { lot_id: lot.id, ...rowOf(body) });
-  return planned(change, id, 'Planned to sow');
+  const days = daysAsked(body);
+  checkSeeds(db, lot, days.length * body.cells * body.seedsPerCell, null);
+  const reader = new SeasonReader(db);
+  const ids = days.map((sowOn) => {
+    const by = daysBetween(body.sowOn, sowOn);
+    return change.insert('planned_sowings', {
+      lot_id: lot.id,
+      ...rowOf(body),
+      way: sowOn === body.sowOn ? body.way : outdoorWay(reader, lot, body, sowOn),
+      sow_on: sowOn,
+      plant_out_on: body.plantOutOn == null ? null : addDays(body.plantOutOn, by),
+    });
+  });
+  const first = planned(change, ids[0] as number, 'Planned to sow');
+  if (ids.length > 1) {
+    for (const id of ids) change.touch('planned', id);
+    const seeds = ids.length * body.cells * body.seedsPerCell;
+    const { variety } = lotNames(db, lot.id);
+    change.describe(
+      `Planned ${plural(ids.length, 'sowing')} of ${variety} ${lot.code}, every ${plural(body.againDays ?? 0, 'day')} from ${body.sowOn}: ${plural(seeds, 'seed')}`,
+    );
+  }
+  return { ...first, ids };
+}
+
+/** The days of a plan that is made once or again and again. */
+function daysAsked(body: Form<typeof plannedForm>): string[] {
+  const { againDays: every, againUntil: until, sowOn } = body;
+  if (every == null && until == null) return [sowOn];
+  if (every == null) throw wrong('againDays', 'say after how many days it is sown again');
+  if (until == null) throw wrong('againUntil', 'say until when it is sown again');
+  const days = sowAgain(sowOn, every, until);
+  if (days.length < 2) throw wrong('againUntil', `leaves room for one sowing only; the next would be ${addDays(sowOn, every)}`);
+  if (days.length > MOST_SOWINGS) throw wrong('againUntil', `makes more than ${String(MOST_SOWINGS)} sowings; choose an earlier day`);
+  return days;
+}
+
+/** What is sown outdoors again and again goes over into its later sowing when that is nearer. */
+function outdoorWay(reader: SeasonReader, lot: LotRow, body: Form<typeof plannedForm>, sowOn: string): Way {
+  if (body.way !== 'direct') return body.way;
+  const off = (way: Way): number => {
+    const window = windowOf(reader.meant(lot, body.gardenId ?? null, way, sowOn), way);
+    return window === null ? Infinity : daysOutside(window, sowOn);
+  };
+  return off('late') < off('direct') ? 'late' : 'direct';
 }
 
 function planned(change: Change, id: number, did: string): object {

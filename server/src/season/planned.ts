@@ -1,4 +1,5 @@
 import {
+  type CropDays,
   type LaneInput,
   laneOf,
   type Lane,
@@ -49,6 +50,9 @@ export interface NamedPlanned extends PlannedRow {
   readonly variety_id: number;
   readonly crop_key: string;
   readonly crop: string;
+  /** Days to the first crop by the packet that is followed or the variety; null where the crop's hold. */
+  readonly crop_min: number | null;
+  readonly crop_max: number | null;
   readonly person: string | null;
   readonly member: string | null;
   readonly bench: string | null;
@@ -62,11 +66,15 @@ export interface NamedPlanned extends PlannedRow {
   readonly emerged: number | null;
 }
 
-const NAMED = `SELECT p.*, l.code, l.balance, l.floor, v.name AS variety, v.id AS variety_id, v.crop_key, c.name AS crop, pe.name AS person,
+/** Days to the first crop that are printed on a packet that is followed, or written down of the variety. */
+export const OWN_DAYS = `coalesce(e.maturity_min, v.harvest_days_min) AS crop_min, coalesce(e.maturity_max, v.harvest_days_max) AS crop_max`;
+export const PACKET = 'LEFT JOIN envelope_texts e ON e.lot_id = l.id AND l.follows_packet = 1';
+
+const NAMED = `SELECT p.*, l.code, l.balance, l.floor, v.name AS variety, v.id AS variety_id, v.crop_key, c.name AS crop, ${OWN_DAYS}, pe.name AS person,
     m.name AS member, b.name AS bench, g.name AS grow_bench, t.id AS tray_id, t.name AS tray, s.id AS sowing_id, s.sown_on, s.seeds AS sown_seeds,
     (SELECT min(counted_on) FROM emergence_counts e WHERE e.sowing_id = s.id AND e.emerged > 0) AS up_on,
     (SELECT max(emerged) FROM emergence_counts e WHERE e.sowing_id = s.id) AS emerged
-  FROM planned_sowings p JOIN lots l ON l.id = p.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+  FROM planned_sowings p JOIN lots l ON l.id = p.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key ${PACKET}
   LEFT JOIN people pe ON pe.id = p.person_id LEFT JOIN members m ON m.id = p.member_id
   LEFT JOIN bench_places b ON b.id = p.bench_id LEFT JOIN bench_places g ON g.id = p.grow_bench_id
   LEFT JOIN trays t ON t.id = (SELECT max(tray_id) FROM tray_fills WHERE planned_id = p.id)
@@ -97,16 +105,20 @@ export function seasonOfPlanned(
 }
 
 /** What a lane is drawn from that lanes of one crop, garden and way share. */
-export type LaneBase = Pick<LaneInput, 'crop' | 'window' | 'lastFrost' | 'sdDays'>;
+export type LaneBase = Pick<LaneInput, 'crop' | 'window' | 'lastFrost' | 'sdDays' | 'firstFrost' | 'cropDays'>;
 
 export function laneBase(reader: SeasonReader, s: LotSeason, cropKey: string, way: Way): LaneBase {
-  const { key, chillWeeks, soakHours, emergeMinD, emergeMaxD, transplant, clumpSeeds, frost, lightNeed, seedsPerGram } =
-    reader.crop(cropKey);
+  const crop = reader.crop(cropKey);
+  const { key, kind, chillWeeks, soakHours, emergeMinD, emergeMaxD, transplant, clumpSeeds, frost, lightNeed, seedsPerGram } = crop;
+  // What stands the winter small crops next year, by that year's days.
+  const throughWinter = way === 'late' && s.late !== null && s.late.through;
   return {
-    crop: { key, chillWeeks, soakHours, emergeMinD, emergeMaxD, transplant, clumpSeeds, frost, lightNeed, seedsPerGram },
+    crop: { key, kind, chillWeeks, soakHours, emergeMinD, emergeMaxD, transplant, clumpSeeds, frost, lightNeed, seedsPerGram },
     window: windowOf(s, way),
     lastFrost: s.lastFrost,
     sdDays: s.sdDays,
+    firstFrost: s.firstFrost,
+    cropDays: throughWinter ? null : cropDays(crop.harvestDaysMin, crop.harvestDaysMax),
   };
 }
 
@@ -130,18 +142,26 @@ export function laneSeasons(
     [-1, 0, 1, 2].map((ahead) => ({ way, ...laneBase(reader, reader.of(lot, gardenId, year + ahead), lot.crop_key, way) })),
   );
   const { crop } = bases[0] as (typeof bases)[number];
-  return { crop, seasons: bases.map(({ way, window, lastFrost, sdDays }) => ({ way, window, lastFrost, sdDays })) };
+  return { crop, seasons: bases.map(({ crop: _, ...season }) => season) };
+}
+
+/** Days to the first crop, where either end is known. */
+export function cropDays(min: number | null, max: number | null): CropDays | null {
+  const [from, to] = [min ?? max, max ?? min];
+  return from === null || to === null ? null : { min: Math.min(from, to), max: Math.max(from, to) };
 }
 
 /** What the lane of a plan is drawn from; a sown one is drawn from the day it really was. */
 export function laneInput(reader: SeasonReader, p: SeasonPlan): LaneInput {
+  const base = laneBase(reader, seasonOfPlanned(reader, p), p.crop_key, p.way);
   return {
     sowOn: p.sown_on ?? p.sow_on,
     plantOutOn: p.plant_out_on,
     way: p.way,
     method: p.method,
     seedsPerCell: p.seeds_per_cell,
-    ...laneBase(reader, seasonOfPlanned(reader, p), p.crop_key, p.way),
+    ...base,
+    cropDays: base.cropDays && (cropDays(p.crop_min, p.crop_max) ?? base.cropDays),
   };
 }
 

@@ -31,6 +31,7 @@ import { gardenOf, soilOf } from './gardens.ts';
 import { chill, dropPlan, earlierNotes, movePlan, planMany, planSowing, replan } from './planChange.ts';
 import {
   beginsOn,
+  cropDays,
   type LaneBase,
   laneBase,
   laneInput,
@@ -91,6 +92,7 @@ function seasonPage(db: Db, year: number, today: string): object {
       way: p.way,
       method: p.method,
       seedsPerCell: p.seeds_per_cell,
+      cropDays: cropDays(p.crop_min, p.crop_max),
       base,
     };
   });

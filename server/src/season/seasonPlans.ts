@@ -1,5 +1,5 @@
 import { all, allRaw, type Db } from '../db/db.ts';
-import type { NamedPlanned } from './planned.ts';
+import { type NamedPlanned, OWN_DAYS, PACKET } from './planned.ts';
 
 /** A plan of a whole season: what lanes, the list and the bench ask of it. */
 export type SeasonPlan = Omit<NamedPlanned, 'chill_looked_on' | 'sprouted_on' | 'note' | 'floor' | 'up_on'>;
@@ -25,7 +25,17 @@ type PlanRow = readonly [
   plantOutOn: string | null,
   chilledOn: string | null,
 ];
-type LotNames = readonly [id: number, code: string, balance: number, varietyId: number, variety: string, cropKey: string, crop: string];
+type LotNames = readonly [
+  id: number,
+  code: string,
+  balance: number,
+  varietyId: number,
+  variety: string,
+  cropKey: string,
+  crop: string,
+  cropMin: number | null,
+  cropMax: number | null,
+];
 interface SowingOf {
   readonly id: number;
   readonly sownOn: string;
@@ -44,8 +54,8 @@ export function plansBetween(db: Db, from: string, to: string): SeasonPlan[] {
   const lots = new Map(
     allRaw<LotNames>(
       db,
-      `SELECT l.id, l.code, l.balance, v.id, v.name, v.crop_key, c.name
-       FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key WHERE l.id ${THEIR('lot_id')}`,
+      `SELECT l.id, l.code, l.balance, v.id, v.name, v.crop_key, c.name, ${OWN_DAYS}
+       FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key ${PACKET} WHERE l.id ${THEIR('lot_id')}`,
       from,
       to,
     ).map((r) => [r[0], r]),
@@ -100,6 +110,8 @@ export function plansBetween(db: Db, from: string, to: string): SeasonPlan[] {
       variety: lot[4],
       crop_key: lot[5],
       crop: lot[6],
+      crop_min: lot[7],
+      crop_max: lot[8],
       person: nameOf(people, p[5]),
       member: nameOf(members, p[4]),
       bench: nameOf(places, p[10]),

@@ -44,6 +44,7 @@ export interface LearnedShift {
 export interface LotSeason {
   readonly year: number;
   readonly lastFrost: string;
+  readonly firstFrost: string;
   readonly sdDays: number;
   /** The windows by what is followed, before anything learned. */
   readonly season: Season;
@@ -142,6 +143,7 @@ export class SeasonReader {
       return {
         year,
         lastFrost,
+        firstFrost,
         sdDays,
         table: byTable,
         season: packet?.used === true && byPacket !== null ? byPacket : byTable,

@@ -24,7 +24,7 @@ const held = computed(() =>
       )
     : null,
 );
-const risks = computed(() =>
+const lane = computed(() =>
   props.lane && held.value
     ? laneOf({
         ...held.value,
@@ -33,17 +33,19 @@ const risks = computed(() =>
         seedsPerCell: props.seedsPerCell,
         sowOn: props.sowOn,
         plantOutOn: props.plantOutOn,
-      }).risks
-    : [],
+      })
+    : null,
 );
 </script>
 
 <template>
-  <p v-if="held?.window || missed" class="quiet small">
+  <p v-if="held?.window || missed || lane?.firstCrop" class="quiet small">
     <template v-if="held?.window">Its window: {{ format.days(held.window.from, held.window.to) }}. </template
+    ><template v-if="lane?.firstCrop"
+      >{{ props.lane?.crop.kind === 'flower' ? 'First flowers' : 'First crop' }} about {{ format.day(lane.firstCrop.from) }}. </template
     ><template v-if="missed">{{ missedWords(missed, format.days) }}</template>
   </p>
-  <p v-for="r in risks" :key="r" class="risk">{{ r }}</p>
+  <p v-for="r in lane?.risks ?? []" :key="r" class="risk">{{ r }}</p>
 </template>
 
 <style scoped>

@@ -15,6 +15,8 @@ const props = defineProps<{
   from: Day;
   here: boolean;
   moving: boolean;
+  /** Whether it is grown for its flowers. */
+  flower: boolean;
 }>();
 const emit = defineEmits<{
   grab: [event: PointerEvent, outOnly: boolean];
@@ -25,11 +27,15 @@ const emit = defineEmits<{
 }>();
 const format = useFormat();
 
+const crop = computed(() => {
+  const { firstCrop } = props.drawn;
+  return firstCrop === null ? '' : `${props.flower ? 'flowers' : 'first crop'} ${format.day(firstCrop.from).replace(/^\w+ /, '')}`;
+});
 const words = computed(() => {
   const { lane, drawn } = props;
   if (lane.sownOn !== null) return `Sown ${format.day(lane.sownOn)}`;
   const out = drawn.plantOutOn === null ? '' : `, planted out ${format.day(drawn.plantOutOn)}`;
-  return `Sow ${format.day(drawn.sowOn)}${out}${drawn.risks.length > 0 ? `; ${drawn.risks.join(' ')}` : ''}`;
+  return `Sow ${format.day(drawn.sowOn)}${out}${crop.value === '' ? '' : `, ${crop.value}`}${drawn.risks.length > 0 ? `; ${drawn.risks.join(' ')}` : ''}`;
 });
 /** Where a slider stands: days from the first day of the season. */
 const daysIn = (day: Day): number => daysBetween(props.from, day);
@@ -117,6 +123,7 @@ function hands(out: boolean): Record<string, (event: Event) => void> {
           <path d="M8 1v9m0 0L4 6m4 4 4-4M2 14h12" fill="none" stroke="currentColor" stroke-width="2" />
         </svg>
       </div>
+      <span v-if="crop" class="crop quiet small" :style="{ left: `${picture.crop}px` }">{{ crop }}</span>
     </div>
   </div>
 </template>
@@ -235,6 +242,11 @@ function hands(out: boolean): Record<string, (event: Event) => void> {
 }
 .seed ellipse {
   fill: #6b4c1e;
+}
+.crop {
+  position: absolute;
+  top: 15px;
+  white-space: nowrap;
 }
 .out {
   position: absolute;

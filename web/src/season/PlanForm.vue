@@ -3,6 +3,8 @@ import {
   BENCH_KIND_WORDS,
   plannedEditForm,
   plannedForm,
+  plural,
+  sowAgain,
   SOWING_METHOD_FACTS,
   SOWING_METHODS,
   SOWING_PURPOSE_WORDS,
@@ -28,7 +30,7 @@ import SeedsPerCell from '../sowing/SeedsPerCell.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
 import type { SowingAdvice } from '../sowing/types.ts';
 import DayRisks from './DayRisks.vue';
-import { noPlan, ofPlanned, ofUsual, ofWay, planBody, type UsualPlan } from './planValues.ts';
+import { againDays, noPlan, ofPlanned, ofUsual, ofWay, planBody, type UsualPlan } from './planValues.ts';
 import type { BenchData, Garden, LotSeasonData, Missed, PlannedSheetData } from './types.ts';
 
 /** A planned sowing: of a lot (`code`), or one that is planned already (`id`). What is usual stands there to be changed. */
@@ -52,7 +54,12 @@ const form = useForm({
   initial: noPlan,
   schema: plannedForm,
   schemaOf: () => (props.id === undefined ? plannedForm : (plannedEditForm as unknown as typeof plannedForm)),
-  body: (v) => ({ ...planBody(v), ...(props.id === undefined ? { lotCode: lotCode.value } : { version: v.version }) }),
+  body: (v) => ({
+    ...planBody(v),
+    ...(props.id === undefined
+      ? { lotCode: lotCode.value, againDays: againDays(v), againUntil: v.againUntil === '' ? null : v.againUntil }
+      : { version: v.version }),
+  }),
   method: props.id === undefined ? 'POST' : 'PUT',
   path: () => (props.id === undefined ? '/planned' : `/planned/${props.id}`),
 });
@@ -106,6 +113,16 @@ function take(perCell: number): void {
 const { data: season } = useFetched<LotSeasonData>(() =>
   lotCode.value === '' ? null : `/lots/${encodeURIComponent(lotCode.value)}/season${inGarden().replace('&', '?')}`,
 );
+/** What sowing again comes to, before it is planned. */
+const again = computed(() => {
+  const every = Math.round(7 * Number(values.againWeeks));
+  const day = /^\d{4}-\d\d-\d\d$/;
+  if (!(every >= 1) || !day.test(values.sowOn) || !day.test(values.againUntil)) return '';
+  const days = sowAgain(values.sowOn, every, values.againUntil);
+  if (days.length < 2) return '';
+  const seeds = days.length * (whole(values.cells, 10_000) ?? 0) * (whole(values.perCell, 1000) ?? 0);
+  return `${plural(days.length, 'sowing')}, the last ${format.day(days[days.length - 1] ?? '')}${seeds > 0 ? `: ${plural(seeds, 'seed')} in all` : ''}.`;
+});
 const options = <T extends string>(words: Readonly<Record<T, string>>): { value: T; label: string }[] =>
   (Object.keys(words) as T[]).map((value) => ({ value, label: words[value] }));
 const benchOptions = computed(() =>
@@ -221,6 +238,20 @@ async function save(): Promise<void> {
       :plant-out-on="values.plantOutOn === '' ? null : values.plantOutOn"
       :missed="missed"
     />
+    <template v-if="id === undefined">
+      <FieldText
+        id="again"
+        v-model="values.againWeeks"
+        class="third"
+        label="Again every"
+        numeric
+        unit="weeks"
+        placeholder="once"
+        :error="form.errors.againDays"
+      />
+      <FieldDay id="again-until" v-model="values.againUntil" class="two-thirds" label="until" :error="form.errors.againUntil" />
+      <p v-if="again" class="quiet small">{{ again }}</p>
+    </template>
     <template v-if="values.method !== 'open-ground'">
       <FieldSelect
         id="bench"

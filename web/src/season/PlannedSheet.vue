@@ -51,6 +51,11 @@ const days = computed(() => {
     ['Pot on', l.potOn],
     ['Harden off', l.hardenFrom],
     ['Plant out', l.plantOutOn, `a frost still follows in ${String(Math.round(l.frostRisk * 100))} springs of 100`],
+    [
+      data.value?.input.crop.kind === 'flower' ? 'First flowers' : 'First crop',
+      l.firstCrop?.from ?? null,
+      l.firstCrop?.to == null ? undefined : `to ${format.day(l.firstCrop.to)}`,
+    ],
   ];
   return rows.filter((r): r is [string, string, string?] => r[1] !== null);
 });

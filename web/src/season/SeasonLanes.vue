@@ -92,6 +92,7 @@ watch(moving, (m) => {
         :from="page.from"
         :here="s.lane.id === opened"
         :moving="moving?.id === s.lane.id"
+        :flower="page.bases[s.lane.base]?.crop.kind === 'flower'"
         :style="{ top: `${s.row * LANE_HEIGHT}px`, height: `${LANE_HEIGHT}px` }"
         @grab="(event, out) => grab(event, s.lane, out)"
         @drag="drag"

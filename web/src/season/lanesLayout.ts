@@ -23,9 +23,14 @@ export interface LanePicture {
   readonly potOn: number | null;
   readonly harden: { readonly x: number; readonly width: number } | null;
   readonly plantOut: number | null;
+  /** Where the day of the first crop is written, behind everything else of the lane. */
+  readonly crop: number;
 }
 
 const MARGIN_DAYS = 10;
+/** The day of the first crop stands behind the arrow of planting out, and needs this much room. */
+const BEHIND = 18;
+const CROP_ROOM = 128;
 const WINDOWS_BACK_DAYS = 35;
 /** Fewer days than these are never shown: a lone lane would fill the page. */
 const LEAST_DAYS = 120;
@@ -39,6 +44,7 @@ export function drawnLane(
   const base = bases[lane.base] as LaneBase;
   return laneOf({
     ...base,
+    cropDays: base.cropDays && (lane.cropDays ?? base.cropDays),
     way: lane.way,
     method: lane.method,
     seedsPerCell: lane.seedsPerCell,
@@ -66,8 +72,9 @@ export function laneScale(page: SeasonPage, lanes: readonly SeasonLane[], width:
   const first = [...now, ...windows, ...spans.map((s) => s.from)].reduce((a, d) => (d < a ? d : a), spans[0]?.from ?? page.from);
   const last = spans.reduce((a, s) => (s.to > a ? s.to : a), addDays(first, LEAST_DAYS));
   const from = addDays(first, -MARGIN_DAYS);
-  const to = addDays(last, MARGIN_DAYS);
-  return { from, to, dayWidth: width / Math.max(1, daysBetween(from, to)), width };
+  const days = daysBetween(from, last);
+  const room = Math.max(MARGIN_DAYS, Math.ceil((days * (BEHIND + CROP_ROOM)) / Math.max(1, width - BEHIND - CROP_ROOM)));
+  return { from, to: addDays(last, room), dayWidth: width / Math.max(1, days + room), width };
 }
 
 export const xOf = (scale: LaneScale, day: Day): number => daysBetween(scale.from, day) * scale.dayWidth;
@@ -84,6 +91,7 @@ export function lanePicture(scale: LaneScale, lane: Lane, window: LaneBase['wind
     potOn: lane.potOn === null ? null : x(lane.potOn),
     harden: lane.hardenFrom === null || lane.plantOutOn === null ? null : span(lane.hardenFrom, lane.plantOutOn),
     plantOut: lane.plantOutOn === null ? null : x(lane.plantOutOn),
+    crop: x(lane.plantOutOn ?? addDays(lane.emerge.to, 1)) + BEHIND,
   };
 }
 

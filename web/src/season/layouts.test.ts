@@ -17,6 +17,7 @@ const garden = {
 } as const;
 const crop = {
   key: 'tomato',
+  kind: 'vegetable',
   chillWeeks: 0,
   soakHours: 24,
   emergeMinD: 5,
@@ -46,6 +47,7 @@ const lane: SeasonLane = {
   plantOutOn: '2027-05-11',
   way: 'start',
   method: 'cells',
+  cropDays: null,
   base: 0,
 };
 const page: SeasonPage = {
@@ -59,7 +61,17 @@ const page: SeasonPage = {
     { day: '2027-03-04', risk: 0.5 },
     { day: '2027-03-07', risk: 0 },
   ],
-  bases: [{ id: 0, crop, window: windowBetween('2027-03-02', '2027-03-16'), lastFrost: '2027-04-27', sdDays: 10 }],
+  bases: [
+    {
+      id: 0,
+      crop,
+      window: windowBetween('2027-03-02', '2027-03-16'),
+      lastFrost: '2027-04-27',
+      sdDays: 10,
+      firstFrost: '2027-10-14',
+      cropDays: { min: 55, max: 90 },
+    },
+  ],
   lanes: [lane],
 };
 

@@ -41,6 +41,9 @@ export interface PlanValues {
   reserve: string;
   sowOn: string;
   plantOutOn: string;
+  /** Sown again every so many weeks, until a day; empty for once. */
+  againWeeks: string;
+  againUntil: string;
   note: string;
 }
 
@@ -63,6 +66,8 @@ export function noPlan(): PlanValues {
     reserve: '0',
     sowOn: '',
     plantOutOn: '',
+    againWeeks: '',
+    againUntil: '',
     note: '',
   };
 }
@@ -103,8 +108,16 @@ export function ofPlanned(p: PlannedSheetData['planned']): PlanValues {
     reserve: String(p.reserve),
     sowOn: p.sowOn,
     plantOutOn: p.plantOutOn ?? '',
+    againWeeks: '',
+    againUntil: '',
     note: p.note ?? '',
   };
+}
+
+/** Days between a sowing and the next; null for one that is made once. Throws an InputError for what is no number of weeks. */
+export function againDays(v: Pick<PlanValues, 'againWeeks'>): number | null {
+  const weeks = numberOf('againDays', v.againWeeks);
+  return weeks === null ? null : Math.max(1, Math.round(7 * weeks));
 }
 
 /** The body of the request, without what says whether it is a new plan. Throws an InputError that names every field that is no number. */

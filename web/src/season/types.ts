@@ -105,11 +105,13 @@ export interface SeasonLane extends Pick<
   readonly plantOutOn: string | null;
   readonly way: Way;
   readonly method: SowingMethod;
+  /** Days to its first crop where its packet or variety says other than its crop. */
+  readonly cropDays: LaneInput['cropDays'];
   /** Which of the shared bases it is drawn from. */
   readonly base: number;
 }
 
-export type LaneBase = Pick<LaneInput, 'crop' | 'window' | 'lastFrost' | 'sdDays'> & { readonly id: number };
+export type LaneBase = Pick<LaneInput, 'crop' | 'window' | 'lastFrost' | 'sdDays' | 'firstFrost' | 'cropDays'> & { readonly id: number };
 
 export interface SeasonPage {
   readonly year: number;
@@ -133,7 +135,7 @@ interface SeasonWindows {
 /** What a sowing of a lot on any day is held against: the windows of each way, year by year. */
 export interface LaneSeasons {
   readonly crop: LaneInput['crop'];
-  readonly seasons: readonly (Pick<LaneInput, 'window' | 'lastFrost' | 'sdDays'> & { readonly way: Way })[];
+  readonly seasons: readonly (Pick<LaneInput, 'window' | 'lastFrost' | 'sdDays' | 'firstFrost' | 'cropDays'> & { readonly way: Way })[];
 }
 
 /** A window that is missed: over, or without time left for the weeks of cold before it. */
