@@ -16,8 +16,8 @@ describe('the season that comes', () => {
       next: { y: 2028 },
       missed: { season: { y: 2027 }, forPreparing: false },
     });
-    // Half a year later nobody asks for it any more.
-    expect(comingSeason(years, plain, '2027-11-28')).toMatchObject({ next: { y: 2028 }, missed: null });
+    // Three months later nobody asks for it any more.
+    expect(comingSeason(years, plain, '2027-06-10')).toMatchObject({ next: { y: 2028 }, missed: null });
   });
 
   it('is the southern spring ahead in March, not the one that is gone', () => {

@@ -28,12 +28,12 @@ export function earliestSowing(before: Before, today: Day): Day {
 export interface Coming<T> {
   /** The season of the next window that can still be met. */
   readonly next: T;
-  /** The one before it, when it was missed within this half year; and whether only for want of time to prepare. */
+  /** The one before it, when it was missed within these three months; and whether only for want of time to prepare. */
   readonly missed: { readonly season: T; readonly forPreparing: boolean } | null;
 }
 
 /** A window that ended longer ago than this is last year's, and not worth a word. */
-const MISSED_FOR = 180;
+const MISSED_FOR = 90;
 
 /**
  * The next of the windows of several years, the earliest first, that seed begun with today can still be sown in; with the one that is over. Null

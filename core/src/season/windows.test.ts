@@ -5,7 +5,7 @@ import { addDays, daysBetween } from '../dates/day.ts';
 import { autumnPace, lateSowing, sownFresh, winterWords } from './late.ts';
 import { windowShift } from './seasonVerdicts.ts';
 import { soilSays, wantedSoil } from './soil.ts';
-import { season, type SeasonCrop } from './windows.ts';
+import { begunEarly, season, type SeasonCrop, windowBetween } from './windows.ts';
 
 const tomato: SeasonCrop = {
   anchor: 'last-frost',
@@ -72,6 +72,11 @@ describe('the season of a crop', () => {
       }),
       { numRuns: 60 },
     );
+  });
+
+  it('are begun in the middle, or three weeks in where sowing goes on for months', () => {
+    expect(begunEarly(windowBetween('2027-03-02', '2027-03-16')).target).toBe('2027-03-09');
+    expect(begunEarly(windowBetween('2027-03-23', '2027-08-17')).target).toBe('2027-04-13');
   });
 
   it('refuses windows that end before they start', () => {

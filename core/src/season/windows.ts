@@ -72,6 +72,15 @@ export function windowBetween(from: Day, to: Day): Window {
   return { from, target: addDays(from, daysBetween(from, to) / 2), to };
 }
 
+/** A window longer than this is for sowing again and again, and is begun in this many days from its start. */
+const LONG_WINDOW = 42;
+const BEGIN_LONG = 21;
+
+/** A window with the day to begin as its target: its middle, or three weeks in where it goes on for months. */
+export function begunEarly(w: Window): Window {
+  return daysBetween(w.from, w.to) <= LONG_WINDOW ? w : { ...w, target: addDays(w.from, BEGIN_LONG) };
+}
+
 /** When to begin before sowing on a day: weeks of cold, and hours in water before those. */
 export function prepareBefore(
   sowOn: Day,

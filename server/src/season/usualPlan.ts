@@ -46,7 +46,8 @@ function usualSowing(reader: SeasonReader, lot: SownLot, gardenId: number | null
   if (missed !== null && daysBetween(missed.window.to, earliest(way)) <= STILL_SOWN_DAYS) {
     return { way, season: missed.season, sowOn: earliest(way), missed: null };
   }
-  const next = asked === null && missed !== null ? coming.reduce((a, b) => (b.window.from < a.window.from ? b : a)) : usual;
+  const overThisSeason = asked === null && usual.season.year > own.year;
+  const next = overThisSeason ? coming.reduce((a, b) => (b.window.from < a.window.from ? b : a)) : usual;
   return {
     way: next.way,
     season: next.season,

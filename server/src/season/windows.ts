@@ -1,4 +1,5 @@
 import {
+  begunEarly,
   comingSeason,
   dayInYear,
   type LateSowing,
@@ -249,15 +250,20 @@ function printedWeeks(db: Db): PrintedWeeks {
   };
 }
 
-/** The window of one way of sowing, moved by what was learned; null where the crop has none. */
+/** The window of one way of sowing with the day to begin, moved by what was learned; null where the crop has none. */
 export function windowOf(s: LotSeason, way: Way): Window | null {
-  const base = way === 'start' ? s.season.sow : way === 'direct' ? s.season.direct : (s.late?.window ?? null);
+  const base = publishedWindow(s, way);
   return base === null ? null : moved(base, s.shifts[way].days);
 }
 
-/** The middle of the window before anything learned: what verdicts are measured from. */
+/** The day to begin in the window before anything learned: what verdicts are measured from. */
 export function tableTarget(s: LotSeason, way: Way): string | null {
-  return (way === 'start' ? s.season.sow : way === 'direct' ? s.season.direct : (s.late?.window ?? null))?.target ?? null;
+  return publishedWindow(s, way)?.target ?? null;
+}
+
+function publishedWindow(s: LotSeason, way: Way): Window | null {
+  const window = way === 'start' ? s.season.sow : way === 'direct' ? s.season.direct : (s.late?.window ?? null);
+  return window === null ? null : begunEarly(window);
 }
 
 function moved(w: Window, days: number): Window {

@@ -8,7 +8,13 @@ import CalendarButton from './CalendarButton.vue';
 import { readDay } from './dayText.ts';
 
 /** A date typed in any usual way and shown in the library's own; the button opens the calendar of the browser. */
-defineProps<{ id: string; invalid?: boolean; describedby?: string | undefined; max?: string | undefined; min?: string | undefined }>();
+const props = defineProps<{
+  id: string;
+  invalid?: boolean;
+  describedby?: string | undefined;
+  max?: string | undefined;
+  min?: string | undefined;
+}>();
 const model = defineModel<string | null>({ required: true });
 const session = useSession();
 const format = useFormat();
@@ -26,7 +32,7 @@ watch(
 /** What cannot be read stays as it was typed, so that the form can say so. */
 function read(): void {
   const typed = text.value.trim();
-  model.value = typed === '' ? '' : (readDay(typed, session.today, order.value) ?? typed);
+  model.value = typed === '' ? '' : (readDay(typed, session.today, order.value, isDay(props.min) ? props.min : undefined) ?? typed);
   if (isDay(model.value)) text.value = format.day(model.value);
 }
 </script>

@@ -30,6 +30,8 @@ describe('a date as people write it', () => {
 
   it('reads back what the field itself shows', () => {
     expect(readDay('14 Mar 2024', today, 'month-day')).toBe('2024-03-14');
+    // Sown again until September: of two as near, the one that is not before the first sowing.
+    expect(readDay('10 sep', '2027-03-13', 'day-month', '2027-04-20')).toBe('2027-09-10');
     expect(readDay('Mar 14 2024', today, 'day-month')).toBe('2024-03-14');
   });
 });

@@ -8,9 +8,9 @@ const pad = (n: number): string => String(n).padStart(2, '0');
 /**
  * A date as people write it, as `YYYY-MM-DD`: "today", "yesterday", "14.3.", "14/3/27", "14 Mar", "Mar 14 2027",
  * "2027-03-14". Two numbers are read in the library's order; a year left out is the one that brings the day nearest to
- * `today`. Null when it cannot be read or does not exist.
+ * `today`, not before `min`. Null when it cannot be read or does not exist.
  */
-export function readDay(text: string, today: Day, order: DateOrder): Day | null {
+export function readDay(text: string, today: Day, order: DateOrder, min?: Day): Day | null {
   const t = text
     .trim()
     .toLowerCase()
@@ -38,7 +38,9 @@ export function readDay(text: string, today: Day, order: DateOrder): Day | null 
     if (!/^(\d{2}|\d{4})$/.test(year)) return null;
     return existing(Number(year) + (year.length === 2 ? 2000 : 0), month, day);
   }
-  const near = [-1, 0, 1].map((by) => existing(yearOf(today) + by, month, day)).filter((d) => d !== null);
+  const near = [-1, 0, 1]
+    .map((by) => existing(yearOf(today) + by, month, day))
+    .filter((d) => d !== null && (min === undefined || d >= min)) as Day[];
   const distance = (d: Day): number => Math.abs(dayNumber(d) - dayNumber(today));
   return near.sort((a, b) => distance(a) - distance(b))[0] ?? null;
 }

@@ -84,7 +84,7 @@ const curve = computed(() => ({
   expected: says.value === null ? null : { low: says.value.before.low, high: says.value.before.high },
   ahead: waits.value.length === 1 ? (waits.value[0]?.ahead ?? []) : [],
   callOn: waits.value.length === 1 ? (waits.value[0]?.callOn ?? null) : null,
-  bags: kept.value.length > 1 ? kept.value.map((r) => ({ key: r.number, curve: summaryOf([r]).curve })) : [],
+  bags: kept.value.length > 1 ? kept.value.map((r) => ({ key: r.number, curve: summaryOf([r]).curve, looks: lookDays([r]) })) : [],
   others: compared.value ? props.sheet.others.map((o) => ({ key: o.id, curve: o.curve })) : [],
   today: closed.value ? null : daysBetween(test.value.warmFrom, session.today),
 }));

@@ -18,7 +18,7 @@ export interface CurveData {
   readonly callOn?: number | null;
   /** Curves of other tests, to hold this one against, and of each bag of this one. */
   readonly others?: readonly { readonly key: number; readonly curve: CurveData['points'] }[];
-  readonly bags?: readonly { readonly key: number; readonly curve: CurveData['points'] }[];
+  readonly bags?: readonly { readonly key: number; readonly curve: CurveData['points']; readonly looks: readonly number[] }[];
 }
 
 export interface CurveLayout {
@@ -44,6 +44,16 @@ function rise(day: number, min: number, max: number): number {
   return t * t * (3 - 2 * t);
 }
 
+/** The course of what came, from day 0 on. A look that found nothing new still is a look: the line runs level to it. */
+function course(points: CurveData['points'], looks: readonly number[]): { readonly day: number; readonly cumulative: number }[] {
+  const soFar = (day: number): number => Math.max(0, ...points.filter((p) => p.day <= day).map((p) => p.cumulative));
+  const days = new Set([0, ...points.map((p) => p.day), ...looks]);
+  return [...days]
+    .filter((d) => d >= 0)
+    .sort((a, b) => a - b)
+    .map((day) => ({ day, cumulative: soFar(day) }));
+}
+
 /** The germination curve in a box: what was seen, what was expected, the count days. No NaN without counts. */
 export function curveLayout(data: CurveData, width: number, height: number): CurveLayout {
   const box = { x0: 34, x1: Math.max(80, width - 8), y0: 20, y1: Math.max(60, height - 42) };
@@ -51,13 +61,7 @@ export function curveLayout(data: CurveData, width: number, height: number): Cur
     Math.max(1, ...data.countDays, ...data.points.map((p) => p.day), data.today ?? 0, data.usual.max, data.callOn ?? 0) * 1.06;
   const x = scaleLinear([0, lastDay], [box.x0, box.x1]).clamp(true);
   const y = scaleLinear([0, 1], [box.y1, box.y0]).clamp(true);
-  // A look that found nothing new still is a look: the line runs level to it.
-  const points = data.points.filter((p) => p.day > 0);
-  const level = (data.looks ?? []).filter((d) => d > 0 && !points.some((p) => p.day === d));
-  const soFar = (day: number): number => Math.max(0, ...data.points.filter((p) => p.day <= day).map((p) => p.cumulative));
-  const seen = [{ day: 0, cumulative: soFar(0) }, ...points, ...level.map((day) => ({ day, cumulative: soFar(day) }))].sort(
-    (a, b) => a.day - b.day,
-  );
+  const seen = course(data.points, data.looks ?? []);
   const days = Array.from({ length: 33 }, (_, i) => (lastDay * i) / 32);
   const expected = data.expected;
   const band = area<number>()
@@ -73,8 +77,9 @@ export function curveLayout(data: CurveData, width: number, height: number): Cur
     .x((p) => x(p.day))
     .y0((p) => y(p.low))
     .y1((p) => y(p.high));
-  const thin = (curves: CurveData['others']): { key: number; path: string }[] =>
-    (curves ?? []).map((o) => ({ key: o.key, path: curve([{ day: 0, cumulative: 0 }, ...o.curve.filter((p) => p.day > 0)]) ?? '' }));
+  const thin = (
+    curves: readonly { readonly key: number; readonly curve: CurveData['points']; readonly looks?: readonly number[] }[] | undefined,
+  ): { key: number; path: string }[] => (curves ?? []).map((o) => ({ key: o.key, path: curve([...course(o.curve, o.looks ?? [])]) ?? '' }));
   return {
     ahead: ahead.length > 1 ? (may(ahead) ?? '') : '',
     aheadMiddle: ahead.length > 1 ? (curve(ahead.map((p) => ({ day: p.day, cumulative: p.median }))) ?? '') : '',

@@ -29,7 +29,9 @@ const format = useFormat();
 
 const crop = computed(() => {
   const { firstCrop } = props.drawn;
-  return firstCrop === null ? '' : `${props.flower ? 'flowers' : 'first crop'} ${format.day(firstCrop.from).replace(/^\w+ /, '')}`;
+  return firstCrop === null
+    ? ''
+    : `${props.flower ? 'flowers' : 'first crop'} ${format.day(firstCrop.from).replace(/^[A-Z][a-z]+ (?=\d)/, '')}`;
 });
 const words = computed(() => {
   const { lane, drawn } = props;

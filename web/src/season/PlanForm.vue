@@ -227,6 +227,7 @@ async function save(): Promise<void> {
       v-model="values.plantOutOn"
       class="half"
       label="Plant out"
+      :min="values.sowOn"
       :error="form.errors.plantOutOn"
     />
     <DayRisks
@@ -249,7 +250,14 @@ async function save(): Promise<void> {
         placeholder="once"
         :error="form.errors.againDays"
       />
-      <FieldDay id="again-until" v-model="values.againUntil" class="two-thirds" label="until" :error="form.errors.againUntil" />
+      <FieldDay
+        id="again-until"
+        v-model="values.againUntil"
+        class="two-thirds"
+        label="until"
+        :min="values.sowOn"
+        :error="form.errors.againUntil"
+      />
       <p v-if="again" class="quiet small">{{ again }}</p>
     </template>
     <template v-if="values.method !== 'open-ground'">
