@@ -48,6 +48,7 @@ export * from './germination/testSize.ts';
 export * from './sowing/seedsPerCell.ts';
 export * from './sowing/fates.ts';
 export * from './sowing/care.ts';
+export * from './sowing/lamp.ts';
 export * from './sowing/cellsAdvice.ts';
 export * from './sowing/plantingOut.ts';
 export * from './sowing/plants.ts';

@@ -12,7 +12,18 @@ const desk = eachDesk(() => {
 });
 
 const done = { action: { id: 1, summary: 'done' } };
-const mat = { id: 1, name: 'Mat 1', kind: 'mat', holds: 4, warmthC: 24, lampHours: null, lampCm: null, note: 'north window', version: 2 };
+const mat = {
+  id: 1,
+  name: 'Mat 1',
+  kind: 'mat',
+  holds: 4,
+  warmthC: 24,
+  lampHours: null,
+  lampCm: null,
+  lampSetOn: null,
+  note: 'north window',
+  version: 2,
+};
 const bench = {
   places: [mat],
   trayKinds: [{ id: 3, name: 'Sixty', rows: 6, columns: 10, gaps: [] }],

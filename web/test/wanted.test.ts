@@ -31,7 +31,18 @@ const row = (id: number, over: Partial<SeasonListRow> = {}): SeasonListRow => ({
   short: 0,
   ...over,
 });
-const mat = { id: 1, name: 'Mat 1', kind: 'mat', holds: 2, warmthC: 24, lampHours: null, lampCm: null, note: null, version: 1 } as const;
+const mat = {
+  id: 1,
+  name: 'Mat 1',
+  kind: 'mat',
+  holds: 2,
+  warmthC: 24,
+  lampHours: null,
+  lampCm: null,
+  lampSetOn: null,
+  note: null,
+  version: 1,
+} as const;
 const weeks = ['2027-03-15', '2027-03-22', '2027-03-29', '2027-04-05'];
 const wanted = (all: readonly SeasonListRow[], trays: readonly number[] = [1, 2, 3, 0], most = 400): SeasonListData => ({
   year: 2027,

@@ -77,6 +77,8 @@ export const benchForm = shape(benchFields);
 export const benchEditForm = shape({ ...benchFields, version: version() });
 
 const cellList = () => need(list(need(whole({ min: 0, max: MOST_CELLS })), MOST_CELLS));
+/** A lamp was hung to its distance above the plants. */
+export const lampForm = shape({ version: version(), setOn: need(day()) });
 export const trayKindForm = shape({
   name: filled(80, 'give this kind of tray a name'),
   rows: need(whole({ min: 1, max: 60 })),

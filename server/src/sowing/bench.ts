@@ -1,4 +1,4 @@
-import { benchEditForm, benchForm, BENCH_KIND_WORDS, checkShape, CoreError, trayKindForm, undoForm, wrong } from '@esprel/core';
+import { benchEditForm, benchForm, BENCH_KIND_WORDS, checkShape, CoreError, lampForm, trayKindForm, undoForm, wrong } from '@esprel/core';
 import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
@@ -15,6 +15,8 @@ export interface BenchRow {
   readonly warmthC: number | null;
   readonly lampHours: number | null;
   readonly lampCm: number | null;
+  /** When it was last hung to its distance. */
+  readonly lampSetOn: string | null;
   readonly note: string | null;
   readonly version: number;
 }
@@ -22,7 +24,7 @@ export interface BenchRow {
 export function benchPlaces(db: Db): BenchRow[] {
   return all<BenchRow>(
     db,
-    `SELECT id, name, kind, holds, warmth_c AS warmthC, lamp_hours AS lampHours, lamp_cm AS lampCm, note, version FROM bench_places
+    `SELECT id, name, kind, holds, warmth_c AS warmthC, lamp_hours AS lampHours, lamp_cm AS lampCm, lamp_set_on AS lampSetOn, note, version FROM bench_places
      ORDER BY CASE kind WHEN 'mat' THEN 0 WHEN 'lamp' THEN 1 WHEN 'sill' THEN 2 WHEN 'dark' THEN 3 WHEN 'fridge' THEN 4 ELSE 5 END, name`,
   );
 }
@@ -84,6 +86,17 @@ export function benchRoutes(): Route[] {
       const id = pathId(params.id, 'id');
       if (!one(change.db, 'SELECT 1 FROM bench_places WHERE id = ?', id)) throw notFound('That place on the bench');
       return writeBench(change, body, id, body.version);
+    }),
+    changes('post', '/bench/:id/lamp', 'bench', lampForm, (change, { params, body }) => {
+      const id = pathId(params.id, 'id');
+      const place = one<{ name: string; kind: string }>(change.db, 'SELECT name, kind FROM bench_places WHERE id = ?', id);
+      if (!place) throw notFound('That place on the bench');
+      if (place.kind !== 'lamp') throw wrong('version', `${place.name} is no lamp`);
+      if (body.setOn > change.today) throw wrong('setOn', `must not be after today, ${change.today}`);
+      change.update('bench_places', id, { lamp_set_on: body.setOn }, body.version);
+      change.touch('bench', id);
+      change.describe(`Hung ${place.name} to its distance above the plants`);
+      return { id };
     }),
     changes('delete', '/bench/:id', 'bench', undoForm, (change, { params }) => {
       const id = pathId(params.id, 'id');

@@ -1,10 +1,12 @@
-import { addDays, CARE_WORDS, nextChillLook, plural, prepareBefore, soilSays, soilWords } from '@esprel/core';
+import { addDays, CARE_WORDS, LAMP_LOOK_DAYS, lampWords, nextChillLook, plural, prepareBefore, soilSays, soilWords } from '@esprel/core';
 import { everyLibraryCrop } from '../crops/crops.ts';
 import type { Db } from '../db/db.ts';
 import { soilOf, type SoilRow } from '../season/gardens.ts';
 import { type NamedPlanned, plannedOpen, seasonOfPlanned, seedsOf } from '../season/planned.ts';
 import { SeasonReader, windowOf } from '../season/windows.ts';
 import type { WorkItem } from '../today/work.ts';
+import { readSettings } from '../settings/settings.ts';
+import { benchPlaces } from './bench.ts';
 import { type ListedSowing, listSowings } from './sowings.ts';
 
 /** Dated work of the season: what is planned, what grows on trays, and sowings elsewhere. */
@@ -16,6 +18,7 @@ export function sowingWork(db: Db, today: string, until: string): WorkItem[] {
     ...plannedWork(db, today, until),
     ...[...byTray.values()].flatMap(trayLook),
     ...open.filter((s) => s.trayId === null).flatMap(look),
+    ...lampWork(db, open, today),
     ...[
       ...groupBy(
         open.filter((s) => s.care !== null),
@@ -23,6 +26,27 @@ export function sowingWork(db: Db, today: string, until: string): WorkItem[] {
       ).values(),
     ].map(care),
   ];
+}
+
+/** Plants grow towards their lamp: it is hung to its distance again every week while something is up under it. */
+function lampWork(db: Db, open: readonly ListedSowing[], today: string): WorkItem[] {
+  const { lengthUnit } = readSettings(db);
+  return benchPlaces(db).flatMap((p): WorkItem[] => {
+    const under = open.filter((s) => s.benchId === p.id && (s.emerged ?? 0) > 0);
+    const first = under[0];
+    if (p.kind !== 'lamp' || first === undefined) return [];
+    return [
+      {
+        kind: 'care',
+        due: p.lampSetOn === null ? today : addDays(p.lampSetOn, LAMP_LOOK_DAYS),
+        title: `Raise ${p.name}`,
+        detail: `${lampWords({ hours: p.lampHours, cm: p.lampCm }, lengthUnit)}; ${[...new Set(under.map((s) => s.tray ?? s.variety))].slice(0, 4).join(', ')} under it`,
+        at: '/sowing/bench',
+        lotCode: first.lotCode,
+        minutes: 3,
+      },
+    ];
+  });
 }
 
 function groupBy<T, K>(items: readonly T[], key: (item: T) => K): Map<K, T[]> {

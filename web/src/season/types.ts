@@ -246,6 +246,7 @@ export interface BenchPlaceShown {
   readonly warmthC: number | null;
   readonly lampHours: number | null;
   readonly lampCm: number | null;
+  readonly lampSetOn: string | null;
   readonly note: string | null;
   readonly version: number;
 }

@@ -6,6 +6,8 @@ import {
   benchForm,
   type BenchKind,
   cellsOf,
+  lampDoubt,
+  lampWords,
   plural,
   SOWING_METHOD_FACTS,
   trayKindForm,
@@ -33,6 +35,7 @@ const changes = useChanges();
 const format = useFormat();
 const { data, problem } = useFetched<BenchData>(() => '/bench');
 const editing = ref<BenchPlaceShown | null>(null);
+const inch = computed(() => session.settings?.lengthUnit === 'inch');
 const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
 const form = useForm({
   name: null,
@@ -51,6 +54,7 @@ const form = useForm({
       kind: v.kind,
       ...n,
       warmthC: n.warmthC === null ? null : toCelsius(n.warmthC, unit.value),
+      lampCm: n.lampCm === null || !inch.value ? n.lampCm : Math.round(n.lampCm * 25.4) / 10,
       note: v.note.trim() || null,
       ...(editing.value === null ? {} : { version: editing.value.version }),
     };
@@ -69,7 +73,7 @@ function edit(p: BenchPlaceShown | null): void {
           holds: String(p.holds),
           warmth: p.warmthC === null ? '' : String(fromCelsius(p.warmthC, unit.value)),
           hours: p.lampHours === null ? '' : String(p.lampHours),
-          cm: p.lampCm === null ? '' : String(p.lampCm),
+          cm: p.lampCm === null ? '' : String(inch.value ? Math.round(p.lampCm / 0.254) / 10 : p.lampCm),
           note: p.note ?? '',
         },
   );
@@ -109,12 +113,14 @@ const about = (p: BenchPlaceShown): string =>
     BENCH_KIND_WORDS[p.kind],
     `holds ${plural(p.holds, 'tray')}`,
     p.warmthC === null ? null : format.warmth(p.warmthC),
-    p.lampHours === null ? null : `${String(p.lampHours)} hours a day`,
-    p.lampCm === null ? null : `${String(p.lampCm)} cm above`,
+    p.kind === 'lamp' ? lampWords({ hours: p.lampHours, cm: p.lampCm }, session.settings?.lengthUnit ?? 'mm') : null,
     p.note,
   ]
     .filter((x) => x !== null)
     .join(', ');
+const doubtOf = (p: BenchPlaceShown): string | null => (p.kind === 'lamp' ? lampDoubt({ hours: p.lampHours, cm: p.lampCm }) : null);
+const raised = (p: BenchPlaceShown): void =>
+  void changes.attempt('POST', `/bench/${String(p.id)}/lamp`, { version: p.version, setOn: session.today });
 const learnedHere = (p: BenchPlaceShown): string | null => {
   const l = data.value?.learned.benches.find((b) => b.benchId === p.id);
   return l ? `${percent(l.emergence)} of live seed comes up here, from ${plural(l.sowings, 'sowing')}` : null;
@@ -135,9 +141,18 @@ const learnedHere = (p: BenchPlaceShown): string | null => {
         <BenchShape :kind="p.kind" />
         <span>
           <strong>{{ p.name }}</strong> <span class="quiet block">{{ about(p) }}</span>
+          <span v-if="p.lampSetOn" class="quiet small block">hung to that {{ format.day(p.lampSetOn) }}; look again every week</span>
+          <span v-if="doubtOf(p)" class="small block">{{ doubtOf(p) }}</span>
           <span v-if="learnedHere(p)" class="quiet small block">{{ learnedHere(p) }}</span>
         </span>
         <span class="row-of-buttons">
+          <Button
+            v-if="p.kind === 'lamp'"
+            severity="secondary"
+            label="Raised"
+            :aria-label="`${p.name} was raised today`"
+            @click="raised(p)"
+          />
           <Button severity="secondary" label="Change" :aria-label="`Change ${p.name}`" @click="edit(p)" />
           <Button severity="secondary" label="Take off" :aria-label="`Take ${p.name} off the bench`" @click="remove(p)" />
         </span>
@@ -166,7 +181,15 @@ const learnedHere = (p: BenchPlaceShown): string | null => {
         />
         <template v-if="form.values.kind === 'lamp'">
           <FieldText id="hours" v-model="form.values.hours" label="Hours a day" optional numeric :error="form.errors.lampHours" />
-          <FieldText id="cm" v-model="form.values.cm" label="Above the plants" optional numeric unit="cm" :error="form.errors.lampCm" />
+          <FieldText
+            id="cm"
+            v-model="form.values.cm"
+            label="Above the plants"
+            optional
+            numeric
+            :unit="inch ? 'in' : 'cm'"
+            :error="form.errors.lampCm"
+          />
         </template>
         <FieldNote id="note" v-model="form.values.note" class="whole" label="Note" optional :error="form.errors.note" />
       </div>
