@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import TrayGrowing from '../src/sowing/TrayGrowing.vue';
 import TrayPlan from '../src/sowing/TrayPlan.vue';
 import type { TraySheetData } from '../src/sowing/trayTypes.ts';
-import { button, eachDesk, settled } from './desk.ts';
+import { button, eachDesk, labelled, settled, type, words } from './desk.ts';
 
 const action = { action: { id: 1, summary: 'done' } };
 
@@ -131,6 +131,34 @@ describe('a tray that grows', () => {
         { cell: 4, up: 0, fate: 'eaten' },
       ],
     });
+  });
+
+  it('puts one wrong cell right by itself, and an empty one too; many in a section are counted by number', async () => {
+    desk.answers['POST /trays/4/cells'] = { ...growing(), action: { id: 1, summary: 'Put right' } };
+    const page = growing();
+    const cells = [...page.cells, { cell: 5, letter: 'A', seeds: 40, up: 3, upOn: '2027-03-10', fate: null, fateOn: null }];
+    const w = await desk.show(TrayGrowing, { sheet: { ...page, cells } });
+    const ask = async (cell: number): Promise<void> => {
+      await w.find(`[data-cell="${String(cell)}"]`).trigger('focus');
+      await w.find('[role="grid"]').trigger('keydown', { key: 'x' });
+      await settled();
+    };
+    await ask(5);
+    await type(labelled(w, 'Up in it'), '31');
+    button(w, 'Count it').click();
+    await settled();
+    expect(w.find('[data-cell="5"]').attributes('aria-label')).toContain('31 of 40 up');
+    await ask(0);
+    expect(words(w.find('[role="dialog"]'))).toContain('Nothing is written of row 1, cell 1');
+    await type(labelled(w, 'Seeds'), 'some');
+    button(w, 'Put right').click();
+    await settled();
+    expect(labelled(w, 'Seeds').getAttribute('aria-invalid')).toBe('true');
+    await type(labelled(w, 'Seeds'), '2');
+    button(w, 'Put right').click();
+    await settled();
+    expect(desk.posted('/trays/4/cells')).toEqual({ version: 5, cell: 0, letter: 'A', seeds: 2 });
+    expect(w.find('[role="dialog"]').exists()).toBe(false);
   });
 
   it('goes back to what was seen when a cell is tapped once too often, and never counts more than lie there', async () => {

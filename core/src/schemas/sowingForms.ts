@@ -180,6 +180,13 @@ export const sowTrayForm = shape({
 });
 
 /** A look at a tray: what is up in cells that changed, ever, and cells that something happened to. */
+/** What really lies in one cell of a sown tray: a letter with its seeds, or nothing. */
+export const trayCellForm = shape({
+  version: version(),
+  cell: need(whole({ min: 0, max: MOST_CELLS })),
+  letter: orNull(text(1)),
+  seeds: need(whole({ min: 0, max: 1000 })),
+});
 export const trayLookForm = shape({
   version: version(),
   lookedOn: need(day()),

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CROP_REFERENCE } from '../crops/reference.ts';
-import { cellsOf, checkShape, countFills, gapsFromText, layOut, mapFromText, mapToText, type TrayFill, trayWarnings } from './tray.ts';
+import { cellsOf, checkShape, countFills, fillCells, gapsFromText, layOut, mapFromText, mapToText, type TrayFill, trayWarnings } from './tray.ts';
 
 const crop = (key: string) => CROP_REFERENCE.find((c) => c.key === key)!;
 const fill = (letter: string, key: string, over: Partial<TrayFill> = {}): TrayFill => ({
@@ -14,6 +14,17 @@ const fill = (letter: string, key: string, over: Partial<TrayFill> = {}): TrayFi
   ...over,
 });
 const small = { rows: 2, columns: 3, gaps: [] };
+
+describe('filling cells', () => {
+  it('goes cell by cell while the seed lasts, and spreads what is more', () => {
+    expect(fillCells(4, 2, 7)).toEqual([2, 2, 2, 1]);
+    expect(fillCells(4, 2, 3)).toEqual([2, 1]);
+    expect(fillCells(3, 1, 4)).toEqual([2, 1, 1]);
+    expect(fillCells(2, 2, 100)).toEqual([50, 50]);
+    expect(fillCells(2, 2, 0)).toEqual([]);
+    expect(fillCells(32, 1, 33).filter((n) => n === 2)).toHaveLength(1);
+  });
+});
 const kinds = (texts: readonly string[], fills: readonly TrayFill[], shape = small) =>
   trayWarnings(
     mapFromText(

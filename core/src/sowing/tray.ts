@@ -21,6 +21,20 @@ export interface TrayCell {
 export type TrayMap = readonly (TrayCell | null)[];
 
 export const MOST_CELLS = 600;
+/** No cell or section holds more seeds than this. */
+export const MOST_IN_CELL = 1000;
+
+/**
+ * How many seeds lie in each cell when so many are sown over cells that are meant to hold `perCell`: as many cells as the seed fills, the last
+ * with what is left; what is more than all of them hold is spread, one more in each from the first.
+ */
+export function fillCells(cells: number, perCell: number, seeds: number): number[] {
+  if (seeds <= cells * perCell) {
+    return Array.from({ length: Math.ceil(seeds / perCell) }, (_, i) => Math.min(perCell, seeds - i * perCell));
+  }
+  const [each, more] = [Math.floor(seeds / cells), seeds % cells];
+  return Array.from({ length: cells }, (_, i) => each + (i < more ? 1 : 0));
+}
 export const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 
 /** Cells that the tray really has. */

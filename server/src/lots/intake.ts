@@ -248,16 +248,26 @@ export function moveSeeds(
   reason: string,
   field = 'seeds',
 ): number {
+  checkLeaves(change.db, lot, seeds, field);
+  change.touch('lot', lot.id);
+  return change.insert('movements', { lot_id: lot.id, kind, seeds, moved_on: day, reason });
+}
+
+/** Whether so many seeds (below zero: out of it) can leave a lot: they are there, and not filled in packets. Names `field`. */
+export function checkLeaves(
+  db: Db,
+  lot: { readonly id: number; readonly code: string; readonly balance: number },
+  seeds: number,
+  field: string,
+): void {
   if (lot.balance + seeds < 0) {
     throw wrong(field, `${lot.code} holds ${plural(lot.balance, 'seed')}; ${String(-seeds)} cannot leave it`);
   }
-  const inPackets = seedsInPackets(change.db, lot.id);
+  const inPackets = seedsInPackets(db, lot.id);
   if (seeds < 0 && lot.balance + seeds < inPackets) {
     throw wrong(
       field,
       `${String(inPackets)} of the ${String(lot.balance)} seeds of ${lot.code} are filled in packets; take them from there, or pour packets back first`,
     );
   }
-  change.touch('lot', lot.id);
-  return change.insert('movements', { lot_id: lot.id, kind, seeds, moved_on: day, reason });
 }

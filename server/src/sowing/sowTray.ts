@@ -1,4 +1,4 @@
-import { plural, type sowTrayForm, type trayClearForm, type trayLookForm, wrong } from '@esprel/core';
+import { fillCells, MOST_IN_CELL, plural, type sowTrayForm, type trayClearForm, type trayLookForm, wrong } from '@esprel/core';
 import type * as yup from 'yup';
 import { all, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
@@ -50,19 +50,15 @@ export function sowTray(change: Change, id: number, body: yup.InferType<typeof s
     if (!fill) throw wrong(`${at}.letter`, 'is not a letter of this tray');
     if (rows.findIndex((r) => r.letter === row.letter) !== i) throw wrong(`${at}.letter`, `${row.letter} stands there twice`);
     const cells = cellsInOrder(map, row.letter, columns);
-    if (row.seeds > cells.length * row.seedsPerCell) {
-      throw wrong(
-        `${at}.seeds`,
-        `${plural(cells.length, 'cell')} of ${String(row.seedsPerCell)} take ${String(cells.length * row.seedsPerCell)} at most`,
-      );
+    if (row.seeds > 0 && cells.length === 0) throw wrong(`${at}.seeds`, `no cell is painted for ${row.letter}`);
+    if (row.seeds > cells.length * MOST_IN_CELL) {
+      throw wrong(`${at}.seeds`, `is more than ${String(MOST_IN_CELL)} in each of its ${plural(cells.length, 'cell')}`);
     }
-    if (row.seeds === 0) {
-      for (const cell of cells) map[cell] = '';
-      return;
-    }
-    const used = Math.ceil(row.seeds / row.seedsPerCell);
-    for (const cell of cells.slice(used)) map[cell] = '';
-    writeSown(change, { trayId: id, row, at, fill, cells: cells.slice(0, used), method, body, benchId: tray.bench_id });
+    const filled = fillCells(cells.length, row.seedsPerCell, row.seeds);
+    for (const cell of cells.slice(filled.length)) map[cell] = '';
+    if (filled.length === 0) return;
+    const sown = filled.map((n, k) => ({ cell: cells[k] as number, seeds: n }));
+    writeSown(change, { trayId: id, row, at, fill, cells: sown, method, body, benchId: tray.bench_id });
     seeds += row.seeds;
     kinds += 1;
   });
@@ -92,7 +88,7 @@ function writeSown(
     readonly row: SownLetter;
     readonly at: string;
     readonly fill: FillRow;
-    readonly cells: readonly number[];
+    readonly cells: readonly { readonly cell: number; readonly seeds: number }[];
     readonly method: 'cells' | 'heated-cells';
     readonly body: yup.InferType<typeof sowTrayForm>;
     readonly benchId: number | null;
@@ -123,12 +119,7 @@ function writeSown(
     covered_with: row.coveredWith?.trim() || null,
     warmth_c: body.warmthC ?? null,
   });
-  let left = row.seeds;
-  for (const cell of cells) {
-    const here = Math.min(row.seedsPerCell, left);
-    change.insert('sowing_cells', { sowing_id: sowing, cell, seeds: here });
-    left -= here;
-  }
+  for (const { cell, seeds } of cells) change.insert('sowing_cells', { sowing_id: sowing, cell, seeds });
   writeCare(change, sowing, {
     cropKey: lot.crop_key,
     method: s.method,

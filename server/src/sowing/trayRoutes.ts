@@ -1,9 +1,21 @@
-import { careForm, photoForm, sowTrayForm, trayClearForm, trayEditForm, trayForm, trayLookForm, trayMapForm, undoForm } from '@esprel/core';
+import {
+  careForm,
+  photoForm,
+  sowTrayForm,
+  trayCellForm,
+  trayClearForm,
+  trayEditForm,
+  trayForm,
+  trayLookForm,
+  trayMapForm,
+  undoForm,
+} from '@esprel/core';
 import { keepPhoto } from '../files/photos.ts';
 import { pathId, queryOneOf, queryText } from '../http/query.ts';
 import { changes, read, readKept, type Route } from '../http/route.ts';
 import { SHIFT_RULE } from '../season/windows.ts';
 import { doTrayCare } from './care.ts';
+import { putCellRight } from './cellRight.ts';
 import { clearTray, lookAtTray, sowTray } from './sowTray.ts';
 import { timingsOf } from './timing.ts';
 import { changeTray, dropTray, makeTray, paintTray } from './trays.ts';
@@ -28,6 +40,9 @@ export function trayRoutes(): Route[] {
     ),
     changes('post', '/trays/:id/looks', 'look at tray', trayLookForm, (change, { params, body }) =>
       lookAtTray(change, pathId(params.id, 'id'), body),
+    ),
+    changes('post', '/trays/:id/cells', 'cell of tray', trayCellForm, (change, { params, body }) =>
+      putCellRight(change, pathId(params.id, 'id'), body),
     ),
     changes('post', '/trays/:id/care', 'care', careForm, (change, { params, body }) => {
       const tray = trayRow(change.db, pathId(params.id, 'id'));

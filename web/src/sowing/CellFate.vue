@@ -3,7 +3,7 @@ import { FATE_FACTS, FATES, type Fate } from '@esprel/core';
 import { onMounted, ref } from 'vue';
 
 /** What happened in one cell of a tray: a cause, nothing, or never mind. */
-defineProps<{ where: string }>();
+defineProps<{ where: string; sown: boolean }>();
 const emit = defineEmits<{ answer: [fate: Fate | null]; leave: [] }>();
 const box = ref<HTMLElement | null>(null);
 const causes = FATES.filter((f) => f !== 'came-up');
@@ -16,16 +16,20 @@ onMounted(() => {
 
 <template>
   <div ref="box" class="choices" role="dialog" :aria-label="`What happened in ${where}`" @keydown.esc="emit('leave')">
-    <p>
+    <p v-if="sown">
       <strong>What happened in {{ where }}?</strong> Only some causes speak of the seed; the others leave the cell out.
     </p>
-    <div class="fates">
+    <p v-else>
+      <strong>Nothing is written of {{ where }}.</strong>
+    </p>
+    <div v-if="sown" class="fates">
       <button v-for="f in causes" :key="f" type="button" @click="emit('answer', f)">
         {{ FATE_FACTS[f].words }} <span class="small quiet">{{ FATE_FACTS[f].speaksOfSeed ? 'counts for the lot' : 'left out' }}</span>
       </button>
       <button type="button" @click="emit('answer', null)">nothing, it is well</button>
-      <button type="button" @click="emit('leave')">leave it as it is</button>
     </div>
+    <slot />
+    <div class="fates"><button type="button" @click="emit('leave')">leave it as it is</button></div>
   </div>
 </template>
 

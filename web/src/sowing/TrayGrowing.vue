@@ -12,6 +12,7 @@ import FileButton from '../fields/FileButton.vue';
 import { shrinkPhoto } from '../lots/shrinkPhoto.ts';
 import LotHistory from '../lots/LotHistory.vue';
 import CellFate from './CellFate.vue';
+import CellRight from './CellRight.vue';
 import LetterChip from './LetterChip.vue';
 import TrayCounts from './TrayCounts.vue';
 import TrayHead from './TrayHead.vue';
@@ -32,7 +33,13 @@ const { cells, changed, problem, sending } = look;
 const lookedOn = ref(session.today);
 const asked = ref<number | null>(null);
 function ask(cell: number): void {
-  if (look.isSown(cell)) asked.value = cell;
+  if (look.isSown(cell) || tray.value.clearedOn === null) asked.value = cell;
+}
+const askedCell = computed(() => props.sheet.cells.find((c) => c.cell === asked.value) ?? null);
+const sownLetters = computed(() => props.sheet.fills.filter((f) => props.sheet.sowings.some((s) => s.letter === f.letter)));
+function countIn(up: number): void {
+  if (asked.value !== null) look.count(asked.value, up);
+  leaveChoices();
 }
 function answer(fate: Fate | null): void {
   if (asked.value !== null) look.lose(asked.value, fate);
@@ -127,9 +134,20 @@ const print = (): void => {
       @key="key"
     />
     <p class="quiet noprint">
-      Tap a cell for each seedling that is up. Hold it, or press <kbd>X</kbd>, to say what was lost there; digits say how many.
+      Tap a cell for each seedling that is up. Hold it, or press <kbd>X</kbd>, to say what was lost there or to put it right; digits say how
+      many.
     </p>
-    <CellFate v-if="asked !== null" :where="where(asked)" @answer="answer" @leave="leaveChoices" />
+    <CellFate v-if="asked !== null" :where="where(asked)" :sown="askedCell !== null" @answer="answer" @leave="leaveChoices">
+      <CellRight
+        :tray-id="tray.id"
+        :version="tray.version"
+        :cell="asked"
+        :now="askedCell"
+        :letters="sownLetters"
+        @done="leaveChoices"
+        @count="countIn"
+      />
+    </CellFate>
     <form
       v-if="tray.clearedOn === null"
       class="save noprint"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sowTrayForm } from '@esprel/core';
+import { fillCells, inches, plural, span, sowTrayForm } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -36,7 +36,8 @@ const rows = reactive<Record<string, Row>>({});
 const cellsOfLetter = (letter: string): number => (tray.value?.map ?? []).filter((c) => c === letter).length;
 /** Depth as it is typed in the unit of the library: mm, or inches. */
 const inch = computed(() => session.settings?.lengthUnit === 'inch');
-const depthText = (mm: number): string => (inch.value ? String(Math.round((mm / 25.4) * 100) / 100) : String(mm));
+/** As on a rule: never 0 where it is more than the surface. */
+const depthText = (mm: number): string => (inch.value ? (mm === 0 ? '0' : inches(mm)) : String(mm));
 watch(data, (d) => {
   for (const f of d?.fills ?? []) {
     rows[f.letter] ??= {
@@ -86,6 +87,17 @@ watch(tray, (t) => {
   form.values.covered = t.covered;
   if (form.values.warmth === '' && t.bench?.warmthC != null) form.values.warmth = String(fromCelsius(t.bench.warmthC, unit.value));
 });
+/** How the seeds that are typed lie in the cells. */
+function filling(f: TrayFillShown): string {
+  const cells = cellsOfLetter(f.letter);
+  const text = rows[f.letter]?.seeds.trim() ?? '';
+  const seeds = /^\d{1,7}$/.test(text) ? Number(text) : cells * f.seedsPerCell;
+  const filled = cells === 0 ? [] : fillCells(cells, f.seedsPerCell, seeds);
+  const [most, least] = [Math.max(0, ...filled), Math.min(...filled)];
+  if (filled.length === 0) return `${String(f.seedsPerCell)} in each`;
+  const each = most === least ? `${String(most)} in each` : `${span(least, most)} in each`;
+  return filled.length === cells ? each : `${each} of ${String(filled.length)}`;
+}
 function how(f: TrayFillShown): string {
   const c = f.figures;
   const parts = [
@@ -143,7 +155,7 @@ async function save(): Promise<void> {
                 >{{ f.crop }}, <span class="code">{{ f.lotCode }}</span></span
               >
             </p>
-            <p class="how">{{ cellsOfLetter(f.letter) }} cells, {{ f.seedsPerCell }} in each: {{ how(f) }}</p>
+            <p class="how">{{ plural(cellsOfLetter(f.letter), 'cell') }}, {{ filling(f) }}: {{ how(f) }}</p>
             <p v-if="f.figures.prepare.length > 0" class="how">First: {{ f.figures.prepare.map((x) => x.words).join('; ') }}.</p>
           </div>
           <div v-if="rows[f.letter]" class="really">
