@@ -35,6 +35,32 @@ async function tested(code: string, startedOn: string, kinds: readonly string[])
   await library.done(`/api/tests/${String(id)}/close`, { version: now.test.version, closedOn: day });
 }
 
+describe('a packet that got wet', () => {
+  it('is dried now and tested after, and nothing figured of it is trusted until then; undo takes it back', async () => {
+    const code = await takeIn({ seeds: 400, receivedOn: '2027-03-01' });
+    const before = (await sheet(code)).verdict.verdict;
+    const say = async (what: string, onDay = library.today): Promise<any> =>
+      library.post(`/api/lots/${code}/wet`, { version: (await sheet(code)).lot.version, what, onDay });
+    const work = async (): Promise<any> => (await library.get('/api/today')).body.items.find((i: any) => i.lotCode === code) ?? null;
+    expect((await say('dry')).body.errors[0].path).toBe('what');
+    expect((await say('wet', '2027-12-01')).body.errors[0].path).toBe('onDay');
+    expect((await say('wet', '2027-02-01')).body.errors[0].path).toBe('onDay');
+    expect((await say('wet')).status).toBe(200);
+    expect(await work()).toMatchObject({ urgent: true, title: expect.stringMatching(/^Dry .* now$/), at: `/lots/${code}` });
+    expect((await sheet(code)).verdict).toMatchObject({ verdict: 'test-first', reason: expect.stringContaining('dry it now') });
+    await undoLast(library);
+    expect((await sheet(code)).verdict.verdict).toBe(before);
+    await say('wet');
+    expect((await say('dry', '2027-03-01')).body.errors[0].path).toBe('onDay');
+    expect((await say('dry')).status).toBe(200);
+    expect(await work()).toMatchObject({ kind: 'lay', title: expect.stringContaining('it was wet'), at: `/lots/${code}/test` });
+    await tested(code, library.today, Array(20).fill('normal'));
+    expect(await work()).toBeNull();
+    expect((await sheet(code)).wet).toBeNull();
+    expect((await sheet(code)).verdict.reason).not.toContain('wet');
+  });
+});
+
 describe('storage that nobody wrote down', () => {
   it('is assumed, shown as such, and changed in the settings for all lots', async () => {
     const code = await takeIn({ acquisition: 'purchased', year: 2024, receivedOn: '2026-03-01' });

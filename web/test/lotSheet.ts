@@ -64,6 +64,7 @@ export function lotSheet(over: Record<string, unknown> = {}, more: Record<string
     weighings: [],
     packets: [],
     mixUps: [],
+    wet: null,
     crop: tomato,
     estimate: { today, ribbon: [], belowFortyOn: null, threshold: 0.7 },
     verdict: { verdict: 'sow-thicker', beside: null, reason: 'Put 3 in each cell.' },

@@ -58,6 +58,8 @@ export const varietySplitForm = shape({
 export const varietyJoinForm = shape({ version: version(), intoId: need(id()), reason: why() });
 export const varietyMoveForm = shape({ version: version(), cropKey: filled(60, 'choose the crop it belongs to'), reason: why() });
 
+/** A packet got wet, or is dry again. */
+export const wetForm = shape({ version: version(), what: need(oneOf(['wet', 'dry'] as const)), onDay: need(day()) });
 export const envelopeTextForm = shape({
   packedFor: orNull(year()),
   depthMm: orNull(number({ min: 0, max: 300 })),

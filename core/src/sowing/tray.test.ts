@@ -1,7 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CROP_REFERENCE } from '../crops/reference.ts';
-import { cellsOf, checkShape, countFills, fillCells, gapsFromText, layOut, mapFromText, mapToText, type TrayFill, trayWarnings } from './tray.ts';
+import {
+  cellsOf,
+  checkShape,
+  countFills,
+  fillCells,
+  gapsFromText,
+  layOut,
+  mapFromText,
+  mapToText,
+  type TrayFill,
+  trayWarnings,
+} from './tray.ts';
 
 const crop = (key: string) => CROP_REFERENCE.find((c) => c.key === key)!;
 const fill = (letter: string, key: string, over: Partial<TrayFill> = {}): TrayFill => ({

@@ -7,6 +7,7 @@ import { testRoutes } from '../germination/tests.ts';
 import { journalRoutes } from '../journal/routes.ts';
 import { labelRoutes } from '../labels/labels.ts';
 import { lotRoutes } from '../lots/routes.ts';
+import { wetRoutes } from '../lots/wet.ts';
 import { memberRoutes } from '../members/members.ts';
 import { peopleRoutes } from '../desk/people.ts';
 import { placeRoutes } from '../places/places.ts';
@@ -49,6 +50,7 @@ export function routes(options: Pick<AppOptions, 'db' | 'demo'>, refresh: () => 
     ...placeRoutes(),
     ...stocktakeRoutes(),
     ...envelopeRoutes(),
+    ...wetRoutes(),
     ...packetRoutes(),
     ...overruleRoutes(),
     ...judgingRoutes(refresh),

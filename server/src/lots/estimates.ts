@@ -40,6 +40,8 @@ export interface LotRow {
   readonly ripened_in_season: 'yes' | 'no' | null;
   readonly night_c: number | null;
   readonly follows_packet: 0 | 1;
+  readonly wet_on: string | null;
+  readonly dried_on: string | null;
   readonly version: number;
   readonly crop_key: string;
   readonly breeding: Breeding;

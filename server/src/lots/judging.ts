@@ -23,6 +23,7 @@ import { frostOf, readSettings } from '../settings/settings.ts';
 import type { LotRow, StoredEstimate } from './estimates.ts';
 import { file, type ListedLot } from './listing.ts';
 import { overruleOn } from './overrules.ts';
+import { wetOf, wetReason } from './wet.ts';
 
 type JudgedLot = ListedLot & { readonly estimate: string | null };
 interface Judged {
@@ -87,6 +88,8 @@ function judgeOne(
     day: today,
   });
   const word = lot.balance === 0 ? undefined : overruleOn(db, lot.id, today);
+  const wet = lot.wet_on === null || lot.balance === 0 ? null : wetOf(db, lot.id);
+  if (!word && wet !== null) return { verdict: 'test-first', beside: null, reason: wetReason(wet), nextLook: today };
   if (!word) return judged;
   return {
     verdict: word.verdict as Verdict,

@@ -44,6 +44,7 @@ import { putRight, seedsThatCame, whatFollows } from './putRight.ts';
 import { lookAtLine } from './look.ts';
 import { listLots, listTags, lotsByCode } from './list.ts';
 import { overruleOn } from './overrules.ts';
+import { wetOf } from './wet.ts';
 import { sowingFacts } from './sowingFacts.ts';
 import { descentOf, lotByCode, lotNames, movementsOf, storageOf, synonymsOf } from './queries.ts';
 
@@ -134,6 +135,8 @@ function lotSheet(db: Db, today: string, code: string): object {
     freshness: isShortLived(crop) || lot.picked_on !== null ? freshnessOf(lot, settings, today) : null,
     unit: sownUnit(crop.key),
     mixUps: mixUpsOf(db, lot.id),
+    /** Since when it is wet, or was, without a test after it. */
+    wet: wetOf(db, lot.id),
     crop,
     estimate: { ...estimate, threshold: facts.threshold },
     verdict,

@@ -3,6 +3,7 @@ import { all, type Db } from '../db/db.ts';
 import { type Errand, openErrands } from '../errands/errands.ts';
 import { type ListedTest, listTests } from '../germination/list.ts';
 import { waitingReturns } from '../returns/returns.ts';
+import { wetWork } from '../lots/wet.ts';
 import { sowingWork } from '../sowing/work.ts';
 
 export type WorkKind =
@@ -92,7 +93,7 @@ function testWork(test: ListedTest, today: string): WorkItem[] {
 export function allWork(db: Db, today: string, until = '9999-12-31'): WorkItem[] {
   const items: WorkItem[] = [];
   for (const test of listTests(db, 'open')) items.push(...testWork(test, today));
-  items.push(...sowingWork(db, today, until));
+  items.push(...wetWork(db), ...sowingWork(db, today, until));
   items.push(...promises(db));
   for (const r of waitingReturns(db)) {
     items.push({

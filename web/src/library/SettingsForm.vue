@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { dayInYear, sdFromOneInTen, type Settings, settingsForm } from '@esprel/core';
-import { ref, watch } from 'vue';
+import { type Settings, settingsForm } from '@esprel/core';
+import { watch } from 'vue';
 import { fromCelsius, toCelsius } from '../app/format.ts';
 import { useSession } from '../app/session.ts';
 import { gather, numberOf, shareOf, useForm } from '../app/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
+import FieldOneInTen from '../fields/FieldOneInTen.vue';
 import FieldText from '../fields/FieldText.vue';
 import FieldYearDay from '../fields/FieldYearDay.vue';
 import FormFrame from '../fields/FormFrame.vue';
@@ -68,16 +69,6 @@ watch(
   { immediate: true },
 );
 const { values } = form;
-/** The day with one chance in ten of a frost after it, for whoever knows that instead of a spread. */
-const oneInTen = ref('');
-watch(oneInTen, (day) => {
-  if (!/^\d\d-\d\d$/.test(day) || !/^\d\d-\d\d$/.test(values.lastFrost)) return;
-  try {
-    values.lastFrostSdDays = String(Math.round(sdFromOneInTen(dayInYear(2027, values.lastFrost), dayInYear(2027, day)) * 10) / 10);
-  } catch {
-    // A day that is not later says nothing of the spread; the field of the spread stays as it was.
-  }
-});
 </script>
 
 <template>
@@ -125,14 +116,7 @@ watch(oneInTen, (day) => {
         unit="days"
         :error="form.errors.lastFrostSdDays"
       />
-      <FieldYearDay
-        id="one-in-ten"
-        v-model="oneInTen"
-        class="third"
-        label="Or the one-in-ten day"
-        optional
-        hint="one spring in ten has a frost after it; it sets the spread"
-      />
+      <FieldOneInTen id="one-in-ten" v-model="values.lastFrostSdDays" class="third" :last-frost="values.lastFrost" />
       <FieldYearDay
         id="first-frost"
         v-model="values.firstFrost"

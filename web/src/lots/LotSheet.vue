@@ -21,6 +21,7 @@ import { amountWords, belowWords, cameFrom, envelopeWords, grownWords, IDENTITY_
 import SheetProblem from './SheetProblem.vue';
 import type { LotSheetData } from './types.ts';
 import VerdictNote from './VerdictNote.vue';
+import WetPacket from './WetPacket.vue';
 
 const props = defineProps<{ code: string }>();
 const router = useRouter();
@@ -64,6 +65,9 @@ const envelopeSays = computed(() => (data.value?.envelope ? envelopeWords(data.v
 function opened(): void {
   void changes.attempt('PATCH', `/lots/${props.code}`, { version: lot.value?.version ?? 0, openedOn: session.today });
 }
+function gotWet(): void {
+  void changes.attempt('POST', `/lots/${props.code}/wet`, { version: lot.value?.version ?? 0, what: 'wet', onDay: session.today });
+}
 function found(): void {
   void changes.attempt('POST', `/lots/${props.code}/found`);
 }
@@ -99,6 +103,7 @@ function go(what: string): void {
       </header>
 
       <CautionNote :cautions="data.cautions" />
+      <WetPacket v-if="data.wet" :code="lot.code" :version="lot.version" :wet="data.wet" />
       <MixUpNote v-for="m in mixUps" :key="m.id" :mix-up="m" />
       <p v-if="lot.missingSince" class="doubt">
         <strong>Missing since {{ format.day(lot.missingSince) }}.</strong> It is not lent until it turns up.
@@ -221,6 +226,7 @@ function go(what: string): void {
         <RouterLink :to="`/lots/${lot.code}/weigh`">Weigh it</RouterLink>
         <RouterLink :to="`/lots/${lot.code}/identity`">What is it?</RouterLink>
         <RouterLink :to="`/lots/${lot.code}/mix-up`">Mixed up with another?</RouterLink>
+        <button v-if="!data.wet && lot.balance > 0" type="button" class="link" @click="gotWet">It got wet</button>
       </p>
       <LotSheetRecords :sheet="data" />
       <LotHistory :steps="data.history" />

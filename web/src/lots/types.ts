@@ -123,6 +123,8 @@ export interface LotSheetData {
   /** What stands for the year of seed that does not keep. */
   readonly freshness: string | null;
   readonly unit: 'seed' | 'cluster';
+  /** Since when it is wet, or was, without a test after it. */
+  readonly wet: { readonly wetOn: string; readonly driedOn: string | null } | null;
   readonly mixUps: readonly MixUpShown[];
   readonly crop: LibraryCrop;
   readonly estimate: LotEstimate & { readonly threshold: number };

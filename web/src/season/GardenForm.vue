@@ -8,6 +8,7 @@ import FieldChoice from '../fields/FieldChoice.vue';
 import FieldFind from '../fields/FieldFind.vue';
 import { findMembers, type FoundMember } from '../fields/finders.ts';
 import FieldNote from '../fields/FieldNote.vue';
+import FieldOneInTen from '../fields/FieldOneInTen.vue';
 import FieldText from '../fields/FieldText.vue';
 import FieldYearDay from '../fields/FieldYearDay.vue';
 import FormFrame from '../fields/FormFrame.vue';
@@ -136,6 +137,7 @@ async function save(): Promise<void> {
           unit="days"
           :error="form.errors.lastFrostSdDays"
         />
+        <FieldOneInTen id="one-in-ten" v-model="form.values.lastSd" class="third" :last-frost="form.values.last" />
         <FieldChoice
           id="hemisphere"
           v-model="form.values.hemisphere"
