@@ -29,7 +29,7 @@ describe('the cells of a tray', () => {
       'row 1, cell 1: marker of A',
       'row 1, cell 3: A, 2 seeds',
       'row 2, cell 1: empty',
-      'row 2, cell 2: B, 1 seeds',
+      'row 2, cell 2: B, 1 seed',
       'row 2, cell 3: empty',
     ]);
   });

@@ -1,3 +1,4 @@
+import { plural } from '../words/words.ts';
 import { CoreError, needCount, needNumber } from '../errors.ts';
 
 export const AMOUNT_KNOWN = ['counted', 'weighed', 'estimated'] as const;
@@ -22,7 +23,7 @@ export function balanceOf(movements: readonly { readonly seeds: number }[]): num
   return movements.reduce((balance, m, i) => {
     needCount('balanceOf', `movements[${String(i)}].seeds`, m.seeds, -Number.MAX_SAFE_INTEGER);
     const next = balance + m.seeds;
-    if (next < 0) throw new CoreError('balanceOf', `movements[${String(i)}].seeds`, m.seeds, `leaves ${String(next)} seeds`);
+    if (next < 0) throw new CoreError('balanceOf', `movements[${String(i)}].seeds`, m.seeds, `leaves ${plural(next, 'seed')}`);
     return next;
   }, 0);
 }

@@ -1,3 +1,4 @@
+import { plural } from '../words/words.ts';
 import type * as yup from 'yup';
 import { CoreError } from '../errors.ts';
 import { testSize, type TestSizeInput } from '../germination/testSize.ts';
@@ -177,7 +178,7 @@ function checkWait({ sown, counts = [], today, usualDays }: Omit<WaitInput, 'cou
     }
   });
   const alive = counts.reduce((sum, c) => sum + c.alive, 0);
-  if (alive > sown) errors.push({ path: 'sown', message: `${String(alive)} seeds were counted, more than the ${String(sown)} sown` });
+  if (alive > sown) errors.push({ path: 'sown', message: `${plural(alive, 'seed')} were counted, more than the ${String(sown)} sown` });
   const last = Math.max(0, ...counts.map((c) => c.day));
   if (today < last) errors.push({ path: 'today', message: `must not be before the last count, day ${String(last)}` });
   if (usualDays.max < usualDays.min) errors.push({ path: 'usualDays.max', message: 'must not be below the first usual day' });
@@ -223,7 +224,7 @@ function checkReplicates(replicates: readonly ReplicateResult[]): void {
       }
     });
     if (all > r.sown) {
-      errors.push({ path: `${at}.sown`, message: `${String(all)} seeds were counted, more than the ${String(r.sown)} sown` });
+      errors.push({ path: `${at}.sown`, message: `${plural(all, 'seed')} were counted, more than the ${String(r.sown)} sown` });
     }
   });
   if (errors.length > 0) throw new InputError(errors);

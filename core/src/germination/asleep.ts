@@ -1,3 +1,4 @@
+import { plural } from '../words/words.ts';
 import type { Crop } from '../crops/crop.ts';
 import type { Day } from '../dates/day.ts';
 import { addDays } from '../dates/day.ts';
@@ -40,7 +41,7 @@ export function wakingSteps(crop: Pick<Crop, 'pretreatments' | 'chillWeeks' | 's
     ...(crop.pretreatments.includes('scarify') ? ['nick it'] : []),
     ...(crop.pretreatments.includes('remove-coat') ? ['peel the coat'] : []),
     ...(crop.soakHours > 0 ? [`soak it ${String(crop.soakHours)} hours`] : []),
-    ...(crop.chillWeeks > 0 ? [`keep it cold and damp for ${crop.chillWeeks === 1 ? 'a week' : `${String(crop.chillWeeks)} weeks`}`] : []),
+    ...(crop.chillWeeks > 0 ? [`keep it cold and damp for ${plural(crop.chillWeeks, 'week')}`] : []),
   ];
 }
 

@@ -1,3 +1,4 @@
+import { plural } from '../words/words.ts';
 import { CoreError, needCount, needNumber } from '../errors.ts';
 import { rangeUpperPoint } from '../numeric/studentisedRange.ts';
 import { clopperPearson, type Interval, wilson } from './intervals.ts';
@@ -72,7 +73,7 @@ function checkReplicate(r: ReplicateResult, i: number): void {
     last = c.day;
     all += c.normal;
   });
-  if (all > r.sown) throw new CoreError('germination', `${path}.sown`, r.sown, `must be at least the ${String(all)} seeds counted`);
+  if (all > r.sown) throw new CoreError('germination', `${path}.sown`, r.sown, `must be at least the ${plural(all, 'seed')} counted`);
 }
 
 function agreement(

@@ -1,3 +1,4 @@
+import { plural } from '../words/words.ts';
 import { CoreError, needCount, needNumber } from '../errors.ts';
 import { logBeta, logGamma } from '../numeric/gamma.ts';
 import { logNormalDensity, logPhi } from '../numeric/normal.ts';
@@ -213,7 +214,7 @@ function checkWait({ sown, counts, today, prior, usualDays, slowShare = 0 }: Wai
     last = c.day;
     alive += c.alive;
   });
-  if (alive > sown) throw new CoreError('wait', 'sown', sown, `must be at least the ${String(alive)} seeds counted`);
+  if (alive > sown) throw new CoreError('wait', 'sown', sown, `must be at least the ${plural(alive, 'seed')} counted`);
   if (last > today) throw new CoreError('wait', 'today', today, `must not be before the last count, day ${String(last)}`);
 }
 

@@ -1,3 +1,4 @@
+import { plural } from '../words/words.ts';
 import { type Day, yearOf } from '../dates/day.ts';
 import { parseLotCode } from '../codes/lotCode.ts';
 import type { FieldError } from '../schemas/parse.ts';
@@ -110,7 +111,7 @@ export function readImportRow(
       problems.push({ path: year.packed ? 'packedYear' : 'year', message: `must not be after ${String(latest)}, when it came` });
   }
   if (amount && floor !== null && floor > amount.seeds) {
-    problems.push({ path: 'floor', message: `must not be more than the ${String(amount.seeds)} seeds there are` });
+    problems.push({ path: 'floor', message: `must not be more than the ${plural(amount.seeds, 'seed')} there are` });
   }
   const words = {
     breeding: attempt(() => readWord('breeding', cell('breeding'))),

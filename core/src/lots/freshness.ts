@@ -1,3 +1,4 @@
+import { plural } from '../words/words.ts';
 import { type Day, daysBetween } from '../dates/day.ts';
 
 /** What is known of seed that does not keep: the best clue to its life. */
@@ -12,8 +13,8 @@ export interface Freshness {
 
 function agoWords(days: number): string {
   if (days < 1) return 'today';
-  if (days < 14) return days === 1 ? 'a day ago' : `${String(days)} days ago`;
-  if (days < 90) return `${String(Math.round(days / 7))} weeks ago`;
+  if (days < 14) return `${plural(days, 'day')} ago`;
+  if (days < 90) return `${plural(Math.round(days / 7), 'week')} ago`;
   return days < 700 ? `${String(Math.round(days / 30.44))} months ago` : `${String(Math.round(days / 365.25))} years ago`;
 }
 

@@ -1,3 +1,4 @@
+import { plural } from '../words/words.ts';
 import type { Crop } from '../crops/crop.ts';
 import { addDays, type Day, daysBetween } from '../dates/day.ts';
 import { type Window, windowBetween } from './windows.ts';
@@ -101,7 +102,7 @@ function quickSowing(crop: LateCrop, lastFrost: Day, firstFrost: Day): LateSowin
   if (daysBetween(from, to) < SHORTEST_WINDOW) return null;
   return {
     window: windowBetween(from, to),
-    why: `quick: sown last it is ready after ${String(daysBetween(to, end))} days instead of ${String(quickest)}, because the days shorten`,
+    why: `quick: sown last it is ready after ${plural(daysBetween(to, end), 'day')} instead of ${String(quickest)}, because the days shorten`,
     through: false,
   };
 }

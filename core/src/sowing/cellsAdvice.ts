@@ -31,7 +31,7 @@ export const isBeyondReason = (o: Pick<SeedsPerCellOption, 'cells'>, plants: num
 /** Why rows of a table of cells are left out; null where none is. */
 export function beyondReasonWords(options: readonly SeedsPerCellOption[], plants: number): string | null {
   if (!options.some((o) => isBeyondReason(o, plants))) return null;
-  return `Rows are left out that would take more than ${String(MOST_CELLS_A_PLANT)} cells for each plant: so little of it is alive that cells are wasted on it.`;
+  return `Rows are left out that would take more than ${plural(MOST_CELLS_A_PLANT, 'cell')} for each plant: so little of it is alive that cells are wasted on it.`;
 }
 
 /** Of how many seeds one is expected up, at one in each cell. */

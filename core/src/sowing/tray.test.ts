@@ -60,7 +60,7 @@ describe('a tray map', () => {
   });
 
   it('refuses what does not fit its tray, naming the cell', () => {
-    expect(() => mapFromText(['A'], small, ['A'])).toThrow('map holds 1 cells, but the tray has 6');
+    expect(() => mapFromText(['A'], small, ['A'])).toThrow('map holds 1 cell, but the tray has 6');
     expect(() => mapFromText(['A', 'A', 'A', 'A', 'A', 'C'], small, ['A'])).toThrow('map[5]');
     expect(() => mapFromText(['A', '', '', '', '', ''], { ...small, gaps: [0] }, ['A'])).toThrow('no cell there');
     expect(() => checkShape({ rows: 0, columns: 3, gaps: [] })).toThrow('rows');

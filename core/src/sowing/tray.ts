@@ -49,7 +49,8 @@ export function checkShape(shape: TrayShape): void {
     }
   }
   const all = shape.rows * shape.columns;
-  if (all > MOST_CELLS) throw new CoreError('tray', 'columns', shape.columns, `makes ${String(all)} cells; ${String(MOST_CELLS)} at most`);
+  if (all > MOST_CELLS)
+    throw new CoreError('tray', 'columns', shape.columns, `makes ${plural(all, 'cell')}; ${String(MOST_CELLS)} at most`);
   if (new Set(shape.gaps).size !== shape.gaps.length) throw new CoreError('tray', 'gaps', shape.gaps, 'names a cell twice');
   const none = shape.gaps.find((g) => !Number.isInteger(g) || g < 0 || g >= all);
   if (none !== undefined) throw new CoreError('tray', 'gaps', none, 'names a cell that the tray does not have');
@@ -82,7 +83,7 @@ export function mapToText(map: TrayMap): string[] {
 export function mapFromText(texts: readonly string[], shape: TrayShape, letters: readonly string[]): TrayMap {
   const all = shape.rows * shape.columns;
   if (texts.length !== all) {
-    throw new CoreError('tray', 'map', texts.length, `holds ${String(texts.length)} cells, but the tray has ${String(all)}`);
+    throw new CoreError('tray', 'map', texts.length, `holds ${plural(texts.length, 'cell')}, but the tray has ${String(all)}`);
   }
   return texts.map((text, i) => {
     if (text === '') return null;

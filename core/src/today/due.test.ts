@@ -37,5 +37,8 @@ describe('looks at a sowing', () => {
     expect(nextLook('2027-03-01', 5, 10, '2027-03-06')).toEqual({ due: '2027-03-13', last: false });
     expect(nextLook('2027-03-01', 5, 10, '2027-03-13')).toEqual({ due: '2027-03-18', last: true });
     expect(nextLook('2027-03-01', 5, 10, '2027-03-30')).toEqual({ due: '2027-03-30', last: true });
+    // In the dark every day, from when the first is usual.
+    expect(nextLook('2027-03-01', 5, 10, '2027-03-02', true)).toEqual({ due: '2027-03-06', last: false });
+    expect(nextLook('2027-03-01', 5, 10, '2027-03-06', true)).toEqual({ due: '2027-03-07', last: false });
   });
 });

@@ -62,15 +62,17 @@ export interface LookDue {
 
 /**
  * The next look at a sowing: when the first seedlings are usual, then every week, and a week after
- * the last are usual to say what became of it.
+ * the last are usual to say what became of it. What comes up in the dark is looked at every day (`daily`) until the first is up: it grows long at once.
  */
-export function nextLook(sownOn: Day, emergeMinD: number, emergeMaxD: number, lastCountedOn: Day | null): LookDue {
+export function nextLook(sownOn: Day, emergeMinD: number, emergeMaxD: number, lastCountedOn: Day | null, daily = false): LookDue {
   const end = addDays(sownOn, emergeMaxD + 7);
   const first = addDays(sownOn, emergeMinD);
   if (lastCountedOn === null) return { due: first, last: false };
-  const weekOn = addDays(lastCountedOn, 7);
+  const weekOn = daily ? later(first, addDays(lastCountedOn, 1)) : addDays(lastCountedOn, 7);
   return weekOn >= end ? { due: lastCountedOn >= end ? lastCountedOn : end, last: true } : { due: weekOn, last: false };
 }
+
+const later = (a: Day, b: Day): Day => (a > b ? a : b);
 
 /** Weeks that a return waits in quarantine before it is looked through: time to dry and for beetles to show. */
 export const QUARANTINE_DAYS = 14;

@@ -1,4 +1,15 @@
-import { addDays, dayFromNumber, dayNumber, parse, scaleForm, SimulatedScale, simulatedLog, SMALL_SCALE, wrong } from '@esprel/core';
+import {
+  addDays,
+  dayFromNumber,
+  dayNumber,
+  parse,
+  scaleForm,
+  SimulatedScale,
+  simulatedLog,
+  SMALL_SCALE,
+  wrong,
+  plural,
+} from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
 import { type Db, one } from '../db/db.ts';
 import { action, FileAnswer, read, type Route } from '../http/route.ts';
@@ -47,7 +58,7 @@ function scaleRoutes(): Route[] {
         // Seeds are not alike: a handful weighs a little more or less every time.
         const spread = 1 + ((Math.random() - 0.5) * 0.16) / Math.sqrt(Math.max(1, seeds / 25));
         p.scale.lay(each.grams * seeds * spread + (form.trayGrams ?? 0));
-        p.on = `${String(seeds)} seeds of ${each.code}`;
+        p.on = `${plural(seeds, 'seed')} of ${each.code}`;
       } else {
         p.scale.lay((form.grams ?? 0) + (form.trayGrams ?? 0));
         p.on = (form.grams ?? 0) + (form.trayGrams ?? 0) > 0 ? `${String((form.grams ?? 0) + (form.trayGrams ?? 0))} g` : 'nothing';

@@ -29,7 +29,7 @@ function lotFound(l: LotFound): Found {
   return {
     kind: 'lot',
     title: l.variety,
-    detail: `${l.crop}, ${l.year === null ? 'year not known' : String(l.year)}, ${String(l.balance)} seeds`,
+    detail: `${l.crop}, ${l.year === null ? 'year not known' : String(l.year)}, ${plural(l.balance, 'seed')}`,
     at: `/lots/${l.code}`,
     code: l.code,
   };

@@ -12,6 +12,7 @@ import {
   testProtocol,
   WARM_STEP,
   wrong,
+  plural,
 } from '@esprel/core';
 import type * as yup from 'yup';
 import { libraryCrop } from '../crops/crops.ts';
@@ -78,7 +79,7 @@ export function startTest(change: Change, body: Form<typeof testForm>): object {
   const sizes = body.replicates as number[];
   const seeds = sizes.reduce((sum, n) => sum + n, 0);
   checkStart(lot, body.startedOn, today, 'startedOn');
-  if (seeds > lot.balance) throw wrong('replicates', `${lot.code} holds ${String(lot.balance)} seeds; ${String(seeds)} cannot be tested`);
+  if (seeds > lot.balance) throw wrong('replicates', `${lot.code} holds ${plural(lot.balance, 'seed')}; ${String(seeds)} cannot be tested`);
   const id = writeTest(change, {
     lot,
     method: body.method,
@@ -94,7 +95,7 @@ export function startTest(change: Change, body: Form<typeof testForm>): object {
   });
   moveSeeds(change, lot, 'test', -seeds, body.startedOn, `test of ${String(seeds)}`, 'replicates');
   const below = seeds > lendable(lot.balance, lot.floor) ? ', into its floor' : '';
-  change.describe(`Started a test of ${String(seeds)} seeds of ${lot.code} ${lotNames(db, lot.id).variety}${below}`);
+  change.describe(`Started a test of ${plural(seeds, 'seed')} of ${lot.code} ${lotNames(db, lot.id).variety}${below}`);
   return { id, lotCode: lot.code };
 }
 
@@ -115,7 +116,7 @@ export function layTest(change: Change, id: number, body: Form<typeof layForm>):
   checkStart(lot, body.laidOn, today, 'laidOn');
   const seeds = replicatesOf(db, id).reduce((sum, r) => sum + r.seeds, 0);
   if (seeds > lot.balance) {
-    throw wrong('laidOn', `${lot.code} holds only ${String(lot.balance)} seeds now; take this test back and plan a smaller one`);
+    throw wrong('laidOn', `${lot.code} holds only ${plural(lot.balance, 'seed')} now; take this test back and plan a smaller one`);
   }
   const steps = stepsOfTest(db, test);
   const days = steps.reduce((sum, s) => sum + s.days, 0);
@@ -123,7 +124,7 @@ export function layTest(change: Change, id: number, body: Form<typeof layForm>):
   setStep(change, id, 1, body.laidOn);
   moveSeeds(change, lot, 'test', -seeds, body.laidOn, `test of ${String(seeds)}`, 'laidOn');
   change.touch('test', id);
-  change.describe(`Laid the test of ${String(seeds)} seeds of ${lot.code} ${lotNames(db, lot.id).variety}`);
+  change.describe(`Laid the test of ${plural(seeds, 'seed')} of ${lot.code} ${lotNames(db, lot.id).variety}`);
   return testSheet(db, id, today);
 }
 
@@ -181,7 +182,7 @@ export function extendTest(change: Change, id: number, body: Form<typeof extendF
   const seeds = sizes.reduce((sum, n) => sum + n, 0);
   checkStart(lot, body.laidOn, today, 'laidOn');
   if (body.laidOn < test.started_on) throw wrong('laidOn', `must not be before the first batch, ${test.started_on}`);
-  if (seeds > lot.balance) throw wrong('replicates', `${lot.code} holds ${String(lot.balance)} seeds; ${String(seeds)} cannot be tested`);
+  if (seeds > lot.balance) throw wrong('replicates', `${lot.code} holds ${plural(lot.balance, 'seed')}; ${String(seeds)} cannot be tested`);
   const there = replicatesOf(db, id);
   if (there.length + sizes.length > 16) throw wrong('replicates', 'a test holds 16 bags at most; close this one and start another');
   change.update('tests', id, {}, body.version);
@@ -240,12 +241,12 @@ export function saveCount(change: Change, id: number, body: Form<typeof countFor
   if (body.countedOn < laidOn) throw wrong('countedOn', `must not be before it was laid, ${laidOn}`);
   const marks = body.marks as { position: number; kind: string; markedOn: string }[];
   if (marks.length > replicate.seeds) {
-    throw wrong('marks', `${String(marks.length)} seeds are marked, but only ${String(replicate.seeds)} were sown`);
+    throw wrong('marks', `${plural(marks.length, 'seed')} are marked, but only ${String(replicate.seeds)} were sown`);
   }
   const seen = new Set<number>();
   marks.forEach((m, i) => {
     const at = `marks[${String(i)}]`;
-    if (m.position > replicate.seeds) throw wrong(`${at}.position`, `only ${String(replicate.seeds)} seeds lie on this paper`);
+    if (m.position > replicate.seeds) throw wrong(`${at}.position`, `only ${plural(replicate.seeds, 'seed')} lie on this paper`);
     if (seen.has(m.position)) throw wrong(`${at}.position`, 'is marked twice');
     if (m.markedOn > body.countedOn) throw wrong(`${at}.markedOn`, `must not be after the count, ${body.countedOn}`);
     if (m.markedOn < laidOn) throw wrong(`${at}.markedOn`, `must not be before it was laid, ${laidOn}`);

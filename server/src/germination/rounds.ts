@@ -102,7 +102,7 @@ function askedLots(db: Db, asked: readonly AskedLot[]): { lot: LotRow; bags: rea
     if (growOn !== true && seeds > tenth) {
       throw wrong(
         `${at}.replicates`,
-        `is more than a tenth of the ${String(free)} seeds of ${lot.code} that may be spent (${String(tenth)}); take fewer, or grow the sprouts on`,
+        `is more than a tenth of the ${plural(free, 'seed')} of ${lot.code} that may be spent (${String(tenth)}); take fewer, or grow the sprouts on`,
       );
     }
     return { lot, bags: replicates };

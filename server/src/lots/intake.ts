@@ -110,7 +110,7 @@ function checkIntake(change: Change, body: Intake): void {
   if (body.year != null && body.year > latest) throw wrong('year', `must not be after ${String(latest)}, when it came`);
   checkKept(change.today, body.receivedOn, body);
   if (body.floor != null && body.floor > body.seeds)
-    throw wrong('floor', `must not be more than the ${String(body.seeds)} seeds there are`);
+    throw wrong('floor', `must not be more than the ${plural(body.seeds, 'seed')} there are`);
   if (body.placeId != null && !one(change.db, 'SELECT 1 FROM places WHERE id = ?', body.placeId))
     throw wrong('placeId', 'is not a place here; choose again');
 }
@@ -267,7 +267,7 @@ export function checkLeaves(
   if (seeds < 0 && lot.balance + seeds < inPackets) {
     throw wrong(
       field,
-      `${String(inPackets)} of the ${String(lot.balance)} seeds of ${lot.code} are filled in packets; take them from there, or pour packets back first`,
+      `${String(inPackets)} of the ${plural(lot.balance, 'seed')} of ${lot.code} are filled in packets; take them from there, or pour packets back first`,
     );
   }
 }

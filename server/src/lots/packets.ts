@@ -54,8 +54,8 @@ export function packetRoutes(): Route[] {
         throw wrong(
           'packets',
           free < body.seedsEach
-            ? `only ${String(Math.max(0, free))} seeds are free above the floor of ${String(lot.floor)}`
-            : `${String(free)} seeds are free above the floor: ${plural(Math.floor(free / body.seedsEach), 'packet')} of ${String(body.seedsEach)} at most`,
+            ? `only ${plural(Math.max(0, free), 'seed')} are free above the floor of ${String(lot.floor)}`
+            : `${plural(free, 'seed')} are free above the floor: ${plural(Math.floor(free / body.seedsEach), 'packet')} of ${String(body.seedsEach)} at most`,
         );
       }
       const id = change.insert('packet_fills', {

@@ -141,7 +141,7 @@ export function putRight(change: Change, code: string, body: Body): { readonly c
     if (words !== null) said.push(words);
   }
   const now = lotRow(db, lot.id) as LotRow;
-  if (now.floor > now.balance) throw wrong('floor', `must not be more than the ${String(now.balance)} seeds there are`);
+  if (now.floor > now.balance) throw wrong('floor', `must not be more than the ${plural(now.balance, 'seed')} there are`);
   if (['year', 'year_kind', 'form'].some((c) => c in patch)) {
     makeErrands(change, { ...reachOf(db, [lot.id]), loans: [] }, { label: `put right: ${said.join(', ')}`, tell: '' });
   }

@@ -70,7 +70,7 @@ function lend(change: Change, body: yup.InferType<typeof loanForm>): object {
     throw wrong(
       'seeds',
       free === 0
-        ? `nothing of ${lot.code} may be lent: its ${String(lot.balance)} seeds are the floor of ${String(lot.floor)}`
+        ? `nothing of ${lot.code} may be lent: its ${plural(lot.balance, 'seed')} are the floor of ${String(lot.floor)}`
         : `at most ${String(free)} may be lent; ${String(lot.floor)} of the ${String(lot.balance)} always stay`,
     );
   }

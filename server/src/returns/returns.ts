@@ -126,7 +126,7 @@ function release(change: Change, id: number, body: yup.InferType<typeof releaseF
   if (!body.clean) throw wrong('clean', 'clean it first, and look for beetles, holes and mould');
   if (!body.named) throw wrong('named', 'put the label on the envelope first');
   if (body.floor != null && body.floor > lot.balance)
-    throw wrong('floor', `must not be more than the ${String(lot.balance)} seeds there are`);
+    throw wrong('floor', `must not be more than the ${plural(lot.balance, 'seed')} there are`);
   if (body.placeId != null) {
     if (!one(db, 'SELECT 1 FROM places WHERE id = ?', body.placeId)) throw wrong('placeId', 'is not a place here; choose again');
     change.insert('storage_periods', { lot_id: lot.id, place_id: body.placeId, from_day: today });

@@ -20,6 +20,7 @@ import {
   addDays,
   windowBefore,
   windowShift,
+  plural,
 } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db } from '../db/db.ts';
@@ -271,4 +272,4 @@ function moved(w: Window, days: number): Window {
 }
 
 /** The rule by which windows move, in words; shown wherever one has moved. */
-export const SHIFT_RULE = `Too early or too late asks for ${String(VERDICT_STEP_DAYS)} days, right for the day it was; the window moves to the mean of what was asked, with the table as one more voice, by ${String(MOST_SHIFT_DAYS)} days at most.`;
+export const SHIFT_RULE = `Too early or too late asks for ${plural(VERDICT_STEP_DAYS, 'day')}, right for the day it was; the window moves to the mean of what was asked, with the table as one more voice, by ${plural(MOST_SHIFT_DAYS, 'day')} at most.`;

@@ -157,7 +157,7 @@ function countUp(change: Change, id: number, body: yup.InferType<typeof emergenc
     throw wrong('emerged', 'its cells are counted one by one; look at its tray');
   if (body.countedOn > today) throw wrong('countedOn', `must not be after today, ${today}`);
   if (body.countedOn < sowing.sown_on) throw wrong('countedOn', `must not be before it was sown, ${sowing.sown_on}`);
-  if (body.emerged > sowing.seeds) throw wrong('emerged', `only ${String(sowing.seeds)} seeds were sown`);
+  if (body.emerged > sowing.seeds) throw wrong('emerged', `only ${plural(sowing.seeds, 'seed')} were sown`);
   const counts = countsOf(db, id);
   const earlier = counts.filter((c) => c.countedOn < body.countedOn).reduce((m, c) => Math.max(m, c.emerged), 0);
   if (body.emerged < earlier) {
@@ -259,11 +259,16 @@ function sowingSheet(db: Db, id: number, today: string): object {
       id,
     ),
     counts,
-    next: s.fate === null ? nextLook(s.sown_on, crop.emergeMinD, crop.emergeMaxD, last) : null,
+    next: s.fate === null ? nextLook(s.sown_on, crop.emergeMinD, crop.emergeMaxD, last, isDark(crop, s.method, upOnOf(counts))) : null,
     crop,
     estimate: one(db, 'SELECT median, low, high, verdict, reason FROM lot_estimates WHERE lot_id = ?', lot.id) ?? null,
     history: historyOf(db, 'sowing', id),
   };
+}
+
+/** Whether a sowing still lies under the dark cover that its crop comes up under. */
+function isDark(crop: { readonly lightNeed: string }, method: string, upOn: string | null): boolean {
+  return crop.lightNeed === 'dark' && method !== 'open-ground' && upOn === null;
 }
 
 function upOnOf(counts: readonly { countedOn: string; emerged: number }[]): string | null {
@@ -289,6 +294,8 @@ export interface ListedSowing {
   readonly benchId: number | null;
   readonly bench: string | null;
   readonly next: ReturnType<typeof nextLook> | null;
+  /** It comes up in the dark, and nothing is up yet. */
+  readonly inDark: boolean;
   /** What is to be done with what is up. */
   readonly care: ReturnType<typeof nextCareOf>;
 }
@@ -313,7 +320,8 @@ export function listSowings(db: Db, state: 'open' | 'finished', today: string): 
     const crop = reader.crop(s.cropKey);
     return {
       ...s,
-      next: s.fate === null ? nextLook(s.sownOn, crop.emergeMinD, crop.emergeMaxD, last) : null,
+      inDark: s.fate === null && isDark(crop, s.method, upOn),
+      next: s.fate === null ? nextLook(s.sownOn, crop.emergeMinD, crop.emergeMaxD, last, isDark(crop, s.method, upOn)) : null,
       care: s.member === null ? nextCareOf(db, { ...s, upOn, gardenId, plantOutOn }, today, reader) : null,
     };
   });

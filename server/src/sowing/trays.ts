@@ -89,7 +89,7 @@ export function makeTray(change: Change, body: yup.InferType<typeof trayForm>): 
   for (const { fill, lot } of fills) insertFill(change, id, fill, lot);
   sowTogether(change, id, body.sowOn);
   change.touch('tray', id);
-  change.describe(`Laid out ${body.name.trim()}: ${plural(fills.length, 'variety', 'varieties')} over ${String(cellsOf(shape))} cells`);
+  change.describe(`Laid out ${body.name.trim()}: ${plural(fills.length, 'variety', 'varieties')} over ${plural(cellsOf(shape), 'cell')}`);
   return { id, left: body.map != null ? {} : laid.left };
 }
 

@@ -67,7 +67,7 @@ function look(s: ListedSowing): WorkItem[] {
       kind: s.next.last ? 'fate' : 'look',
       due: s.next.due,
       title: s.next.last ? `Say what became of ${s.variety}` : `Look at ${s.variety}`,
-      detail: `${s.crop}, ${whose}, ${s.emerged === null ? `${String(s.seeds)} sown` : `${String(s.emerged)} of ${String(s.seeds)} up so far`}`,
+      detail: `${s.crop}, ${whose}, ${s.emerged === null ? `${String(s.seeds)} sown` : `${String(s.emerged)} of ${String(s.seeds)} up so far`}${s.inDark ? DARK_WORDS : ''}`,
       at: `/sowing/${String(s.id)}`,
       lotCode: s.lotCode,
       minutes: 3,
@@ -75,6 +75,8 @@ function look(s: ListedSowing): WorkItem[] {
     },
   ];
 }
+
+const DARK_WORDS = '; twice a day: the dark cover comes off at the first one up';
 
 /** One look at a tray sees everything on it. */
 function trayLook(sowings: readonly ListedSowing[]): WorkItem[] {
@@ -89,7 +91,7 @@ function trayLook(sowings: readonly ListedSowing[]): WorkItem[] {
       kind: 'tray',
       due,
       title: last ? `Say what became of ${s.tray ?? ''}` : `Look at ${s.tray ?? ''}`,
-      detail: `${[...new Set(sowings.map((x) => x.crop))].join(', ')}; ${String(up)} of ${String(seeds)} up so far${s.bench === null ? '' : `; ${s.bench}`}`,
+      detail: `${[...new Set(sowings.map((x) => x.crop))].join(', ')}; ${String(up)} of ${String(seeds)} up so far${s.bench === null ? '' : `; ${s.bench}`}${sowings.some((x) => x.inDark) ? DARK_WORDS : ''}`,
       at: `/sowing/trays/${String(s.trayId)}`,
       lotCode: s.lotCode,
       minutes: 4,

@@ -35,7 +35,7 @@ function testWork(test: ListedTest, today: string): WorkItem[] {
   if (test.planned) {
     const title = `Lay the test of ${test.variety}${bags}`;
     return [
-      { ...base, kind: 'lay', due: test.startedOn, title, detail: `${test.crop}, ${String(test.seeds)} seeds${numbers}`, minutes: 8 },
+      { ...base, kind: 'lay', due: test.startedOn, title, detail: `${test.crop}, ${plural(test.seeds, 'seed')}${numbers}`, minutes: 8 },
     ];
   }
   const items: WorkItem[] = [];

@@ -1,4 +1,4 @@
-import { dayNumber, type Settings } from '@esprel/core';
+import { dayNumber, type Settings, plural } from '@esprel/core';
 
 export { depth, longDay, MONTHS, shortDay } from '@esprel/core';
 
@@ -7,8 +7,8 @@ export function dueWords(due: string, today: string): string {
   const days = dayNumber(due) - dayNumber(today);
   if (days === 0) return 'today';
   if (days === 1) return 'tomorrow';
-  if (days > 1) return `in ${String(days)} days`;
-  return days === -1 ? '1 day late' : `${String(-days)} days late`;
+  if (days > 1) return `in ${plural(days, 'day')}`;
+  return `${plural(-days, 'day')} late`;
 }
 
 export function percent(share: number): string {

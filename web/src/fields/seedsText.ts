@@ -1,4 +1,4 @@
-import { type AmountInSeeds, amountInSeeds, InputError, readAmount, span, wrong } from '@esprel/core';
+import { type AmountInSeeds, amountInSeeds, InputError, readAmount, span, wrong, plural } from '@esprel/core';
 
 /** How heavy the seed of a lot is: as it was weighed, or as is usual for its crop. */
 export interface SeedWeight {
@@ -29,8 +29,8 @@ export function seedsHint(text: string, weight: SeedWeight | null): string | und
     const by = weight.weighed ? 'as this lot was weighed' : 'usual for the crop';
     const doubt = weight.weighed || amount.grams === null ? '' : ` (${span(read.low, read.high)})`;
     return amount.packets !== null
-      ? `about ${String(read.seeds)} seeds, if the packet is of the usual size`
-      : `about ${String(read.seeds)} seeds${doubt}, at ${per} in a gram, ${by}`;
+      ? `about ${plural(read.seeds, 'seed')}, if the packet is of the usual size`
+      : `about ${plural(read.seeds, 'seed')}${doubt}, at ${per} in a gram, ${by}`;
   } catch (error) {
     return error instanceof InputError ? error.errors[0]?.message : undefined;
   }

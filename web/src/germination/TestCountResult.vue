@@ -67,8 +67,7 @@ const waits = computed(() => {
 const unclear = computed(() => says.value !== null && says.value.after.atLeast > 0.1 && says.value.after.atLeast < 0.9);
 const agreement = computed(() => {
   if (summary.value.consistent === null || summary.value.normal === 0) return '';
-  const n = numberWords(kept.value.length);
-  return summary.value.consistent ? `; the ${n} bags agree` : '';
+  return summary.value.consistent ? `; the ${numberWords(kept.value.length)} bags agree` : '';
 });
 const disagree = computed(() => summary.value.consistent === false);
 const wake = computed(() => {

@@ -194,7 +194,7 @@ function change(number: number): void {
         :day="count.day.value"
         :kind="kind"
         :readonly="closed"
-        :name="`Bag ${count.replicate.value?.bag ?? bag}, ${seeds} seeds; arrows move, Space marks`"
+        :name="`Bag ${count.replicate.value?.bag ?? bag}, ${plural(seeds, 'seed')}; arrows move, Space marks`"
         @marks="setMarks"
         @digit="digit"
       />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { WARM_STEP } from '@esprel/core';
+import { WARM_STEP, plural } from '@esprel/core';
 import { computed } from 'vue';
 import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
@@ -34,7 +34,7 @@ const next = computed(() => {
     >
     <span class="bag quiet numbers">{{ bags === '' ? '' : `${bags.includes('–') ? 'bags' : 'bag'} ${bags}` }}</span>
     <span class="numbers">{{
-      t.planned ? `${t.seeds} seeds` : t.closedOn === null ? `${t.normal} of ${t.seeds} up` : `${t.alive} of ${t.seeds} alive`
+      t.planned ? plural(t.seeds, 'seed') : t.closedOn === null ? `${t.normal} of ${t.seeds} up` : `${t.alive} of ${t.seeds} alive`
     }}</span>
     <span :class="late ? 'late' : 'quiet'">{{ next }}</span>
   </RouterLink>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { potForm } from '@esprel/core';
+import { potForm, plural } from '@esprel/core';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useFetched } from '../app/useFetched.ts';
@@ -59,7 +59,7 @@ async function save(): Promise<void> {
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="test" />
   <section v-else-if="done" class="form-page done scrolls" aria-label="Potted">
-    <h1>{{ done.plants }} plants of {{ title }}</h1>
+    <h1>{{ plural(done.plants, 'plant') }} of {{ title }}</h1>
     <p>They stand under Sowing now, as a sowing of this test, and are looked at from week to week.</p>
     <p class="row-of-buttons">
       <RouterLink :to="`/labels?kind=pot&codes=${done.lotCode}&copies=${done.plants}&sowing=${done.sowingId}`"

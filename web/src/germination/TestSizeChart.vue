@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '@esprel/core';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
 import { computed } from 'vue';
@@ -23,7 +24,7 @@ const path = computed(
       .x((o) => x(o.seeds))
       .y((o) => y(o.clear))(props.options) ?? '',
 );
-const words = computed(() => props.options.map((o) => `${String(o.seeds)} seeds ${String(Math.round(o.clear * 100))} %`).join(', '));
+const words = computed(() => props.options.map((o) => `${plural(o.seeds, 'seed')} ${String(Math.round(o.clear * 100))} %`).join(', '));
 </script>
 
 <template>
@@ -49,7 +50,7 @@ const words = computed(() => props.options.map((o) => `${String(o.seeds)} seeds 
         class="option"
         role="button"
         tabindex="0"
-        :aria-label="`${o.seeds} seeds: ${Math.round(o.clear * 100)} % chance of a clear answer`"
+        :aria-label="`${plural(o.seeds, 'seed')}: ${Math.round(o.clear * 100)} % chance of a clear answer`"
         :aria-pressed="o.seeds === chosen"
         @click="emit('choose', o.seeds)"
         @keydown.enter.prevent="emit('choose', o.seeds)"

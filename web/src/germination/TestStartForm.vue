@@ -97,7 +97,7 @@ const cost = computed(() => {
   const lot = data.value?.lot;
   if (!lot) return undefined;
   const left = lot.balance - seeds.value;
-  return `${String(seeds.value)} of ${String(lot.balance)} seeds; ${left < 0 ? 'more than there are' : `${String(left)} stay${left < lot.floor ? ', below the floor' : ''}`}`;
+  return `${String(seeds.value)} of ${plural(lot.balance, 'seed')}; ${left < 0 ? 'more than there are' : `${String(left)} stay${left < lot.floor ? ', below the floor' : ''}`}`;
 });
 const warmFrom = computed(() => (values.startedOn === '' ? null : addDays(values.startedOn, Number(values.preparationDays) || 0)));
 const countDays = computed(() => {

@@ -39,13 +39,13 @@ const form = useForm({
 const { values } = form;
 const hint = computed(() => {
   const each = Number(values.seedsEach);
-  if (!Number.isInteger(each) || each < 1) return `${String(free.value)} seeds are free above the floor`;
+  if (!Number.isInteger(each) || each < 1) return `${plural(free.value, 'seed')} are free above the floor`;
   const most = Math.floor(free.value / each);
   const n = Number(values.packets);
   if (!Number.isInteger(n) || n < 1) return `at most ${plural(most, 'packet')}`;
   return n > most
     ? `at most ${plural(most, 'packet')}`
-    : `${String((data.value?.lot.balance ?? 0) - inPackets.value - n * each)} seeds stay loose`;
+    : `${plural((data.value?.lot.balance ?? 0) - inPackets.value - n * each, 'seed')} stay loose`;
 });
 function all(): void {
   const each = Number(values.seedsEach);
@@ -69,7 +69,7 @@ function pourBack(id: number): void {
   <FormFrame
     v-else-if="data"
     title="Fill packets"
-    :about="data ? `${data.lot.code} ${data.lot.variety}, ${data.lot.balance} seeds. The labels come next.` : ''"
+    :about="data ? `${data.lot.code} ${data.lot.variety}, ${plural(data.lot.balance, 'seed')}. The labels come next.` : ''"
     action="Filled; print the labels"
     :sending="form.sending"
     :problem="form.problem"
@@ -83,7 +83,9 @@ function pourBack(id: number): void {
       <section v-if="data && data.packets.length > 0" aria-label="Packets there are">
         <h2>Packets there are</h2>
         <p v-for="p in data.packets" :key="p.id" class="row-of-buttons">
-          <span>{{ p.packetsLeft }} of {{ p.packets }} left, {{ p.seedsEach }} seeds each, filled {{ format.day(p.filledOn) }}</span>
+          <span
+            >{{ p.packetsLeft }} of {{ p.packets }} left, {{ plural(p.seedsEach, 'seed') }} each, filled {{ format.day(p.filledOn) }}</span
+          >
           <Button type="button" size="small" severity="secondary" label="Pour back" @click="pourBack(p.id)" />
         </p>
       </section>

@@ -174,7 +174,7 @@ function go(what: string): void {
           <dt>Packets</dt>
           <dd class="whole">
             <RouterLink :to="`/lots/${lot.code}/packets`">{{
-              data.packets.map((p) => `${p.packetsLeft} of ${p.seedsEach} seeds`).join(', ')
+              data.packets.map((p) => `${p.packetsLeft} of ${plural(p.seedsEach, 'seed')}`).join(', ')
             }}</RouterLink>
           </dd>
         </template>
@@ -183,7 +183,7 @@ function go(what: string): void {
           <dd class="whole">
             {{ format.day(lastWeighing.weighedOn) }}, {{ lastWeighing.gramsPerThousand.toPrecision(3) }} g a thousand<template
               v-if="lastWeighing.low !== null && lastWeighing.high !== null"
-              >, {{ lastWeighing.low }} to {{ lastWeighing.high }} seeds then</template
+              >, {{ lastWeighing.low }} to {{ plural(lastWeighing.high, 'seed') }} then</template
             >
           </dd>
         </template>

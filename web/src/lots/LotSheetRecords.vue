@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { FATE_FACTS, type Fate, MOVEMENT_WORDS, type MovementKind, TEST_METHOD_WORDS, type TestMethod } from '@esprel/core';
+import { FATE_FACTS, type Fate, MOVEMENT_WORDS, type MovementKind, TEST_METHOD_WORDS, type TestMethod, plural } from '@esprel/core';
 import { computed } from 'vue';
 import { useFormat } from '../app/useFormat.ts';
 import type { LotSheetData } from './types.ts';
@@ -45,7 +45,7 @@ const movementWords = (k: string): string => MOVEMENT_WORDS[k as MovementKind];
         <span class="mark" aria-hidden="true" />
         <RouterLink :to="`/members/${l.memberId}`">{{ l.member }}</RouterLink>
         <span class="quiet">
-          {{ l.seeds }} seeds, {{ format.day(l.lentOn)
+          {{ plural(l.seeds, 'seed') }}, {{ format.day(l.lentOn)
           }}<template v-if="l.promise !== 'nothing'"
             >, {{ l.settledOn ? 'promise kept or let go' : `back by ${format.day(l.dueOn ?? l.lentOn)}` }}</template
           >

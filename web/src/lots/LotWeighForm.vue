@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { GRAMS_PER_OUNCE, InputError, isChaffy, weigh, weighingForm, type Weighing } from '@esprel/core';
+import { GRAMS_PER_OUNCE, InputError, isChaffy, weigh, weighingForm, type Weighing, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -88,7 +88,7 @@ async function save(): Promise<void> {
   <FormFrame
     v-else-if="data"
     title="Weigh"
-    :about="data ? `${data.lot.code} ${data.lot.variety}, ${data.lot.balance} seeds in the record (${data.lot.amountKnown})` : ''"
+    :about="data ? `${data.lot.code} ${data.lot.variety}, ${plural(data.lot.balance, 'seed')} in the record (${data.lot.amountKnown})` : ''"
     action="Take this amount"
     :sending="form.sending"
     :problem="form.problem"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { FATE_FACTS, type Fate, PURPOSE_WORDS } from '@esprel/core';
+import { FATE_FACTS, type Fate, PURPOSE_WORDS, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -29,7 +29,7 @@ function fateOfLoan(l: MemberLoan): string {
   if (unsown !== '') return unsown;
   return l.promise === 'nothing' ? 'nothing promised' : 'promise let go';
 }
-const promised = (l: MemberLoan): string => (l.promise === 'amount' ? `${String(l.promisedSeeds)} seeds` : 'some seed');
+const promised = (l: MemberLoan): string => (l.promise === 'amount' ? `${plural(l.promisedSeeds ?? 0, 'seed')}` : 'some seed');
 const fate = (f: string | null): string => (f === null ? 'still watched' : FATE_FACTS[f as Fate].words);
 
 function settle(l: MemberLoan): void {
@@ -74,7 +74,7 @@ function told(id: number): void {
             <strong>{{ l.variety }}</strong>, {{ l.crop.toLowerCase() }}
             <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink><br />
             <span class="quiet"
-              >{{ l.seeds }} seeds {{ PURPOSE_WORDS[l.purpose] }}, lent {{ format.day(l.lentOn) }}; {{ sownOf(l) }} sown.</span
+              >{{ plural(l.seeds, 'seed') }} {{ PURPOSE_WORDS[l.purpose] }}, lent {{ format.day(l.lentOn) }}; {{ sownOf(l) }} sown.</span
             >
             Promised {{ promised(l) }} by {{ format.day(l.dueOn ?? l.lentOn)
             }}<span v-if="l.dueOn && l.dueOn < session.today" class="late">, {{ format.due(l.dueOn) }}</span
@@ -111,7 +111,7 @@ function told(id: number): void {
         <li v-for="l in others" :key="l.id" class="other">
           <p>
             <strong>{{ l.variety }}</strong> <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink>
-            <span class="quiet after">{{ l.seeds }} seeds, {{ format.day(l.lentOn) }}; {{ fateOfLoan(l) }}</span>
+            <span class="quiet after">{{ plural(l.seeds, 'seed') }}, {{ format.day(l.lentOn) }}; {{ fateOfLoan(l) }}</span>
             <template v-if="l.cameBack"
               ><RouterLink v-for="c in l.cameBack.split(',')" :key="c" class="code back" :to="`/lots/${c}`">{{ c }}</RouterLink></template
             >

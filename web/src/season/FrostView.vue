@@ -140,7 +140,8 @@ const weekBefore = computed(() => addDays(session.today === '' ? '2000-01-01' : 
       what the season plans by.
     </p>
     <p v-else-if="data" class="quiet">
-      From a usual day and a spread of {{ data.garden.frost.lastSdDays }} days. A file of daily minima makes it a count instead of a guess.
+      From a usual day and a spread of {{ plural(data.garden.frost.lastSdDays, 'day') }}. A file of daily minima makes it a count instead of
+      a guess.
     </p>
 
     <section aria-label="Read minima" class="block">
@@ -153,7 +154,7 @@ const weekBefore = computed(() => addDays(session.today === '' ? '2000-01-01' : 
       <p v-if="fileProblem" role="alert" class="caution">{{ fileProblem }}</p>
       <div v-if="looked" class="notice">
         <p>
-          {{ looked.days }} days, {{ plural(looked.record.yearsUsed, 'spring') }} complete enough.
+          {{ plural(looked.days, 'day') }}, {{ plural(looked.record.yearsUsed, 'spring') }} complete enough.
           <template v-if="looked.record.typical"
             >Usual last frost <strong>{{ monthDay(looked.record.typical) }}</strong>, spread
             {{ (looked.record.sdDays ?? 0).toFixed(1) }} days.</template

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { plannedManyForm } from '@esprel/core';
+import { plannedManyForm, plural } from '@esprel/core';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { useTable } from '../app/table.ts';
@@ -38,7 +38,7 @@ async function save(): Promise<void> {
       :about="
         table.count === 0
           ? 'Nothing lies on the table. Pull lots out with T.'
-          : `${table.count} lots, each in its usual way and in the middle of its window. Every lane can be changed afterwards.`
+          : `${plural(table.count, 'lot')}, each in its usual way and in the middle of its window. Every lane can be changed afterwards.`
       "
       action="Plan them"
       :sending="form.sending"
@@ -50,7 +50,7 @@ async function save(): Promise<void> {
       <ul class="plain lots">
         <li v-for="lot in table.lots" :key="lot.code">
           <span class="code">{{ lot.code }}</span> <strong>{{ lot.variety }}</strong>
-          <span class="quiet">{{ lot.crop }}, {{ lot.balance }} seeds</span>
+          <span class="quiet">{{ lot.crop }}, {{ plural(lot.balance, 'seed') }}</span>
         </li>
       </ul>
       <p v-for="w in wrongLots" :key="w" role="alert" class="caution">{{ w }}</p>

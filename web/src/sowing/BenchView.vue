@@ -221,7 +221,7 @@ const learnedHere = (p: BenchPlaceShown): string | null => {
       <h2>Trays</h2>
       <ul class="plain">
         <li v-for="k in data?.trayKinds ?? []" :key="k.id" class="kind">
-          <strong>{{ k.name }}</strong> <span class="quiet">{{ k.rows }} × {{ k.columns }}, {{ cellsOf(k) }} cells</span>
+          <strong>{{ k.name }}</strong> <span class="quiet">{{ k.rows }} × {{ k.columns }}, {{ plural(cellsOf(k), 'cell') }}</span>
         </li>
       </ul>
       <form class="block" novalidate aria-label="Another kind of tray" @submit.prevent="saveKind">

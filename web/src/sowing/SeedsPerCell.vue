@@ -124,7 +124,7 @@ const price = (x: number): string => x.toFixed(2);
       <label>a cell costs <input v-model="cellCost" inputmode="decimal" size="5" /></label>
     </p>
     <p class="quiet small">
-      {{ from }}{{ advice.reserve > 0 ? ` ${advice.reserve} of the ${advice.there} seeds are kept for a second sowing.` : '' }}
+      {{ from }}{{ advice.reserve > 0 ? ` ${advice.reserve} of the ${plural(advice.there, 'seed')} are kept for a second sowing.` : '' }}
     </p>
   </section>
 </template>

@@ -107,7 +107,7 @@ async function saveFate(): Promise<void> {
       </p>
       <h1>{{ s.variety }}</h1>
       <p class="quiet">
-        {{ s.crop }}, {{ s.seeds }} seeds in {{ SOWING_METHOD_FACTS[s.method].words }}, {{ s.cells }} × {{ s.seedsPerCell }}, sown
+        {{ s.crop }}, {{ plural(s.seeds, 'seed') }} in {{ SOWING_METHOD_FACTS[s.method].words }}, {{ s.cells }} × {{ s.seedsPerCell }}, sown
         {{ format.day(s.sownOn) }} by <RouterLink v-if="s.memberId" :to="`/members/${s.memberId}`">{{ s.member }}</RouterLink><template
           v-else
           >the library</template
@@ -134,7 +134,7 @@ async function saveFate(): Promise<void> {
           >About {{ Math.round(expected) }} are expected in the end, from {{ data.estimate ? aliveWords(data.estimate) : '' }}.</template
         >
         <template v-if="firstUp">The first was up {{ betweenWords(firstUp) }}. </template>Usual for {{ s.crop.toLowerCase() }}: first up
-        {{ data.crop.emergeMinD }}, last {{ data.crop.emergeMaxD }} days after sowing.
+        {{ data.crop.emergeMinD }}, last {{ plural(data.crop.emergeMaxD, 'day') }} after sowing.
       </p>
     </div>
 

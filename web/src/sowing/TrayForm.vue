@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BENCH_KIND_WORDS, cellsOf, LETTERS, trayForm } from '@esprel/core';
+import { BENCH_KIND_WORDS, cellsOf, LETTERS, trayForm, plural } from '@esprel/core';
 import { computed, reactive, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { get } from '../app/api.ts';
@@ -200,7 +200,7 @@ const dropWish = (i: number): void => void wishes.splice(i, 1);
         </tbody>
       </table>
       <p v-if="wishes.length > 0" :class="wanted > room ? 'error' : 'quiet'">
-        {{ wanted }} cells with their markers, of {{ room }}.<template v-if="wanted > room">
+        {{ plural(wanted, 'cell') }} with their markers, of {{ room }}.<template v-if="wanted > room">
           What does not fit stays off the map; it says so there.</template
         >
       </p>

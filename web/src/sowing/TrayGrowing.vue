@@ -104,7 +104,7 @@ const upCells = computed(() => cells.value.filter((c) => c.up > 0).length);
 const about = computed(() => {
   const { bench, sownOn, sowOn, clearedOn } = tray.value;
   const gone = clearedOn === null ? '' : `; cleared ${format.day(clearedOn)}`;
-  return `Sown ${format.day(sownOn ?? sowOn)}${bench === null ? '' : `, ${bench.name}`}; ${String(upCells.value)} of ${String(cells.value.length)} cells up${gone}`;
+  return `Sown ${format.day(sownOn ?? sowOn)}${bench === null ? '' : `, ${bench.name}`}; ${String(upCells.value)} of ${plural(cells.value.length, 'cell')} up${gone}`;
 });
 const print = (): void => {
   window.print();

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { FATE_FACTS } from '@esprel/core';
+import { FATE_FACTS, plural } from '@esprel/core';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { letterLook, seedSpots } from './letterLook.ts';
@@ -63,7 +63,7 @@ function words(i: number): string {
     return `${where}: ${sown.letter}, ${String(sown.up)} of ${String(sown.seeds)} up${sown.fate ? `, ${FATE_FACTS[sown.fate].words}` : ''}`;
   }
   if (text === '') return `${where}: empty`;
-  return `${where}: ${text.endsWith('*') ? `marker of ${text.charAt(0)}` : `${text}, ${String(props.seeds[text] ?? 0)} seeds`}`;
+  return `${where}: ${text.endsWith('*') ? `marker of ${text.charAt(0)}` : `${text}, ${plural(props.seeds[text] ?? 0, 'seed')}`}`;
 }
 
 let stroking = false;

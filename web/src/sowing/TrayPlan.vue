@@ -37,7 +37,7 @@ const { map, stroke, problem, paint, end, save, undo } = useTrayPaint(
 const about = computed(() => {
   const { bench } = tray.value;
   const where = bench === null ? '' : `, ${bench.name}${bench.warmthC === null ? '' : ` at ${format.warmth(bench.warmthC)}`}`;
-  return `${String(cellsOf(shape.value))} cells${where}, sow ${format.day(tray.value.sowOn)}`;
+  return `${plural(cellsOf(shape.value), 'cell')}${where}, sow ${format.day(tray.value.sowOn)}`;
 });
 const brush = ref<Brush>({ letter: props.sheet.fills[0]?.letter ?? '', what: 'seed' });
 const chosen = computed(() => props.sheet.fills.find((f) => f.letter === brush.value.letter) ?? null);
@@ -193,8 +193,8 @@ const BRUSHES = [
       <section v-if="chosen" class="many noprint" :aria-label="`How many of ${chosen.variety} in a cell`">
         <h2>{{ chosen.letter }}, {{ chosen.variety }}: how many in a cell</h2>
         <p class="quiet small">
-          {{ plural(chosen.wanted?.plants ?? 10, 'plant') }} wanted, nine times in ten; {{ chosen.available }} seeds there<template
-            v-if="chosen.estimate"
+          {{ plural(chosen.wanted?.plants ?? 10, 'plant') }} wanted, nine times in ten;
+          {{ plural(chosen.available, 'seed') }} there<template v-if="chosen.estimate"
             >, {{ percent(chosen.estimate.median) }} alive</template
           >
         </p>

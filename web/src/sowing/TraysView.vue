@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cellsOf } from '@esprel/core';
+import { cellsOf, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -24,7 +24,7 @@ const groups = computed(() => [
 ]);
 const about = (t: ListedTray): string => {
   const when = t.sownOn === null ? `sow ${format.day(t.sowOn)}` : `sown ${format.day(t.sownOn)}`;
-  const up = t.sownOn === null ? '' : `, ${String(t.cellsUp ?? 0)} of ${String(t.cellsSown)} cells up`;
+  const up = t.sownOn === null ? '' : `, ${String(t.cellsUp ?? 0)} of ${plural(t.cellsSown, 'cell')} up`;
   return `${when}${t.bench === null ? '' : `, ${t.bench}`}${up}`;
 };
 const SIZE = 11;
@@ -72,7 +72,7 @@ const SIZE = 11;
             </svg>
             <strong>{{ t.name }}</strong>
             <span class="quiet small">{{ about(t) }}</span>
-            <span class="small names">{{ t.names ?? `${cellsOf(t)} cells, nothing on it yet` }}</span>
+            <span class="small names">{{ t.names ?? `${plural(cellsOf(t), 'cell')}, nothing on it yet` }}</span>
           </RouterLink>
         </li>
       </ul>

@@ -21,10 +21,10 @@ const labels = computed(() => props.reach.lots.filter((l) => l.reprint).length);
       <summary>Which</summary>
       <ul class="plain">
         <li v-for="l in reach.lots" :key="l.code">
-          <span class="code">{{ l.code }}</span> {{ l.variety }}, {{ l.balance }} seeds{{ l.reprint ? ', label' : '' }}
+          <span class="code">{{ l.code }}</span> {{ l.variety }}, {{ plural(l.balance, 'seed') }}{{ l.reprint ? ', label' : '' }}
         </li>
         <li v-for="(l, i) in reach.loans" :key="i">
-          {{ l.member }}: {{ l.seeds }} seeds of <span class="code">{{ l.lotCode }}</span>, {{ format.day(l.lentOn) }}
+          {{ l.member }}: {{ plural(l.seeds, 'seed') }} of <span class="code">{{ l.lotCode }}</span>, {{ format.day(l.lentOn) }}
         </li>
       </ul>
     </details>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BREEDING_WORDS, length, plural } from '@esprel/core';
+import { BREEDING_WORDS, length, plural, span } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -21,15 +21,13 @@ const unit = computed(() => session.settings?.lengthUnit ?? 'mm');
 const traits = computed(() => {
   const t = v.value;
   if (!t) return [];
-  const days =
-    t.harvestDaysMin === null && t.harvestDaysMax === null
-      ? null
-      : [t.harvestDaysMin, t.harvestDaysMax].filter((d) => d !== null).join(' to ');
+  const [min, max] = [t.harvestDaysMin ?? t.harvestDaysMax, t.harvestDaysMax ?? t.harvestDaysMin];
+  const days = min === null || max === null ? null : span(min, max, 'day');
   return [
     ...(t.habit === null ? [] : [{ label: 'Habit', words: t.habit }]),
     ...(t.heightCm === null ? [] : [{ label: 'Height', words: length(t.heightCm, unit.value) }]),
     ...(t.spacingCm === null ? [] : [{ label: 'Apart', words: length(t.spacingCm, unit.value) }]),
-    ...(days === null ? [] : [{ label: 'First crop', words: `after ${days} days` }]),
+    ...(days === null ? [] : [{ label: 'First crop', words: `after ${days}` }]),
     ...(t.hardiness === null ? [] : [{ label: 'Frost', words: t.hardiness }]),
   ];
 });
@@ -77,7 +75,7 @@ const go = (what: string): void => void router.push(`/library/varieties/${props.
             ><span class="code">{{ l.code }}</span
             ><span>{{ l.year ?? 'year not known' }}</span
             ><span class="quiet">{{ l.source }}</span
-            ><span class="numbers">{{ l.balance === 0 ? 'used up' : `${l.balance} seeds` }}</span
+            ><span class="numbers">{{ l.balance === 0 ? 'used up' : `${plural(l.balance, 'seed')}` }}</span
             ><span class="numbers">{{ l.median === null ? '' : percent(l.median) }}</span></RouterLink
           >
         </li>
