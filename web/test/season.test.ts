@@ -277,7 +277,7 @@ describe('planning a sowing', () => {
     await type(labelled(w, 'until'), '4 May 2027');
     labelled(w, 'until').dispatchEvent(new Event('blur'));
     await settled();
-    expect(words(w)).toMatch(/3 sowings, the last .*4 May: 72 seeds in all/);
+    expect(words(w)).toMatch(/3 sowings, the last .*4 May: 72 seeds in all, and only 30 are there/);
     await w.find('form').trigger('submit');
     await settled();
     expect(desk.posted('/planned')).toMatchObject({ sowOn: '2027-03-23', againDays: 21, againUntil: '2027-05-04' });

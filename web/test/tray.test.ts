@@ -149,7 +149,7 @@ describe('a tray that grows', () => {
     await settled();
     expect(w.find('[data-cell="5"]').attributes('aria-label')).toContain('31 of 40 up');
     await ask(0);
-    expect(words(w.find('[role="dialog"]'))).toContain('Nothing is written of row 1, cell 1');
+    expect(words(w.find('[role="dialog"]'))).toContain('nothing is sown in row 1, cell 1');
     await type(labelled(w, 'Seeds'), 'some');
     button(w, 'Put right').click();
     await settled();

@@ -20,10 +20,10 @@ export function wetOf(db: Db, lotId: number): WetPacket | null {
 }
 
 /** Why nothing that is figured of a wet packet is trusted. */
-export function wetReason({ wetOn, driedOn }: WetPacket): string {
+export function wetReason({ driedOn }: WetPacket): string {
   return driedOn === null
-    ? `It got wet on ${wetOn}: dry it now, and test it then. What it lost, nobody knows.`
-    : `It was wet on ${wetOn} and is dry again: what it lost, a test says.`;
+    ? 'It got wet: dry it now, and test it then. What it lost, nobody knows.'
+    : 'It was wet and is dry again: what it lost, a test says.';
 }
 
 /** What is wet is dried at once; what is dry again is tested. */
@@ -43,7 +43,7 @@ export function wetWork(db: Db): WorkItem[] {
       detail:
         r.driedOn === null
           ? `${r.crop}: thin on paper in moving air, 30 °C at most, no sun and no oven`
-          : `${r.crop}, dry since ${r.driedOn}; before it is sown or lent`,
+          : `${r.crop}, dry again; before it is sown or lent`,
       at: r.driedOn === null ? `/lots/${r.code}` : `/lots/${r.code}/test`,
       lotCode: r.code,
       minutes: r.driedOn === null ? 5 : 8,

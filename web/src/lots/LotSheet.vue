@@ -49,6 +49,8 @@ const nextAction = computed(() => {
   const at = (words: string, what: string): { words: string; to: string } => ({ words, to: `/lots/${props.code}/${what}` });
   if (verdict === undefined || verdict === NOTHING_LEFT || inQuarantine.value || openTest.value || (lot.value?.balance ?? 0) === 0)
     return null;
+  // What is wet is dried before it is tested.
+  if (data.value?.wet?.driedOn === null) return null;
   const next: Record<Verdict, { words: string; to: string }> = {
     lend: at('Lend it', 'lend'),
     'sow-thicker': at('Lend it, with a word', 'lend'),

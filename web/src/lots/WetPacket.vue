@@ -14,7 +14,7 @@ const dry = (): void =>
 </script>
 
 <template>
-  <div class="caution" role="note">
+  <div class="caution wet" role="note">
     <template v-if="wet.driedOn === null">
       <p>
         <strong>It got wet {{ format.day(wet.wetOn) }}. Dry it now:</strong> thin on paper in moving air, at {{ format.warmth(30) }} at
@@ -28,3 +28,10 @@ const dry = (): void =>
     </p>
   </div>
 </template>
+
+<style scoped>
+.wet {
+  display: grid;
+  gap: 8px;
+}
+</style>

@@ -121,7 +121,9 @@ const again = computed(() => {
   const days = sowAgain(values.sowOn, every, values.againUntil);
   if (days.length < 2) return '';
   const seeds = days.length * (whole(values.cells, 10_000) ?? 0) * (whole(values.perCell, 1000) ?? 0);
-  return `${plural(days.length, 'sowing')}, the last ${format.day(days[days.length - 1] ?? '')}${seeds > 0 ? `: ${plural(seeds, 'seed')} in all` : ''}.`;
+  const free = usual.value ? usual.value.there - usual.value.others : Infinity;
+  const short = seeds > free ? `, and only ${String(Math.max(0, free))} are there` : '';
+  return `${plural(days.length, 'sowing')}, the last ${format.day(days[days.length - 1] ?? '')}${seeds > 0 ? `: ${plural(seeds, 'seed')} in all${short}` : ''}.`;
 });
 const options = <T extends string>(words: Readonly<Record<T, string>>): { value: T; label: string }[] =>
   (Object.keys(words) as T[]).map((value) => ({ value, label: words[value] }));

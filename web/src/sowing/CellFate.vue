@@ -3,12 +3,14 @@ import { FATE_FACTS, FATES, type Fate } from '@esprel/core';
 import { onMounted, ref } from 'vue';
 
 /** What happened in one cell of a tray: a cause, nothing, or never mind. */
-defineProps<{ where: string; sown: boolean }>();
+const props = defineProps<{ where: string; sown: boolean }>();
 const emit = defineEmits<{ answer: [fate: Fate | null]; leave: [] }>();
 const box = ref<HTMLElement | null>(null);
 const causes = FATES.filter((f) => f !== 'came-up');
 onMounted(() => {
-  box.value?.querySelector<HTMLElement>('button')?.focus({ preventScroll: true });
+  // Of an empty cell nothing is done by pressing Enter once too often.
+  const buttons = box.value?.querySelectorAll<HTMLElement>('button') ?? [];
+  buttons[props.sown ? 0 : buttons.length - 1]?.focus({ preventScroll: true });
   // All of it, not only the button that has the focus.
   box.value?.scrollIntoView({ block: 'nearest' });
 });
@@ -20,7 +22,7 @@ onMounted(() => {
       <strong>What happened in {{ where }}?</strong> Only some causes speak of the seed; the others leave the cell out.
     </p>
     <p v-else>
-      <strong>Nothing is written of {{ where }}.</strong>
+      <strong>As far as is written, nothing is sown in {{ where }}.</strong>
     </p>
     <div v-if="sown" class="fates">
       <button v-for="f in causes" :key="f" type="button" @click="emit('answer', f)">
