@@ -40,8 +40,16 @@ const LISTS = [
   { name: 'all by seeds', query: 'tag=all&sort=seeds', sort: 'seeds', tag: 'all' },
   { name: 'renew, least alive first', query: 'tag=renew&sort=alive', sort: 'alive', tag: 'renew' },
   { name: 'tomatoes by year', query: 'tag=all&crop=tomato&sort=year', sort: 'year', tag: 'all@tomato' },
-  { name: 'tomatoes to lend', query: 'tag=lend&crop=tomato&sort=crop', sort: 'crop', tag: 'lend@tomato' },
 ] as const;
+
+/** The fullest list of one verdict and one crop, whichever the model of today makes it. */
+function fullestOfCrop(db: Db): { name: string; query: string; sort: 'crop'; tag: string } {
+  const { tag } = db
+    .prepare(`SELECT tag FROM lot_list_counts WHERE tag LIKE '%@%' AND tag NOT LIKE 'all@%' ORDER BY n DESC LIMIT 1`)
+    .get() as { tag: string };
+  const [verdict = '', crop = ''] = tag.split('@');
+  return { name: `${crop}, ${verdict}`, query: `tag=${verdict}&crop=${crop}&sort=crop`, sort: 'crop', tag };
+}
 
 const agent = new Agent({ keepAlive: true });
 
@@ -77,7 +85,7 @@ async function lists(): Promise<void> {
   let worstGrowth = 0;
   let worstBareName = '';
   let worstGrowthName = '';
-  for (const list of LISTS) {
+  for (const list of [...LISTS, fullestOfCrop(small)]) {
     const page = (base: string) => () => getBytes(`${base}/api/lots?${list.query}`);
     const sql = listSql(list.sort, false);
     const statement = large.prepare(sql);

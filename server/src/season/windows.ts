@@ -99,6 +99,7 @@ export class SeasonReader {
   private readonly shifts = new Map<string, Record<Way, LearnedShift>>();
   private readonly seasons = new Map<string, LotSeason>();
 
+  private readonly nearDays = new Map<LotSeason, Map<Way, { from: string; to: string } | null>>();
   private packets: PrintedWeeks | null = null;
   private winter: number | null | undefined = undefined;
 
@@ -176,8 +177,8 @@ export class SeasonReader {
   meant(lot: SownLot, gardenId: number | null, way: Way, day: string): LotSeason {
     const year = seasonYearOf(day, this.garden(gardenId).frost.last);
     const own = this.of(lot, gardenId, year);
-    const window = windowOf(own, way);
-    if (window === null || (day >= addDays(window.from, -NEAR_WINDOW_DAYS) && day <= addDays(window.to, NEAR_WINDOW_DAYS))) return own;
+    const near = this.nearOf(own, way);
+    if (near === null || (day >= near.from && day <= near.to)) return own;
     const around = [year - 1, year, year + 1].map((y) => this.of(lot, gardenId, y));
     return (
       seasonMeant(
@@ -185,6 +186,15 @@ export class SeasonReader {
         day,
       )?.season ?? own
     );
+  }
+
+  /** Days that surely are meant for a season: two thousand plans share a few dozen of these. */
+  private nearOf(season: LotSeason, way: Way): { readonly from: string; readonly to: string } | null {
+    const ways = this.kept(this.nearDays, season, () => new Map<Way, { from: string; to: string } | null>());
+    return this.kept(ways, way, () => {
+      const window = windowOf(season, way);
+      return window === null ? null : { from: addDays(window.from, -NEAR_WINDOW_DAYS), to: addDays(window.to, NEAR_WINDOW_DAYS) };
+    });
   }
 
   /** The ways in which a lot can be sown from today on, each with its next window; none for a crop without weeks. */
