@@ -175,3 +175,20 @@ export function fridgeLog(days: number, from = '2027-01-01', failsOn: readonly n
   });
   return ['Time;Temperature (°C);Relative humidity (%)', ...rows].join('\r\n');
 }
+
+/** Lays, counts and closes a test of one bag on paper; so many of so many are alive. */
+export async function testedLot(library: TestLibrary, code: string, alive: number, of: number, closedOn = '2027-03-14'): Promise<void> {
+  const test = await library.done('/api/tests', {
+    lotCode: code,
+    method: 'on-paper',
+    replicates: [of],
+    startedOn: '2027-03-05',
+    nightC: 20,
+    dayC: 30,
+    light: 'either',
+    preparationDays: 0,
+  });
+  const marks = Array.from({ length: alive }, (_, i) => ({ position: i + 1, kind: 'normal', markedOn: '2027-03-12' }));
+  await library.done(`/api/tests/${String(test.id)}/counts`, { version: 1, replicate: 1, countedOn: '2027-03-12', marks });
+  await library.done(`/api/tests/${String(test.id)}/close`, { version: 2, closedOn });
+}

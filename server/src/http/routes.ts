@@ -13,7 +13,7 @@ import { peopleRoutes } from '../desk/people.ts';
 import { placeRoutes } from '../places/places.ts';
 import { returnRoutes } from '../returns/returns.ts';
 import { settingsRoutes } from '../settings/settings.ts';
-import { sowingRoutes } from '../sowing/sowings.ts';
+import { sowingRoutes } from '../sowing/sowingRoutes.ts';
 import { todayRoutes } from '../today/routes.ts';
 import { varietyRoutes } from '../varieties/varieties.ts';
 import { importRoutes } from '../imports/routes.ts';

@@ -7,7 +7,7 @@ import { SeasonReader, windowOf } from '../season/windows.ts';
 import type { WorkItem } from '../today/work.ts';
 import { readSettings } from '../settings/settings.ts';
 import { benchPlaces } from './bench.ts';
-import { type ListedSowing, listSowings } from './sowings.ts';
+import { type ListedSowing, listSowings } from './sowingList.ts';
 
 /** Dated work of the season: what is planned, what grows on trays, and sowings elsewhere. */
 export function sowingWork(db: Db, today: string, until: string): WorkItem[] {

@@ -1,0 +1,61 @@
+import { nextLook } from '@esprel/core';
+import { all, type Db } from '../db/db.ts';
+import { SeasonReader } from '../season/windows.ts';
+import { nextCareOf } from './care.ts';
+
+export interface ListedSowing {
+  readonly id: number;
+  readonly lotId: number;
+  readonly lotCode: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly cropKey: string;
+  readonly seeds: number;
+  readonly sownOn: string;
+  readonly method: string;
+  readonly member: string | null;
+  readonly memberId: number | null;
+  readonly fate: string | null;
+  readonly emerged: number | null;
+  readonly trayId: number | null;
+  readonly tray: string | null;
+  readonly benchId: number | null;
+  readonly bench: string | null;
+  readonly next: ReturnType<typeof nextLook> | null;
+  /** It comes up in the dark, and nothing is up yet. */
+  readonly inDark: boolean;
+  /** What is to be done with what is up. */
+  readonly care: ReturnType<typeof nextCareOf>;
+}
+
+/** Sowings that are still watched, or those that are finished. */
+export function listSowings(db: Db, state: 'open' | 'finished', today: string): ListedSowing[] {
+  const rows = all<ListedSowing & { last: string | null; upOn: string | null; gardenId: number | null; plantOutOn: string | null }>(
+    db,
+    `SELECT s.id, s.lot_id AS lotId, l.code AS lotCode, v.name AS variety, c.name AS crop, c.key AS cropKey, s.seeds, s.sown_on AS sownOn, s.method,
+       m.name AS member, m.id AS memberId, s.fate, s.tray_id AS trayId, t.name AS tray, s.bench_id AS benchId, b.name AS bench,
+       s.garden_id AS gardenId, (SELECT plant_out_on FROM planned_sowings WHERE id = s.planned_id) AS plantOutOn,
+       (SELECT min(counted_on) FROM emergence_counts WHERE sowing_id = s.id AND emerged > 0) AS upOn,
+       (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged,
+       (SELECT max(counted_on) FROM emergence_counts WHERE sowing_id = s.id) AS last
+     FROM sowings s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+     LEFT JOIN loans o ON o.id = s.loan_id LEFT JOIN members m ON m.id = o.member_id
+     LEFT JOIN trays t ON t.id = s.tray_id LEFT JOIN bench_places b ON b.id = s.bench_id
+     WHERE s.fate_on IS ${state === 'open' ? '' : 'NOT'} NULL ORDER BY s.sown_on DESC, s.id DESC LIMIT 1000`,
+  );
+  const reader = new SeasonReader(db);
+  return rows.map(({ last, upOn, gardenId, plantOutOn, ...s }) => {
+    const crop = reader.crop(s.cropKey);
+    return {
+      ...s,
+      inDark: s.fate === null && isDark(crop, s.method, upOn),
+      next: s.fate === null ? nextLook(s.sownOn, crop.emergeMinD, crop.emergeMaxD, last, isDark(crop, s.method, upOn)) : null,
+      care: s.member === null ? nextCareOf(db, { ...s, upOn, gardenId, plantOutOn }, today, reader) : null,
+    };
+  });
+}
+
+/** Whether a sowing still lies under the dark cover that its crop comes up under. */
+export function isDark(crop: { readonly lightNeed: string }, method: string, upOn: string | null): boolean {
+  return crop.lightNeed === 'dark' && method !== 'open-ground' && upOn === null;
+}
