@@ -16,7 +16,7 @@ export interface LookedAt {
  * looks at its own bag, so the day of the k-th lies between the k-th of their earliest and the k-th of their latest days
  * (order statistics rise with every value of the sample, so both bounds are exact).
  *
- * @param share From just above 0 (the first) to 1 (the last); 0.5 is the half of T50.
+ * @param share From 0 (the first) to 1 (the last); 0.5 is the half of T50.
  */
 export function sproutedBetween(bags: readonly LookedAt[], share: number): Between | null {
   const came = bags.flatMap(({ looks, found }) =>

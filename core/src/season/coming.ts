@@ -1,5 +1,6 @@
 import { addDays, type Day, daysBetween } from '../dates/day.ts';
-import { prepareBefore, type Window } from './windows.ts';
+import type { Way } from '../schemas/sowingForms.ts';
+import { type Before, prepareBefore, type Window } from './windows.ts';
 
 /** Days from a window to a day: 0 inside it. */
 export function daysOutside(window: Window, day: Day): number {
@@ -13,15 +14,14 @@ export function seasonMeant<T extends { readonly window: Window | null }>(season
   return best === null || best.window === null ? null : best;
 }
 
-/** What has to be done before a sowing: weeks of cold, hours in water. */
-export interface Before {
-  readonly chillWeeks: number;
-  readonly soakHours: number;
+/** What a crop wants done before it is sown in one way: seed of a later sowing gets its cold outdoors, from the winter. */
+export function beforeSowing(crop: Before, way: Way): Before {
+  return { chillWeeks: way === 'late' ? 0 : crop.chillWeeks, soakHours: crop.soakHours };
 }
 
 /** The first day on which a seed that is begun with today can be sown. */
 export function earliestSowing(before: Before, today: Day): Day {
-  const { chillFrom, soakFrom } = prepareBefore(today, before.chillWeeks, before.soakHours);
+  const { chillFrom, soakFrom } = prepareBefore(today, before);
   return addDays(today, daysBetween(soakFrom ?? chillFrom ?? today, today));
 }
 

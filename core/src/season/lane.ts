@@ -2,6 +2,7 @@ import type { Crop } from '../crops/crop.ts';
 import { addDays, type Day, dayInYear, daysBetween, yearOf } from '../dates/day.ts';
 import { careSteps, dueCare, usuallyUpOn } from '../sowing/care.ts';
 import type { SowingMethod } from '../sowing/fates.ts';
+import { beforeSowing } from './coming.ts';
 import { type CropDays, type FirstCrop, firstCrop } from './firstCrop.ts';
 import { springFrostRisk } from './frost.ts';
 import { prepareBefore, type Window } from './windows.ts';
@@ -91,8 +92,7 @@ const RISKY: Readonly<Record<Crop['frost'], number>> = { tender: 0.1, 'half-hard
  */
 export function laneOf(input: LaneInput): Lane {
   const { sowOn, plantOutOn, crop, window } = input;
-  // A late sowing of seed that wants cold gets it outdoors from the winter.
-  const before = input.way === 'late' ? prepareBefore(sowOn, 0, crop.soakHours) : prepareBefore(sowOn, crop.chillWeeks, crop.soakHours);
+  const before = prepareBefore(sowOn, beforeSowing(crop, input.way));
   const emerge = { from: addDays(sowOn, crop.emergeMinD), to: addDays(sowOn, crop.emergeMaxD) };
   const up = usuallyUpOn(crop, sowOn);
   const steps = careSteps(crop, { method: input.method, seedsPerCell: input.seedsPerCell, plantOutOn, upOn: up });

@@ -81,11 +81,16 @@ export function begunEarly(w: Window): Window {
   return daysBetween(w.from, w.to) <= LONG_WINDOW ? w : { ...w, target: addDays(w.from, BEGIN_LONG) };
 }
 
+/** What has to be done before a sowing: weeks of cold, hours in water. */
+export interface Before {
+  readonly chillWeeks: number;
+  readonly soakHours: number;
+}
+
 /** When to begin before sowing on a day: weeks of cold, and hours in water before those. */
 export function prepareBefore(
   sowOn: Day,
-  chillWeeks: number,
-  soakHours: number,
+  { chillWeeks, soakHours }: Before,
 ): { readonly chillFrom: Day | null; readonly soakFrom: Day | null } {
   const chillFrom = chillWeeks > 0 ? addDays(sowOn, -7 * chillWeeks) : null;
   return { chillFrom, soakFrom: soakHours > 0 ? addDays(chillFrom ?? sowOn, -Math.ceil(soakHours / 24)) : null };
@@ -123,7 +128,7 @@ export function season(input: SeasonInput): Season {
     plantOut,
     sow,
     direct: crop.directWeeks ? windowAfter(lastFrost, crop.directWeeks) : null,
-    ...(sow === null ? { chillFrom: null, soakFrom: null } : prepareBefore(sow.target, crop.chillWeeks, crop.soakHours)),
+    ...(sow === null ? { chillFrom: null, soakFrom: null } : prepareBefore(sow.target, crop)),
     hardenFrom: target === null ? null : addDays(target, -hardeningDays),
     frostRiskAtPlantOut: target === null ? null : springFrostRisk(target, lastFrost, sdDays),
   };

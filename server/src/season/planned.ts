@@ -1,4 +1,5 @@
 import {
+  beforeSowing,
   type CropDays,
   type LaneInput,
   laneOf,
@@ -125,8 +126,7 @@ export function laneBase(reader: SeasonReader, s: LotSeason, cropKey: string, wa
 /** The day on which the first work of a plan begins: its sowing, or the cold and the soaking before it. */
 export function beginsOn(reader: SeasonReader, p: Pick<SeasonPlan, 'crop_key' | 'way' | 'sow_on' | 'sown_on' | 'chilled_on'>): string {
   if (p.chilled_on !== null) return p.chilled_on;
-  const { chillWeeks, soakHours } = reader.crop(p.crop_key);
-  const { chillFrom, soakFrom } = prepareBefore(p.sown_on ?? p.sow_on, p.way === 'late' ? 0 : chillWeeks, soakHours);
+  const { chillFrom, soakFrom } = prepareBefore(p.sown_on ?? p.sow_on, beforeSowing(reader.crop(p.crop_key), p.way));
   return soakFrom ?? chillFrom ?? p.sown_on ?? p.sow_on;
 }
 

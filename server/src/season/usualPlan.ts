@@ -1,5 +1,6 @@
 import {
   addDays,
+  beforeSowing,
   daysBetween,
   earliestSowing,
   howToSow,
@@ -40,8 +41,7 @@ function usualSowing(reader: SeasonReader, lot: SownLot, gardenId: number | null
   // Seed that does not keep is sown when it comes, whatever the season.
   if (own.fresh || usual === undefined) return { way: asked ?? 'start', season: own, sowOn: today, missed: null };
   const crop = reader.crop(lot.crop_key);
-  const earliest = (way: Way): string =>
-    earliestSowing({ chillWeeks: way === 'late' ? 0 : crop.chillWeeks, soakHours: crop.soakHours }, today);
+  const earliest = (way: Way): string => earliestSowing(beforeSowing(crop, way), today);
   const { way, missed } = usual;
   if (missed !== null && daysBetween(missed.window.to, earliest(way)) <= STILL_SOWN_DAYS) {
     return { way, season: missed.season, sowOn: earliest(way), missed: null };

@@ -1,4 +1,5 @@
 import {
+  beforeSowing,
   begunEarly,
   comingSeason,
   dayInYear,
@@ -204,8 +205,7 @@ export class SeasonReader {
     const seasons = [year - 1, year, year + 1, year + 2].map((y) => this.of(lot, gardenId, y));
     return WAYS.flatMap((way): ComingWay[] => {
       const windows = seasons.map((season) => ({ season, window: windowOf(season, way) }));
-      // What is sown late gets its cold outdoors, from the winter.
-      const found = comingSeason(windows, { chillWeeks: way === 'late' ? 0 : crop.chillWeeks, soakHours: crop.soakHours }, today);
+      const found = comingSeason(windows, beforeSowing(crop, way), today);
       if (found?.next.window == null) return [];
       const gone = found.missed;
       const missed = gone?.season.window == null ? null : { ...gone.season, window: gone.season.window, forPreparing: gone.forPreparing };

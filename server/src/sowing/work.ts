@@ -1,4 +1,15 @@
-import { addDays, CARE_WORDS, LAMP_LOOK_DAYS, lampWords, nextChillLook, plural, prepareBefore, soilSays, soilWords } from '@esprel/core';
+import {
+  addDays,
+  beforeSowing,
+  CARE_WORDS,
+  LAMP_LOOK_DAYS,
+  lampWords,
+  nextChillLook,
+  plural,
+  prepareBefore,
+  soilSays,
+  soilWords,
+} from '@esprel/core';
 import { everyLibraryCrop } from '../crops/crops.ts';
 import type { Db } from '../db/db.ts';
 import { soilOf, type SoilRow } from '../season/gardens.ts';
@@ -162,7 +173,7 @@ function plannedWork(db: Db, today: string, until: string): WorkItem[] {
 /** What is done in the cold before a sowing; null when nothing is, or no more. */
 function coldWork(reader: SeasonReader, p: NamedPlanned): WorkItem | null {
   const crop = reader.crop(p.crop_key);
-  const { chillFrom, soakFrom } = prepareBefore(p.sow_on, p.way === 'late' ? 0 : crop.chillWeeks, crop.soakHours);
+  const { chillFrom, soakFrom } = prepareBefore(p.sow_on, beforeSowing(crop, p.way));
   const base = { at: `/sowing/planned/${String(p.id)}`, lotCode: p.code, minutes: 5 };
   if (p.sprouted_on !== null) {
     return {
@@ -204,7 +215,7 @@ function sowWork(reader: SeasonReader, p: NamedPlanned, today: string, soilOfGar
   const crop = reader.crop(p.crop_key);
   const near = p.sow_on <= addDays(today, NEAR_DAYS);
   const soil = near && p.way === 'direct' ? soilSays(crop, soilOfGarden(p.garden_id), today) : null;
-  const { soakFrom } = prepareBefore(p.sow_on, 0, crop.soakHours);
+  const { soakFrom } = prepareBefore(p.sow_on, { chillWeeks: 0, soakHours: crop.soakHours });
   const soak = soakFrom !== null && p.chilled_on === null;
   const season = near ? seasonOfPlanned(reader, p) : null;
   const over = season !== null && p.sow_on > (windowOf(season, p.way)?.to ?? p.sow_on);

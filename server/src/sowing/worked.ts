@@ -1,4 +1,13 @@
-import { type Between, daysBetween, type Fate, middleBetween, seasonYearOf, type SowingMethod, type Timing } from '@esprel/core';
+import {
+  type Between,
+  daysBetween,
+  type Fate,
+  middleBetween,
+  seasonYearOf,
+  type SowingMethod,
+  sproutedBetween,
+  type Timing,
+} from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import { gardenOf } from '../season/gardens.ts';
 import { SeasonReader } from '../season/windows.ts';
@@ -48,8 +57,9 @@ export interface Worked {
 
 /** When the first of a sowing came up, as far as anybody looked. */
 function firstUp({ sownOn, upOn, notYetOn }: WorkedRow): Between[] {
-  if (upOn === null) return [];
-  return [{ after: notYetOn === null || notYetOn >= upOn ? null : daysBetween(sownOn, notYetOn), by: daysBetween(sownOn, upOn) }];
+  const dayOf = (day: string | null): number[] => (day === null ? [] : [daysBetween(sownOn, day)]);
+  const between = sproutedBetween([{ looks: dayOf(notYetOn), found: dayOf(upOn) }], 0);
+  return between === null ? [] : [between];
 }
 
 /** What worked, by crop and method, season against season; the library's own sowings and its members' together. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { envelopeTextForm, fromTo, inches, readRange } from '@esprel/core';
+import { envelopeTextForm, fromTo, readRange } from '@esprel/core';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { fromCelsius, toCelsius } from '../app/format.ts';
@@ -9,6 +9,7 @@ import { useSession } from '../app/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
+import { useTypedLengths } from '../fields/useTypedLengths.ts';
 import FormFrame from '../fields/FormFrame.vue';
 import SheetProblem from './SheetProblem.vue';
 import type { LotSheetData } from './types.ts';
@@ -18,7 +19,7 @@ const props = defineProps<{ code: string }>();
 const router = useRouter();
 const session = useSession();
 const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
-const inch = computed(() => session.settings?.lengthUnit === 'inch');
+const { inch, depthText } = useTypedLengths();
 const warmth = computed(() => session.settings?.temperatureUnit ?? 'C');
 const filled = ref(false);
 /** A range in the field, in the unit of the table: millimetres or centimetres; what is typed may be inches. */
@@ -85,7 +86,7 @@ const { values } = form;
 function text(min: number | null, max: number | null | undefined = null, by = 1): string {
   if (min === null) return '';
   const one = (n: number): string =>
-    !inch.value || by === 1 ? String(n) : by === 25.4 ? (n === 0 ? '0' : inches(n)) : String(Math.round((n / by) * 100) / 100);
+    !inch.value || by === 1 ? String(n) : by === 25.4 ? depthText(n) : String(Math.round((n / by) * 100) / 100);
   return fromTo(one(min), one(max ?? min));
 }
 watch(

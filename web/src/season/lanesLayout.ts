@@ -1,4 +1,4 @@
-import { addDays, type Day, daysBetween, type Lane, laneOf } from '@esprel/core';
+import { addDays, beforeSowing, type Day, daysBetween, type Lane, laneOf, prepareBefore } from '@esprel/core';
 import { MONTHS } from '../app/format.ts';
 import type { LaneBase, SeasonLane, SeasonPage } from './types.ts';
 
@@ -55,10 +55,10 @@ export function drawnLane(
 
 /** First and last day of a lane, without drawing it: what the scale asks of thousands. */
 function spanOf(lane: SeasonLane, base: LaneBase): { readonly from: Day; readonly to: Day } {
-  const before = 7 * (lane.way === 'late' ? 0 : base.crop.chillWeeks) + Math.ceil(base.crop.soakHours / 24);
+  const { chillFrom, soakFrom } = prepareBefore(lane.sowOn, beforeSowing(base.crop, lane.way));
   const up = addDays(lane.sowOn, base.crop.emergeMaxD);
   return {
-    from: before > 0 ? addDays(lane.sowOn, -before) : lane.sowOn,
+    from: soakFrom ?? chillFrom ?? lane.sowOn,
     to: lane.plantOutOn !== null && lane.plantOutOn > up ? lane.plantOutOn : up,
   };
 }

@@ -24,6 +24,7 @@ import { useFormat } from '../app/useFormat.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
+import { useTypedLengths } from '../fields/useTypedLengths.ts';
 import { gapsOf } from './gaps.ts';
 import BenchShape from './BenchShape.vue';
 import SowingNav from './SowingNav.vue';
@@ -35,7 +36,7 @@ const changes = useChanges();
 const format = useFormat();
 const { data, problem } = useFetched<BenchData>(() => '/bench');
 const editing = ref<BenchPlaceShown | null>(null);
-const inch = computed(() => session.settings?.lengthUnit === 'inch');
+const { inch, lengthText, cmTyped } = useTypedLengths();
 const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
 const form = useForm({
   name: null,
@@ -54,7 +55,7 @@ const form = useForm({
       kind: v.kind,
       ...n,
       warmthC: n.warmthC === null ? null : toCelsius(n.warmthC, unit.value),
-      lampCm: n.lampCm === null || !inch.value ? n.lampCm : Math.round(n.lampCm * 25.4) / 10,
+      lampCm: cmTyped(n.lampCm),
       note: v.note.trim() || null,
       ...(editing.value === null ? {} : { version: editing.value.version }),
     };
@@ -73,7 +74,7 @@ function edit(p: BenchPlaceShown | null): void {
           holds: String(p.holds),
           warmth: p.warmthC === null ? '' : String(fromCelsius(p.warmthC, unit.value)),
           hours: p.lampHours === null ? '' : String(p.lampHours),
-          cm: p.lampCm === null ? '' : String(inch.value ? Math.round(p.lampCm / 0.254) / 10 : p.lampCm),
+          cm: lengthText(p.lampCm),
           note: p.note ?? '',
         },
   );

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import {
   cellsAdvised,
-  inches,
   isUsuallyCovered,
   prepareForSowing,
   SOWING_METHOD_FACTS,
@@ -18,6 +17,7 @@ import { useFormat } from '../app/useFormat.ts';
 import { useSession } from '../app/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
+import { useTypedLengths } from '../fields/useTypedLengths.ts';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
@@ -46,6 +46,7 @@ const loan = computed(() => data.value?.loans.find((l) => l.id === loanId.value)
 const planId = computed(() => (typeof route.query.plan === 'string' && /^\d+$/.test(route.query.plan) ? Number(route.query.plan) : null));
 const { data: bench } = useFetched<BenchData>(() => '/bench');
 
+const { inch, depthText, mmTyped } = useTypedLengths();
 const form = useForm({
   name: `sow.${props.code}.${planId.value === null ? String(loanId.value ?? 'own') : `plan${String(planId.value)}`}`,
   initial: () => ({
@@ -83,7 +84,7 @@ const form = useForm({
       whereSown: v.whereSown.trim() || null,
       plannedId: planId.value,
       benchId: v.method === 'open-ground' || loanId.value !== null ? null : v.benchId,
-      depthMm: n.depthMm === null ? null : inch.value ? Math.round(n.depthMm * 254) / 10 : n.depthMm,
+      depthMm: mmTyped(n.depthMm),
       coveredWith: v.covered.trim() || null,
       covered: v.method === 'open-ground' || loanId.value !== null ? undefined : (v.lid ?? isUsuallyCovered(v.method)),
       ...(v.thatWasAll && loanId.value === null ? { thatWasAll: true } : {}),
@@ -94,7 +95,6 @@ const form = useForm({
   path: () => '/sowings',
 });
 const { values } = form;
-const inch = computed(() => session.settings?.lengthUnit === 'inch');
 useTodayWhenEmpty(values, 'sownOn');
 /** A plan fills what it says; what is really done is what is stored. */
 async function fromPlan(id: number): Promise<void> {
@@ -113,8 +113,6 @@ if (planId.value !== null) void fromPlan(planId.value).catch(() => undefined);
 watch(data, (d) => {
   if (d && values.depth === '' && loanId.value === null) values.depth = depthText(d.sowing.depthMm);
 });
-/** A depth as it is typed: whole millimetres, or a fraction of an inch. */
-const depthText = (mm: number): string => (inch.value ? (mm === 0 ? '0' : inches(mm)) : String(mm));
 const cautions = computed(() => {
   const d = data.value;
   if (!d) return [];

@@ -10,6 +10,7 @@ import {
   type Fate,
   plural,
   SOWING_METHOD_FACTS,
+  sproutedBetween,
 } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, watch } from 'vue';
@@ -42,17 +43,9 @@ const expected = computed(() =>
 /** When the first came up, as far as anybody looked; null for what was sown as sprouts. */
 const firstUp = computed(() => {
   const { counts = [] } = data.value ?? {};
-  const sownOn = s.value?.sownOn ?? '';
-  const days = (some: typeof counts): number[] => some.map((c) => daysBetween(sownOn, c.countedOn)).sort((a, b) => a - b);
-  const by = days(counts.filter((c) => c.emerged > 0))[0];
-  if (by === undefined || by <= 0) return null;
-  return {
-    after:
-      days(counts.filter((c) => c.emerged === 0))
-        .filter((d) => d < by)
-        .pop() ?? null,
-    by,
-  };
+  const days = counts.map((c) => ({ day: daysBetween(s.value?.sownOn ?? '', c.countedOn), up: c.emerged > 0 }));
+  const between = sproutedBetween([{ looks: days.map((d) => d.day), found: days.filter((d) => d.up).map((d) => d.day) }], 0);
+  return between === null || between.by <= 0 ? null : between;
 });
 
 const count = useForm({

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fillCells, inches, plural, span, sowTrayForm } from '@esprel/core';
+import { fillCells, plural, span, sowTrayForm } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -12,6 +12,7 @@ import FieldDay from '../fields/FieldDay.vue';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
+import { useTypedLengths } from '../fields/useTypedLengths.ts';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import CautionNote from '../lots/CautionNote.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
@@ -34,10 +35,7 @@ interface Row {
 }
 const rows = reactive<Record<string, Row>>({});
 const cellsOfLetter = (letter: string): number => (tray.value?.map ?? []).filter((c) => c === letter).length;
-/** Depth as it is typed in the unit of the library: mm, or inches. */
-const inch = computed(() => session.settings?.lengthUnit === 'inch');
-/** As on a rule: never 0 where it is more than the surface. */
-const depthText = (mm: number): string => (inch.value ? (mm === 0 ? '0' : inches(mm)) : String(mm));
+const { inch, depthText, mmTyped } = useTypedLengths();
 watch(data, (d) => {
   for (const f of d?.fills ?? []) {
     rows[f.letter] ??= {
@@ -68,12 +66,11 @@ const form = useForm({
       covered: v.covered,
       note: v.note.trim() || null,
       rows: fills.map((f) => {
-        const depth = n[`depth${f.letter}`];
         return {
           letter: f.letter,
           seedsPerCell: f.seedsPerCell,
           seeds: n[`seeds${f.letter}`] ?? undefined,
-          depthMm: depth == null ? null : inch.value ? Math.round(depth * 25.4 * 10) / 10 : depth,
+          depthMm: mmTyped(n[`depth${f.letter}`] ?? null),
           coveredWith: rows[f.letter]?.covered.trim() || null,
         };
       }),

@@ -5,12 +5,12 @@ import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useFetched } from '../app/useFetched.ts';
 import { gather, numberOf, useForm } from '../app/useForm.ts';
-import { useSession } from '../app/session.ts';
 import FieldFind from '../fields/FieldFind.vue';
 import { findCrops } from '../fields/finders.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
+import { useTypedLengths } from '../fields/useTypedLengths.ts';
 import FormFrame from '../fields/FormFrame.vue';
 import ReachNote from './ReachNote.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
@@ -19,12 +19,9 @@ import type { VarietySheetData } from './types.ts';
 /** A new variety, or one changed; a new name shows what follows from it. */
 const props = defineProps<{ id?: string | undefined }>();
 const router = useRouter();
-const session = useSession();
 const { data: old, problem } = useFetched<VarietySheetData>(() => (props.id === undefined ? null : `/varieties/${props.id}`));
-const inch = computed(() => session.settings?.lengthUnit === 'inch');
+const { inch, lengthText, cmTyped } = useTypedLengths();
 const unit = computed(() => (inch.value ? 'inch' : 'cm'));
-const toCm = (n: number | null): number | null => (n === null || !inch.value ? n : Math.round(n * 25.4) / 10);
-const fromCm = (n: number | null): string => (n === null ? '' : String(inch.value ? Math.round((n / 2.54) * 10) / 10 : n));
 const version = ref<number | null>(null);
 
 const form = useForm({
@@ -45,8 +42,8 @@ const form = useForm({
   schema: (props.id === undefined ? varietyForm : varietyEditForm) as yup.Schema<unknown>,
   body: (v) => {
     const n = gather({
-      heightCm: () => toCm(numberOf('heightCm', v.height)),
-      spacingCm: () => toCm(numberOf('spacingCm', v.spacing)),
+      heightCm: () => cmTyped(numberOf('heightCm', v.height)),
+      spacingCm: () => cmTyped(numberOf('spacingCm', v.spacing)),
       harvestDaysMin: () => numberOf('harvestDaysMin', v.daysMin),
       harvestDaysMax: () => numberOf('harvestDaysMax', v.daysMax),
     });
@@ -78,8 +75,8 @@ watch(
       name: o.name,
       breeding: o.breeding,
       habit: o.habit ?? '',
-      height: fromCm(o.heightCm),
-      spacing: fromCm(o.spacingCm),
+      height: lengthText(o.heightCm),
+      spacing: lengthText(o.spacingCm),
       daysMin: o.harvestDaysMin === null ? '' : String(o.harvestDaysMin),
       daysMax: o.harvestDaysMax === null ? '' : String(o.harvestDaysMax),
       hardiness: o.hardiness,
