@@ -1,10 +1,10 @@
-import { forgiven, typingSteps } from './likeness.ts';
+import { fewestSteps, forgiven, typingSteps } from './likeness.ts';
 
 /** Typing mistakes between a typed word and a word, or the beginning of it: one is still typing. Null when too many. */
 function wordSteps(typed: string, word: string): number | null {
   if (word.startsWith(typed)) return 0;
   const most = forgiven(typed.length);
-  if (most === 0) return null;
+  if (most === 0 || fewestSteps(typed, word) > most) return null;
   let best = typingSteps(typed, word, most);
   if (word.length > typed.length) {
     best = Math.min(best, typingSteps(typed, word.slice(0, typed.length), most) + 0.25);

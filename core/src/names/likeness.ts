@@ -25,6 +25,29 @@ export function typingSteps(a: string, b: string, most = Infinity): number {
   return row[b.length] as number;
 }
 
+/** How often each letter is there; letters beyond a to z share places. Emptied before each use. */
+const there = new Int16Array(32);
+
+/**
+ * Fewest steps from a text to another or to any piece of it: each does away with one letter that the other lacks. Much quicker than
+ * counting the steps, and enough to leave out most of thousands of names.
+ */
+export function fewestSteps(a: string, b: string): number {
+  there.fill(0);
+  for (let i = 0; i < b.length; i++) {
+    const letter = b.charCodeAt(i) & 31;
+    there[letter] = (there[letter] as number) + 1;
+  }
+  let lacking = 0;
+  for (let i = 0; i < a.length; i++) {
+    const letter = a.charCodeAt(i) & 31;
+    const left = (there[letter] as number) - 1;
+    there[letter] = left;
+    if (left < 0) lacking++;
+  }
+  return lacking;
+}
+
 /** Typing mistakes forgiven in a word of this length: none in very short ones, where every other word is near. */
 export function forgiven(length: number): number {
   return length < 4 ? 0 : length < 8 ? 1 : 2;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { nameFit } from './fit.ts';
 import { latinName } from './latin.ts';
-import { forgiven, likeness, trigrams, typingSteps } from './likeness.ts';
+import { fewestSteps, forgiven, likeness, trigrams, typingSteps } from './likeness.ts';
 
 describe('latinName', () => {
   it('reads Cyrillic and Greek in Latin letters, and drops accents', () => {
@@ -32,6 +32,17 @@ describe('typingSteps', () => {
   });
   it('gives up above the most that is asked for', () => {
     expect(typingSteps('aaaaaaaa', 'bbbbbbbb', 2)).toBe(3);
+  });
+
+  it('never come to fewer than the letters that are lacking, also against a piece', () => {
+    const words = ['bean', 'tollgate', 'tolglate', 'zzzz', 'banana', 'straße', 'бобы', '', 'ab1'];
+    for (const a of words) {
+      for (const b of words) {
+        expect(fewestSteps(a, b)).toBeLessThanOrEqual(typingSteps(a, b));
+        for (let n = 0; n <= b.length; n++) expect(fewestSteps(a, b)).toBeLessThanOrEqual(typingSteps(a, b.slice(0, n)));
+      }
+    }
+    expect(fewestSteps('zzzz', 'zebra')).toBe(3);
   });
 });
 

@@ -1,6 +1,5 @@
 import { digamma, logGamma } from '../numeric/gamma.ts';
-import { phi } from '../numeric/normal.ts';
-import { logPhiFast, NORMAL_NODES } from '../numeric/normalTable.ts';
+import { logPhiFast, NORMAL_NODES, phiFast } from '../numeric/normalTable.ts';
 
 /**
  * One piece of evidence: `alive` of `sown` at age `age` (reference years). Seeds of one paper or one tray share its luck, so both
@@ -91,7 +90,7 @@ function logLikelihood({ logUp, logDown, up, down }: Probit, e: Evidence): numbe
 
 /** Log-likelihood of one piece of evidence when the probit of the share alive is `z`. Constants of the data are left out. */
 export function logLikelihoodAt(z: number, e: Evidence): number {
-  return logLikelihood({ logUp: logPhiFast(z), logDown: logPhiFast(-z), up: phi(z), down: phi(-z) }, e);
+  return logLikelihood({ logUp: logPhiFast(z), logDown: logPhiFast(-z), up: phiFast(z), down: phiFast(-z) }, e);
 }
 
 const Z_MAX = NORMAL_NODES.limit;
@@ -105,8 +104,8 @@ const PER_UNIT = 32;
 export class EvidenceTable {
   readonly age: number;
   readonly evidence: Evidence;
-  readonly values: Float64Array;
-  readonly slopes: Float64Array;
+  /** The four coefficients of the cubic between each node and the next, by powers of the part of the step that is gone. */
+  private readonly cubics: Float64Array;
   private readonly highest: number;
 
   constructor(evidence: Evidence) {
@@ -114,8 +113,8 @@ export class EvidenceTable {
     this.evidence = evidence;
     const stride = NORMAL_NODES.perUnit / PER_UNIT;
     const size = 2 * Z_MAX * PER_UNIT + 1;
-    this.values = new Float64Array(size);
-    this.slopes = new Float64Array(size);
+    const values = new Float64Array(size);
+    const slopes = new Float64Array(size);
     const s = concentrationOf(evidence);
     const emergence = evidence.emergence ?? 1;
     const left = evidence.sown - evidence.alive;
@@ -137,13 +136,21 @@ export class EvidenceTable {
         const b = s * (1 - emergence + emergence * at.down);
         slope -= (emergence === 1 ? NORMAL_NODES.hazardAt(mirrored) : change / b) + change * inverseRising(b, left);
       }
-      this.values[i] = value;
-      this.slopes[i] = slope / PER_UNIT;
+      values[i] = value;
+      slopes[i] = slope / PER_UNIT;
       if (value > highest) highest = value;
     }
     // A maximum between two points can be a little higher than either.
     this.highest = highest + 1e-3;
-    for (let i = 0; i < size; i++) this.values[i] = (this.values[i] as number) - this.highest;
+    this.cubics = new Float64Array(4 * (size - 1));
+    for (let i = 0; i < size - 1; i++) {
+      const rise = (values[i + 1] as number) - (values[i] as number);
+      const [here, there] = [slopes[i] as number, slopes[i + 1] as number];
+      this.cubics[4 * i] = (values[i] as number) - this.highest;
+      this.cubics[4 * i + 1] = here;
+      this.cubics[4 * i + 2] = 3 * rise - 2 * here - there;
+      this.cubics[4 * i + 3] = here + there - 2 * rise;
+    }
   }
 
   /**
@@ -151,23 +158,28 @@ export class EvidenceTable {
    * `from`. One loop instead of a call a point.
    */
   addRow(z0: number, step: number, out: Float64Array, from: number, to: number): void {
-    const { values, slopes } = this;
-    const last = values.length - 1;
-    for (let j = from; j <= to; j++) {
-      const z = z0 + (j - from) * step;
-      const x = (z + Z_MAX) * PER_UNIT;
-      if (!(x >= 0 && x < last)) {
-        out[j] = (out[j] as number) + logLikelihoodAt(z, this.evidence) - this.highest;
-        continue;
-      }
+    const { cubics } = this;
+    const x0 = (z0 + Z_MAX) * PER_UNIT;
+    const dx = step * PER_UNIT;
+    // The points that lie within the table are one run of them.
+    const first = x0 >= 0 ? from : Math.min(to + 1, from + Math.ceil(-x0 / dx));
+    let j = from;
+    for (; j < first; j++) out[j] = (out[j] as number) + this.outside(z0 + (j - from) * step);
+    const last = cubics.length / 4;
+    for (let x = x0 + (j - from) * dx; j <= to && x < last; j++, x = x0 + (j - from) * dx) {
       const i = x | 0;
       const t = x - i;
-      const a = values[i] as number;
-      const c = (values[i + 1] as number) - a;
-      const da = slopes[i] as number;
-      const db = slopes[i + 1] as number;
-      out[j] = (out[j] as number) + a + t * (da + t * (3 * c - 2 * da - db + t * (da + db - 2 * c)));
+      const k = i << 2;
+      out[j] =
+        (out[j] as number) +
+        (cubics[k] as number) +
+        t * ((cubics[k + 1] as number) + t * ((cubics[k + 2] as number) + t * (cubics[k + 3] as number)));
     }
+    for (; j <= to; j++) out[j] = (out[j] as number) + this.outside(z0 + (j - from) * step);
+  }
+
+  private outside(z: number): number {
+    return logLikelihoodAt(z, this.evidence) - this.highest;
   }
 
   at(z: number): number {

@@ -72,9 +72,7 @@ class LogPosterior {
     let best = -Infinity;
     for (let round = 0; round < MOST_ROUNDS; round++) {
       best = this.putRow(s, window, COARSE, values, 0);
-      const inside = (v: number): boolean => v >= best - REACH;
-      const first = values.findIndex(inside);
-      const last = lastIndex(values, inside);
+      const { first, last } = reached(values, best - REACH);
       const width = window.high - window.low;
       const step = width / (COARSE - 1);
       const next: Span = {
@@ -90,10 +88,13 @@ class LogPosterior {
   }
 }
 
-function lastIndex<T>(items: ArrayLike<T>, holds: (item: T) => boolean): number {
-  let i = items.length - 1;
-  while (i >= 0 && !holds(items[i] as T)) i--;
-  return i;
+/** First and last of the values at or above a level that one of them reaches. */
+function reached(values: Float64Array, level: number): { readonly first: number; readonly last: number } {
+  let first = 0;
+  let last = values.length - 1;
+  while ((values[first] as number) < level) first++;
+  while ((values[last] as number) < level) last--;
+  return { first, last };
 }
 
 const join = (a: Span, b: Span): Span => ({ low: Math.min(a.low, b.low), high: Math.max(a.high, b.high) });
@@ -151,9 +152,8 @@ export function posterior(prior: Prior, evidence: readonly Evidence[]): Posterio
     const step = widthOf(rowsOver) / (COARSE - 1);
     const low = rowsOver.low;
     const rows = Array.from({ length: COARSE }, (_, r) => log.fitRow(low + r * step, known(low + r * step)));
-    const best = rows.reduce((b, r) => Math.max(b, r.best), -Infinity);
-    const first = rows.findIndex((r) => r.best >= best - REACH);
-    const last = lastIndex(rows, (r) => r.best >= best - REACH);
+    const bests = Float64Array.from(rows, (r) => r.best);
+    const { first, last } = reached(bests, Math.max(...bests) - REACH);
     const next: Span = {
       low: first === 0 ? low - widthOf(rowsOver) / 2 : low + (first - 1) * step,
       high: last === COARSE - 1 ? rowsOver.high + widthOf(rowsOver) / 2 : low + (last + 1) * step,

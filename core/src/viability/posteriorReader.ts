@@ -18,6 +18,8 @@ export interface ViabilityPoint {
 
 /** A quantile is found when the chance below it is right to this. */
 const QUANTILE_SLACK = 1e-7;
+/** Where probits of viability are looked for: beyond, a double no more tells them from none or all. */
+const FARTHEST = { low: -40, high: 9 } as const;
 
 /**
  * Moments take every second row: ln sigma spans some eleven of its standard deviations, so that rows a quarter of one
@@ -39,6 +41,7 @@ export class PosteriorReader {
   private readonly total: number;
   /** Sum of the density over the points that moments look at. */
   private readonly weight: number;
+  private densityThere = 0;
 
   constructor(grid: PosteriorGrid) {
     this.grid = grid;
@@ -107,10 +110,11 @@ export class PosteriorReader {
     return mass;
   }
 
-  /** P(K - age / sigma <= z). */
+  /** P(K - age / sigma <= z). Leaves the density of that probit at z in `densityThere`. */
   private below(z: number, age: number): number {
     const { size: n, density, kLow, kStep } = this.grid;
     let sum = 0;
+    let slope = 0;
     for (let r = 0; r < n; r++) {
       if ((this.last[r] as number) < 0) continue;
       const step = kStep[r] as number;
@@ -121,14 +125,18 @@ export class PosteriorReader {
         sum += this.rowMass[r] as number;
         continue;
       }
-      const j = Math.floor(x);
+      const j = x | 0;
       const t = x - j;
       const a = this.cumulative[row + j] as number;
       const c = (this.cumulative[row + j + 1] as number) - a;
       const da = density[row + j] as number;
       const db = density[row + j + 1] as number;
-      sum += step * (a + t * (da + t * (3 * c - 2 * da - db + t * (da + db - 2 * c))));
+      const square = 3 * c - 2 * da - db;
+      const cube = da + db - 2 * c;
+      sum += step * (a + t * (da + t * (square + t * cube)));
+      slope += da + t * (2 * square + 3 * t * cube);
     }
+    this.densityThere = slope / this.total;
     return Math.min(1, Math.max(0, sum / this.total));
   }
 
@@ -146,40 +154,29 @@ export class PosteriorReader {
     return { mean, sd: Math.sqrt(Math.max(1e-12, squares / this.total - mean * mean)) };
   }
 
-  /** Probit of the viability that is undershot with chance `q`, within |z| <= 40, near `guess` to begin with. */
+  /**
+   * Probit of the viability that is undershot with chance `q`, within |z| <= 40, near `guess` to begin with: by Newton's steps as
+   * long as each halves the error and stays between what is known to be below and above, else by halving.
+   */
   private quantileZ(q: number, age: number, guess: number, width: number): number {
-    let a = -40;
-    let b = 9;
-    let fa = -q;
-    let fb = 1 - q;
-    let z = Math.min(8.9, Math.max(-39.9, guess));
-    let step = width;
-    let side = 0;
-    for (let i = 0; i < 100; i++) {
+    let a: number = FARTHEST.low;
+    let b: number = FARTHEST.high;
+    let z = Math.min(b - 0.1, Math.max(a + 0.1, guess));
+    let before = Infinity;
+    let reach = width;
+    for (let i = 0; i < 100 && b - a > 1e-7; i++) {
       const f = this.below(z, age) - q;
       if (Math.abs(f) < QUANTILE_SLACK) return z;
-      if (f < 0) {
-        a = z;
-        fa = f;
-        if (side === -1) fb /= 2;
-        side = -1;
-      } else {
-        b = z;
-        fb = f;
-        if (side === 1) fa /= 2;
-        side = 1;
-      }
-      if (b - a < 1e-7) break;
-      if (a === -40) {
-        z = Math.max((a + b) / 2, b - step);
-        step *= 2;
-      } else if (b === 9) {
-        z = Math.min((a + b) / 2, a + step);
-        step *= 2;
-      } else {
-        // Both ends hold mass near q: regula falsi in the Illinois form; far ends are halved first.
-        z = fa < -0.9 * q || fb > 0.9 * (1 - q) ? (a + b) / 2 : a - (fa * (b - a)) / (fb - fa);
-      }
+      if (f < 0) a = z;
+      else b = z;
+      const newton = z - f / this.densityThere;
+      if (newton > a && newton < b && Math.abs(f) < before / 2) z = newton;
+      // One side is not known yet: twice as far each time.
+      else if (a === FARTHEST.low) z = Math.max((a + b) / 2, b - reach);
+      else if (b === FARTHEST.high) z = Math.min((a + b) / 2, a + reach);
+      else z = (a + b) / 2;
+      reach *= 2;
+      before = Math.abs(f);
     }
     return (a + b) / 2;
   }

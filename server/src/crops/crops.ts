@@ -33,10 +33,20 @@ export function baseCrop(db: Db, key: string): Crop {
   return crop;
 }
 
+const untouched = new WeakMap<Crop, LibraryCrop>();
+
+/** A crop of which the library changed nothing; made once, since most pages ask for hundreds. */
+function asWrittenDown(crop: Crop): LibraryCrop {
+  let seen = untouched.get(crop);
+  if (!seen) untouched.set(crop, (seen = withOwnFigures(crop, {})));
+  return seen;
+}
+
 /** A crop with this library's own figures. Throws a not-found Problem. */
 export function libraryCrop(db: Db, key: string): LibraryCrop {
   const crop = baseCrop(db, key);
   const own = all<{ field: string; value: string }>(db, 'SELECT field, value FROM own_figures WHERE crop_key = ?', key);
+  if (own.length === 0) return asWrittenDown(crop);
   return withOwnFigures(crop, Object.fromEntries(own.map((o) => [o.field, JSON.parse(o.value) as FigureValue])));
 }
 
@@ -51,7 +61,10 @@ export function everyLibraryCrop(db: Db): LibraryCrop[] {
   for (const o of all<{ key: string; field: string; value: string }>(db, 'SELECT crop_key AS key, field, value FROM own_figures')) {
     own.set(o.key, { ...own.get(o.key), [o.field]: JSON.parse(o.value) as FigureValue });
   }
-  return everyCrop(db).map((c) => withOwnFigures(c, own.get(c.key) ?? {}));
+  return everyCrop(db).map((c) => {
+    const figures = own.get(c.key);
+    return figures === undefined ? asWrittenDown(c) : withOwnFigures(c, figures);
+  });
 }
 
 let reference: CropNames | null = null;

@@ -1,4 +1,5 @@
 import {
+  addDays,
   beforeSowing,
   type CropDays,
   type LaneInput,
@@ -81,13 +82,48 @@ const NAMED = `SELECT p.*, l.code, l.balance, l.floor, v.name AS variety, v.id A
   LEFT JOIN trays t ON t.id = (SELECT max(tray_id) FROM tray_fills WHERE planned_id = p.id)
   LEFT JOIN sowings s ON s.id = (SELECT min(id) FROM sowings WHERE planned_id = p.id)`;
 
-/** Those that are not sown yet and begin by a day: with their sowing, or with weeks of cold and hours of soaking before it. */
-export function plannedOpen(db: Db, until: string, beginBefore: readonly string[]): NamedPlanned[] {
-  return all<NamedPlanned>(
+/** A plan that is not sown yet: what its work is made of. */
+export type OpenPlan = Pick<
+  NamedPlanned,
+  | 'id'
+  | 'lot_id'
+  | 'variety_id'
+  | 'crop_key'
+  | 'garden_id'
+  | 'way'
+  | 'sow_on'
+  | 'chilled_on'
+  | 'chill_looked_on'
+  | 'sprouted_on'
+  | 'cells'
+  | 'seeds_per_cell'
+  | 'code'
+  | 'variety'
+  | 'crop'
+  | 'bench'
+  | 'tray_id'
+  | 'tray'
+>;
+
+/**
+ * Plans that are not sown yet and whose work begins by a day: with their sowing, or with the cold and the soaking before it.
+ *
+ * @param before By crop, the days that this work takes; crops that want none are left out.
+ */
+export function plannedOpen(db: Db, until: string, before: ReadonlyMap<string, number>): OpenPlan[] {
+  const latest = Object.fromEntries([...before].map(([crop, days]) => [crop, addDays(until, days)]));
+  return all<OpenPlan>(
     db,
-    `${NAMED} WHERE s.id IS NULL AND (p.sow_on <= ? OR v.crop_key IN (SELECT value FROM json_each(?))) ORDER BY p.sow_on, p.id`,
+    `WITH begun AS MATERIALIZED (SELECT key AS crop, value AS latest FROM json_each(?))
+     SELECT p.id, p.lot_id, v.id AS variety_id, v.crop_key, p.garden_id, p.way, p.sow_on, p.chilled_on, p.chill_looked_on, p.sprouted_on,
+       p.cells, p.seeds_per_cell, l.code, v.name AS variety, c.name AS crop, b.name AS bench, t.id AS tray_id, t.name AS tray
+     FROM planned_sowings p JOIN lots l ON l.id = p.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+     LEFT JOIN bench_places b ON b.id = p.bench_id LEFT JOIN trays t ON t.id = (SELECT max(tray_id) FROM tray_fills WHERE planned_id = p.id)
+     WHERE NOT EXISTS (SELECT 1 FROM sowings s WHERE s.planned_id = p.id)
+       AND (p.sow_on <= coalesce((SELECT latest FROM begun WHERE crop = v.crop_key), ?) OR p.chilled_on IS NOT NULL)
+     ORDER BY p.sow_on, p.id`,
+    JSON.stringify(latest),
     until,
-    JSON.stringify(beginBefore),
   );
 }
 

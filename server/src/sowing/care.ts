@@ -15,6 +15,7 @@ import {
 import type * as yup from 'yup';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
+import { groupBy } from '../db/groupBy.ts';
 import { notFound } from '../http/problem.ts';
 import type { Change } from '../journal/change.ts';
 import { plannedRow } from '../season/planned.ts';
@@ -22,6 +23,7 @@ import { SeasonReader } from '../season/windows.ts';
 
 interface StepRow extends StepDone {
   readonly id: number;
+  readonly sowingId: number;
   readonly number: number;
 }
 
@@ -66,13 +68,17 @@ export function writeCare(
   );
 }
 
+const STEPS = `SELECT sowing_id AS sowingId, id, number, kind, gap_days AS gapDays, not_before AS notBefore, done_on AS doneOn,
+    skipped_why AS skippedWhy FROM sowing_steps`;
+
 function stepsOf(db: Db, sowingId: number): StepRow[] {
-  return all<StepRow>(
-    db,
-    `SELECT id, number, kind, gap_days AS gapDays, not_before AS notBefore, done_on AS doneOn, skipped_why AS skippedWhy
-     FROM sowing_steps WHERE sowing_id = ? ORDER BY number`,
-    sowingId,
-  );
+  return all<StepRow>(db, `${STEPS} WHERE sowing_id = ? ORDER BY number`, sowingId);
+}
+
+/** The steps of every sowing that is still watched, read in one go for lists of them. */
+export function stepsOfOpen(db: Db): ReadonlyMap<number, readonly StepRow[]> {
+  const steps = all<StepRow>(db, `${STEPS} WHERE sowing_id IN (SELECT id FROM sowings WHERE fate_on IS NULL) ORDER BY sowing_id, number`);
+  return groupBy(steps, (s) => s.sowingId);
 }
 
 /** Planting out by the season of the garden in which a sowing grows. */
@@ -84,8 +90,13 @@ function outBySeason(
 }
 
 /** The care of a sowing with its days; counted from the day the first came up, or is usually up. */
-export function careOf(db: Db, s: CaredSowing, today: string, reader = new SeasonReader(db)): (StepRow & StepDue)[] {
-  const steps = stepsOf(db, s.id);
+export function careOf(
+  db: Db,
+  s: CaredSowing,
+  today: string,
+  reader = new SeasonReader(db),
+  steps: readonly StepRow[] = stepsOf(db, s.id),
+): (StepRow & StepDue)[] {
   if (steps.length === 0) return [];
   const crop = reader.crop(s.cropKey);
   const usual = usuallyUpOn(crop, s.sownOn);
@@ -96,8 +107,8 @@ export function careOf(db: Db, s: CaredSowing, today: string, reader = new Seaso
 }
 
 /** The step to do next of a sowing that came up; null before anything is up, or when all is done. */
-export function nextCareOf(db: Db, s: CaredSowing, today: string, reader?: SeasonReader): StepDue | null {
-  return s.upOn === null ? null : nextCare(careOf(db, s, today, reader));
+export function nextCareOf(db: Db, s: CaredSowing, today: string, reader?: SeasonReader, steps?: readonly StepRow[]): StepDue | null {
+  return s.upOn === null ? null : nextCare(careOf(db, s, today, reader, steps));
 }
 
 interface CaredRow extends CaredSowing {

@@ -1,7 +1,7 @@
 import { nextLook } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import { SeasonReader } from '../season/windows.ts';
-import { nextCareOf } from './care.ts';
+import { nextCareOf, stepsOfOpen } from './care.ts';
 
 export interface ListedSowing {
   readonly id: number;
@@ -21,6 +21,12 @@ export interface ListedSowing {
   readonly tray: string | null;
   readonly benchId: number | null;
   readonly bench: string | null;
+  readonly gardenId: number | null;
+  /** Planting out as its plan says. */
+  readonly plantOutOn: string | null;
+  /** The day of the look that found the first of it up, and the last day on which anybody looked. */
+  readonly upOn: string | null;
+  readonly lookedOn: string | null;
   readonly next: ReturnType<typeof nextLook> | null;
   /** It comes up in the dark, and nothing is up yet. */
   readonly inDark: boolean;
@@ -30,28 +36,30 @@ export interface ListedSowing {
 
 /** Sowings that are still watched, or those that are finished. */
 export function listSowings(db: Db, state: 'open' | 'finished', today: string): ListedSowing[] {
-  const rows = all<ListedSowing & { last: string | null; upOn: string | null; gardenId: number | null; plantOutOn: string | null }>(
+  const rows = all<Omit<ListedSowing, 'inDark' | 'next' | 'care'>>(
     db,
     `SELECT s.id, s.lot_id AS lotId, l.code AS lotCode, v.name AS variety, c.name AS crop, c.key AS cropKey, s.seeds, s.sown_on AS sownOn, s.method,
        m.name AS member, m.id AS memberId, s.fate, s.tray_id AS trayId, t.name AS tray, s.bench_id AS benchId, b.name AS bench,
        s.garden_id AS gardenId, (SELECT plant_out_on FROM planned_sowings WHERE id = s.planned_id) AS plantOutOn,
        (SELECT min(counted_on) FROM emergence_counts WHERE sowing_id = s.id AND emerged > 0) AS upOn,
        (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged,
-       (SELECT max(counted_on) FROM emergence_counts WHERE sowing_id = s.id) AS last
+       (SELECT max(counted_on) FROM emergence_counts WHERE sowing_id = s.id) AS lookedOn
      FROM sowings s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
      LEFT JOIN loans o ON o.id = s.loan_id LEFT JOIN members m ON m.id = o.member_id
      LEFT JOIN trays t ON t.id = s.tray_id LEFT JOIN bench_places b ON b.id = s.bench_id
      WHERE s.fate_on IS ${state === 'open' ? '' : 'NOT'} NULL ORDER BY s.sown_on DESC, s.id DESC LIMIT 1000`,
   );
   const reader = new SeasonReader(db);
-  return rows.map(({ last, upOn, gardenId, plantOutOn, ...s }) => {
+  const steps = state === 'open' ? stepsOfOpen(db) : null;
+  return rows.map((s): ListedSowing => {
     const crop = reader.crop(s.cropKey);
-    return {
-      ...s,
-      inDark: s.fate === null && isDark(crop, s.method, upOn),
-      next: s.fate === null ? nextLook(s.sownOn, crop.emergeMinD, crop.emergeMaxD, last, isDark(crop, s.method, upOn)) : null,
-      care: s.member === null ? nextCareOf(db, { ...s, upOn, gardenId, plantOutOn }, today, reader) : null,
-    };
+    const dark = isDark(crop, s.method, s.upOn);
+    const watched = s.fate === null;
+    return Object.assign(s, {
+      inDark: watched && dark,
+      next: watched ? nextLook(s.sownOn, crop.emergeMinD, crop.emergeMaxD, s.lookedOn, dark) : null,
+      care: s.member === null ? nextCareOf(db, s, today, reader, steps === null ? undefined : (steps.get(s.id) ?? [])) : null,
+    });
   });
 }
 

@@ -2,6 +2,7 @@ import {
   addDays,
   beforeSowing,
   CARE_WORDS,
+  daysBetween,
   LAMP_LOOK_DAYS,
   lampWords,
   nextChillLook,
@@ -12,8 +13,9 @@ import {
 } from '@esprel/core';
 import { everyLibraryCrop } from '../crops/crops.ts';
 import type { Db } from '../db/db.ts';
+import { groupBy } from '../db/groupBy.ts';
 import { soilOf, type SoilRow } from '../season/gardens.ts';
-import { type NamedPlanned, plannedOpen, seasonOfPlanned, seedsOf } from '../season/planned.ts';
+import { type OpenPlan, plannedOpen, seasonOfPlanned, seedsOf } from '../season/planned.ts';
 import { SeasonReader, windowOf } from '../season/windows.ts';
 import type { WorkItem } from '../today/work.ts';
 import { readSettings } from '../settings/settings.ts';
@@ -58,16 +60,6 @@ function lampWork(db: Db, open: readonly ListedSowing[], today: string): WorkIte
       },
     ];
   });
-}
-
-function groupBy<T, K>(items: readonly T[], key: (item: T) => K): Map<K, T[]> {
-  const groups = new Map<K, T[]>();
-  for (const item of items) {
-    const own = groups.get(key(item));
-    if (own) own.push(item);
-    else groups.set(key(item), [item]);
-  }
-  return groups;
 }
 
 function look(s: ListedSowing): WorkItem[] {
@@ -128,11 +120,15 @@ function care(sowings: readonly ListedSowing[]): WorkItem {
   };
 }
 
-/** Crops whose work begins before their sowing. */
-function beginBefore(db: Db): string[] {
-  return everyLibraryCrop(db)
-    .filter((c) => c.chillWeeks > 0 || c.soakHours > 0)
-    .map((c) => c.key);
+/** Days before its sowing on which the work of a crop begins, of those that want cold or water first. */
+function daysBefore(db: Db, today: string): Map<string, number> {
+  return new Map(
+    everyLibraryCrop(db).flatMap((c): [string, number][] => {
+      const { chillFrom, soakFrom } = prepareBefore(today, c);
+      const from = soakFrom ?? chillFrom;
+      return from === null ? [] : [[c.key, daysBetween(from, today)]];
+    }),
+  );
 }
 
 /** Soaking, chilling, looks into the cold, and the sowing itself; what is laid out on one tray is one piece of work. */
@@ -145,15 +141,15 @@ function plannedWork(db: Db, today: string, until: string): WorkItem[] {
     return rows;
   };
   const items: WorkItem[] = [];
-  const trays = new Map<number, NamedPlanned[]>();
-  for (const p of plannedOpen(db, until, beginBefore(db))) {
+  const trays = new Map<number, OpenPlan[]>();
+  for (const p of plannedOpen(db, until, daysBefore(db, today))) {
     const cold = coldWork(reader, p);
     if (cold) items.push(cold);
     else if (p.tray_id !== null) trays.set(p.tray_id, [...(trays.get(p.tray_id) ?? []), p]);
     else items.push(sowWork(reader, p, today, soil));
   }
   for (const [id, own] of trays) {
-    const p = own[0] as NamedPlanned;
+    const p = own[0] as OpenPlan;
     items.push({
       kind: 'sow',
       due: own.map((x) => x.sow_on).sort()[0] ?? p.sow_on,
@@ -171,7 +167,7 @@ function plannedWork(db: Db, today: string, until: string): WorkItem[] {
 }
 
 /** What is done in the cold before a sowing; null when nothing is, or no more. */
-function coldWork(reader: SeasonReader, p: NamedPlanned): WorkItem | null {
+function coldWork(reader: SeasonReader, p: OpenPlan): WorkItem | null {
   const crop = reader.crop(p.crop_key);
   const { chillFrom, soakFrom } = prepareBefore(p.sow_on, beforeSowing(crop, p.way));
   const base = { at: `/sowing/planned/${String(p.id)}`, lotCode: p.code, minutes: 5 };
@@ -211,7 +207,7 @@ function coldWork(reader: SeasonReader, p: NamedPlanned): WorkItem | null {
 /** A window is looked up for what is due about now; further ahead there is time to move it. */
 const NEAR_DAYS = 14;
 
-function sowWork(reader: SeasonReader, p: NamedPlanned, today: string, soilOfGarden: (id: number | null) => SoilRow[]): WorkItem {
+function sowWork(reader: SeasonReader, p: OpenPlan, today: string, soilOfGarden: (id: number | null) => SoilRow[]): WorkItem {
   const crop = reader.crop(p.crop_key);
   const near = p.sow_on <= addDays(today, NEAR_DAYS);
   const soil = near && p.way === 'direct' ? soilSays(crop, soilOfGarden(p.garden_id), today) : null;
