@@ -23,9 +23,17 @@ export function nameFit(typed: string, name: string): number | null {
   if (name.startsWith(typed)) return 1;
   if (` ${name}`.includes(` ${typed}`)) return 2;
   if (name.includes(typed)) return 3;
+  return mistypedFit(typed, name);
+}
+
+/** The same of a name that does not hold the text: 4 and the number of typing mistakes, or null. */
+export function mistypedFit(typed: string, name: string): number | null {
+  const parts = typed.split(' ');
+  // Before anything is taken apart: most of thousands of names lack too many letters.
+  if (parts.some((part) => fewestSteps(part, name) > forgiven(part.length))) return null;
   const words = name.split(' ');
   let steps = 0;
-  for (const part of typed.split(' ')) {
+  for (const part of parts) {
     let best: number | null = null;
     for (const word of words) {
       const s = wordSteps(part, word);
