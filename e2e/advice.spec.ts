@@ -172,7 +172,15 @@ test('fractions, rough amounts and everyday names in the run; a name that may me
   await asked.getByRole('button').first().click();
   await page.getByLabel('Amount', { exact: true }).press('Enter');
   await expect(page.getByRole('heading', { name: '3 envelopes in' })).toBeVisible();
-  const { lots } = await api<{ lots: { variety: string; crop: string; amountKnown: string; balance: number }[] }>(
+  // Of 2027 nothing is ripe in March: what the year is, is asked where the hand is.
+  await line('Weir Blue', 'borage', '2027', '30');
+  const packed = page.getByRole('button', { name: 'Packed for 2027' });
+  await expect(packed).toBeFocused();
+  await packed.press('Enter');
+  await expect(page.getByLabel('Amount', { exact: true })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: '4 envelopes in' })).toBeVisible();
+  const { lots } = await api<{ lots: { code: string; variety: string; crop: string; amountKnown: string; balance: number }[] }>(
     page,
     desk,
     '/lots?q=&limit=500',
@@ -182,4 +190,5 @@ test('fractions, rough amounts and everyday names in the run; a name that may me
   expect(of('Old Mill Late')).toMatchObject({ amountKnown: 'estimated', balance: 100 });
   expect(of('Hedge Gold')).toMatchObject({ amountKnown: 'estimated', balance: 70 });
   expect(of('Hedge Gold').crop).not.toMatch(/poppy/i);
+  expect((await api<{ lot: object }>(page, desk, `/lots/${of('Weir Blue').code}`)).lot).toMatchObject({ year: 2027, yearKind: 'packing' });
 });

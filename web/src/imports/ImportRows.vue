@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { IMPORT_FIELDS, type ImportField } from '@esprel/core';
+import { harvestNotYet, IMPORT_FIELDS, type ImportField } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { amount } from '../app/format.ts';
+import { useSession } from '../app/session.ts';
 import type { ImportRow } from './types.ts';
 import { useImport } from './useImport.ts';
 
@@ -16,6 +17,9 @@ const FILTERS = computed(() => [
   { value: 'known' as const, label: `Here already ${String(counts.value.known)}` },
 ]);
 const label = (path: string): string => IMPORT_FIELDS[path as ImportField]?.label ?? path;
+const session = useSession();
+const early = ({ lot }: ImportRow): boolean =>
+  lot !== null && harvestNotYet(lot.yearKind, lot.year, lot.receivedOn, session.settings?.hemisphere ?? 'north');
 const STATE = { ready: 'ready', known: 'here already', problem: 'problem' } as const;
 function year(r: ImportRow): string {
   if (!r.lot) return '';
@@ -70,6 +74,9 @@ function year(r: ImportRow): string {
           <td class="quiet">{{ r.lot?.source ?? '' }}</td>
           <td>
             <p v-for="p in r.problems" :key="p.path" class="wrong">{{ label(p.path) }}: {{ p.message }}</p>
+            <p v-if="r.state === 'ready' && early(r)" class="quiet">
+              nothing of {{ r.lot?.year }} is ripe yet; if it is the year of packing, write “packed {{ r.lot?.year }}”
+            </p>
             <p v-if="r.near && r.problems.length === 0" class="quiet">like {{ r.near.name }}</p>
           </td>
         </tr>

@@ -42,7 +42,8 @@ export interface ImportRow {
     readonly varietyName: string;
     readonly cropKey: string;
     readonly source: string;
-    readonly yearKind: string;
+    readonly yearKind: 'harvest' | 'packing' | 'unknown';
+    readonly receivedOn: string;
     readonly year: number | null;
     readonly seeds: number;
     readonly amountKnown: string;

@@ -17,9 +17,10 @@ import FieldText from '../fields/FieldText.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import CautionNote from '../lots/CautionNote.vue';
 import { ACQUISITION_OPTIONS } from '../lots/choices.ts';
+import NotRipeYet from '../lots/NotRipeYet.vue';
 import type { PlaceListed } from '../places/types.ts';
 import RunDone from './RunDone.vue';
-import { emptyLine, guessWords, lineBody, type LineLook, type NearVariety, nextLine } from './runLine.ts';
+import { emptyLine, guessWords, lineBody, type LineLook, type NearVariety, nextLine, yearNotRipe } from './runLine.ts';
 
 /** A line that was saved, as it stays on the page. */
 export interface SavedLine {
@@ -39,11 +40,12 @@ const { data: places } = useFetched<{ places: PlaceListed[] }>(() => '/places');
 /** The envelopes of this evening; they stay through a closed lid until the run is finished. */
 const saved = useLocalStorage<SavedLine[]>('esprel.run', []);
 const look = ref<LineLook | null>(null);
+const hemisphere = computed(() => session.settings?.hemisphere ?? 'north');
 const form = useForm({
   name: 'run',
   initial: () => emptyLine(session.today),
   schema: intakeForm,
-  body: (v) => lineBody(v, look.value),
+  body: (v) => lineBody(v, look.value, hemisphere.value),
   path: () => '/lots',
 });
 const { values } = form;
@@ -77,6 +79,14 @@ onMounted(() => {
   void nextTick(first);
 });
 
+const early = computed(() => yearNotRipe(values, hemisphere.value));
+// Said of one year, it says nothing of another.
+watch(early, () => (values.yearSure = false));
+function packed(): void {
+  values.year = `packed ${early.value ?? ''}`;
+  void nextTick(() => document.getElementById('run-amount')?.focus());
+}
+
 const near = computed(() => (values.sameAs === null ? (look.value?.near ?? []) : []));
 const chosen = computed(() => look.value?.near.find((n) => n.id === values.sameAs) ?? null);
 const hint = computed(() => {
@@ -98,7 +108,7 @@ async function save(): Promise<void> {
   const answer = await form.send<{ code: string }>();
   if (!answer) {
     // What is asked is answered from where the hand is: the likeliest crop first, Enter takes it. After the form has gone to its field.
-    requestAnimationFrame(() => document.querySelector<HTMLElement>('.which button')?.focus());
+    requestAnimationFrame(() => document.querySelector<HTMLElement>('.asked button')?.focus());
     return;
   }
   saved.value = [
@@ -226,7 +236,7 @@ function finish(): void {
           <span class="quiet small">or another: just go on</span>
         </p>
       </div>
-      <div v-if="(look?.choices.length ?? 0) > 0" class="near which" role="group" aria-label="Which crop is it?">
+      <div v-if="(look?.choices.length ?? 0) > 0" class="near asked" role="group" aria-label="Which crop is it?">
         <p>
           <span>“{{ values.crop.trim() || values.variety.trim() }}” may mean several crops. Which is it?</span>
           <Button
@@ -241,6 +251,7 @@ function finish(): void {
           />
         </p>
       </div>
+      <NotRipeYet v-if="early !== null" v-model="values.yearSure" :class="{ asked: !values.yearSure }" :year="early" @packed="packed" />
       <CautionNote :cautions="look?.cautions ?? []" />
       <p v-if="form.problem" role="alert" class="problem">{{ form.problem.message }}</p>
     </form>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { emptyLine, guessWords, lineBody, type LineLook, nextLine, type RunValues } from './runLine.ts';
+import { emptyLine, guessWords, lineBody, type LineLook, nextLine, type RunValues, yearNotRipe } from './runLine.ts';
 
 const tomato: LineLook = {
   crop: { key: 'tomato', name: 'Tomato', scientific: 'Solanum lycopersicum', seedsPerGram: 300, by: 'word' },
@@ -18,7 +18,7 @@ const line = (over: Partial<RunValues> = {}): RunValues => ({
 
 describe('a line of the run', () => {
   it('takes half-knowledge as people write it', () => {
-    expect(lineBody(line({ amount: 'about 40', year: '?' }), tomato)).toMatchObject({
+    expect(lineBody(line({ amount: 'about 40', year: '?' }), tomato, 'north')).toMatchObject({
       varietyName: 'flat red ones',
       cropKey: 'tomato',
       seeds: 40,
@@ -26,7 +26,7 @@ describe('a line of the run', () => {
       yearKind: 'unknown',
       year: null,
     });
-    expect(lineBody(line({ amount: '2 g', year: 'packed 2026' }), tomato)).toMatchObject({
+    expect(lineBody(line({ amount: '2 g', year: 'packed 2026' }), tomato, 'north')).toMatchObject({
       seeds: 600,
       amountKnown: 'weighed',
       yearKind: 'packing',
@@ -35,14 +35,24 @@ describe('a line of the run', () => {
   });
   it('goes under the variety that is known, or that was said to be the same', () => {
     const known = { ...tomato, known: { id: 7, name: 'Flat Red', crop: 'Tomato', lots: 2 } };
-    expect(lineBody(line(), known)).toMatchObject({ varietyId: 7, varietyName: null, cropKey: null });
-    expect(lineBody(line({ sameAs: 9 }), tomato)).toMatchObject({ varietyId: 9, varietyName: null });
+    expect(lineBody(line(), known, 'north')).toMatchObject({ varietyId: 7, varietyName: null, cropKey: null });
+    expect(lineBody(line({ sameAs: 9 }), tomato, 'north')).toMatchObject({ varietyId: 9, varietyName: null });
+  });
+  it('asks about a harvest of a year that has had none yet, and believes whoever says that it is right', () => {
+    const early = line({ year: '2027' });
+    expect(() => lineBody(early, tomato, 'north')).toThrow(/year: nothing of 2027 is ripe yet/);
+    expect(lineBody({ ...early, yearSure: true }, tomato, 'north')).toMatchObject({ year: 2027, yearKind: 'harvest' });
+    expect(lineBody({ ...early, year: 'packed 2027' }, tomato, 'north')).toMatchObject({ year: 2027, yearKind: 'packing' });
+    expect(lineBody(early, tomato, 'south')).toMatchObject({ year: 2027 });
+    expect([yearNotRipe(early, 'north'), yearNotRipe(line({ year: '2026' }), 'north'), yearNotRipe(line({ year: '24' }), 'north')]).toEqual(
+      ['2027', null, null],
+    );
   });
   it('names every field that cannot be read', () => {
     const read =
       (over: Partial<RunValues>, look: LineLook | null = tomato) =>
       () =>
-        lineBody(line(over), look);
+        lineBody(line(over), look, 'north');
     expect(read({ amount: 'many', year: '24' })).toThrow(/year.*seeds|seeds.*year/);
     expect(read({ amount: '' })).toThrow(/about 40/);
     expect(read({ amount: '2 g' }, null)).toThrow(/choose the crop/);
@@ -50,7 +60,7 @@ describe('a line of the run', () => {
   });
   it('carries on where it came from, when, where to and the year, and nothing that names the envelope', () => {
     const next = nextLine(line({ placeId: 3, year: '2025', note: 'torn' }));
-    expect(next).toEqual({ source: 'Swap', acquisition: 'donated', receivedOn: '2027-03-14', placeId: 3, year: '2025' });
+    expect(next).toEqual({ source: 'Swap', acquisition: 'donated', receivedOn: '2027-03-14', placeId: 3, year: '2025', yearSure: false });
   });
   it('says how it came by the crop', () => {
     expect(guessWords(tomato)).toBe('Tomato, going by the name');

@@ -1,4 +1,4 @@
-import { amountInSeeds, type intakeForm, readAmount, readYear, wrong } from '@esprel/core';
+import { amountInSeeds, harvestNotYet, type intakeForm, readAmount, readYear, type Settings, wrong } from '@esprel/core';
 import type * as yup from 'yup';
 import { gather } from '../app/useForm.ts';
 
@@ -39,6 +39,8 @@ export interface RunValues {
   acquisition: Body['acquisition'];
   receivedOn: string;
   placeId: number | null;
+  /** The year of a harvest that has not been yet, said to be right all the same. */
+  yearSure: boolean;
   /** The variety that the near name is; null until somebody says so. */
   sameAs: number | null;
 }
@@ -55,20 +57,40 @@ export function emptyLine(today: string): RunValues {
     acquisition: 'donated',
     receivedOn: today,
     placeId: null,
+    yearSure: false,
     sameAs: null,
   };
 }
 
+/** The year that was typed as one of harvest, where nothing of it can be ripe yet; null where the line leaves nothing to ask. */
+export function yearNotRipe(v: RunValues, hemisphere: Settings['hemisphere']): string | null {
+  const year = readOr(() => readYear('year', v.year));
+  return year !== null && !year.packed && harvestNotYet('harvest', year.year, v.receivedOn, hemisphere) ? String(year.year) : null;
+}
+
+/** What a text says; null while it cannot be read. */
+function readOr<T>(read: () => T | null): T | null {
+  try {
+    return read();
+  } catch {
+    return null;
+  }
+}
+
 /** What the next envelope begins with. */
 export function nextLine(v: RunValues): Partial<RunValues> {
-  return { source: v.source, acquisition: v.acquisition, receivedOn: v.receivedOn, placeId: v.placeId, year: v.year };
+  return { source: v.source, acquisition: v.acquisition, receivedOn: v.receivedOn, placeId: v.placeId, year: v.year, yearSure: v.yearSure };
 }
 
 /** The words in which an amount and a year may be written are those of the files that can be read in. */
-export function lineBody(v: RunValues, look: LineLook | null): Body {
+export function lineBody(v: RunValues, look: LineLook | null, hemisphere: Settings['hemisphere']): Body {
   const crop = look?.crop ?? null;
   const read = gather({
-    year: () => readYear('year', v.year),
+    year: () => {
+      const early = v.yearSure ? null : yearNotRipe(v, hemisphere);
+      if (early !== null) throw wrong('year', `nothing of ${early} is ripe yet; say below what the year is`);
+      return readYear('year', v.year);
+    },
     seeds: () => {
       const amount = readAmount('seeds', v.amount, 'seeds');
       if (amount === null) throw wrong('seeds', 'how many? "about 40", "2 g" or "a pinch" will do');

@@ -33,6 +33,7 @@ import { ACQUISITION_OPTIONS, IDENTITY_OPTIONS, KNOWN_OPTIONS } from './choices.
 import LotFormFields from './LotFormFields.vue';
 import LotPickedFields from './LotPickedFields.vue';
 import LotYearFields from './LotYearFields.vue';
+import NotRipeYet from './NotRipeYet.vue';
 import { carriedOver, emptyIntake, intakeBody, type NamedThing, type VarietyFound } from './useIntake.ts';
 
 const session = useSession();
@@ -78,9 +79,6 @@ const notYet = computed(
   () =>
     /^\d{4}$/.test(values.year.trim()) && harvestNotYet(values.yearKind, Number(values.year), values.receivedOn, units.value.hemisphere),
 );
-function packed(): void {
-  values.yearKind = 'packing';
-}
 
 const findSources = async (q: string): Promise<readonly NamedThing[]> =>
   (await get<{ sources: NamedThing[] }>(`/sources?q=${encodeURIComponent(q.slice(0, 120))}`)).sources;
@@ -183,11 +181,7 @@ async function save(): Promise<void> {
       :error="form.errors.acquisition"
     />
     <LotYearFields :model-value="values" :errors="form.errors" />
-    <p v-if="notYet" class="not-yet" role="status">
-      <span>Nothing of {{ values.year }} is ripe yet. Most likely it is what the packet was packed for.</span>
-      <Button type="button" size="small" severity="secondary" :label="`Packed for ${values.year}`" @click="packed" />
-      <label><input v-model="values.yearSure" type="checkbox" /> It was harvested in {{ values.year }} all the same</label>
-    </p>
+    <NotRipeYet v-if="notYet" v-model="values.yearSure" :year="values.year" @packed="values.yearKind = 'packing'" />
     <FieldText
       id="amount"
       v-model="values.amount"
@@ -255,21 +249,6 @@ async function save(): Promise<void> {
 </template>
 
 <style scoped>
-.not-yet {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 14px;
-  align-items: center;
-  border-left: 4px solid var(--watch-fill);
-  background: var(--watch-soft);
-  padding: 8px 12px;
-}
-.not-yet label {
-  display: inline-flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 40px;
-}
 .taken {
   background: var(--good-soft);
   border-left: 4px solid var(--good);

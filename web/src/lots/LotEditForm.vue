@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isShortLived, lotEditForm } from '@esprel/core';
+import { harvestNotYet, isShortLived, lotEditForm } from '@esprel/core';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useSession } from '../app/session.ts';
@@ -17,6 +17,7 @@ import LotFollows from './LotFollows.vue';
 import LotFormFields from './LotFormFields.vue';
 import LotPickedFields from './LotPickedFields.vue';
 import LotYearFields from './LotYearFields.vue';
+import NotRipeYet from './NotRipeYet.vue';
 import SheetProblem from './SheetProblem.vue';
 import type { LotSheetData } from './types.ts';
 
@@ -59,6 +60,13 @@ const theirs = computed(() =>
 const renamed = computed(() => data.value !== null && values.identity !== data.value.lot.identity);
 const shortLived = computed(() => data.value !== null && isShortLived(data.value.crop));
 
+/** A year that is put in now and cannot be one of harvest; what stood there already was answered for. */
+const notYet = computed(
+  () =>
+    (values.year !== asRead.value.year || values.yearKind !== asRead.value.yearKind) &&
+    harvestNotYet(values.yearKind, Number(values.year), values.receivedOn, session.settings?.hemisphere ?? 'north'),
+);
+
 const back = (): void => void router.push(`/lots/${props.code}`);
 async function save(): Promise<void> {
   if (await form.send()) back();
@@ -90,6 +98,7 @@ function mine(): void {
       </p>
     </template>
     <LotYearFields :model-value="values" :errors="form.errors" />
+    <NotRipeYet v-if="notYet" :year="values.year" @packed="values.yearKind = 'packing'" />
     <FieldText
       id="came-in"
       v-model="values.seeds"
