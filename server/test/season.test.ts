@@ -188,6 +188,20 @@ describe('a planned sowing', () => {
       await library.done('/api/settings', { ...settings, winterMinC: -20, temperatureUnit: 'F' }, 'PUT');
       expect((await season(code)).winter).toContain('above 16 °F; here it usually goes down to -4 °F');
     });
+
+    it('by the winters of the garden, which are not the library’s where it lies elsewhere', async () => {
+      const settings = (await library.get('/api/settings')).body;
+      await library.done('/api/settings', { ...settings, winterMinC: -5 }, 'PUT');
+      const code = await takeIn({ varietyName: 'Long Pod', cropKey: 'broad-bean', seeds: 60 });
+      const garden = async (more: object): Promise<number> =>
+        (await library.done('/api/gardens', { name: `Plot ${JSON.stringify(more).slice(-60)}`, hemisphere: 'north', ...more })).id;
+      const winter = async (id: number) => (await season(code, `?garden=${String(id)}`)).winter;
+      expect(await winter(await garden({ shiftDays: 4 }))).toBeNull();
+      expect(await winter(await garden({ shiftDays: 9, winterMinC: -12 }))).toContain('here it usually goes down to -12 °C');
+      const elsewhere = { lastFrost: '05-20', lastFrostSdDays: 9, firstFrost: '09-20', firstFrostSdDays: 9 };
+      expect(await winter(await garden(elsewhere))).toContain('its own page can say how cold this garden gets');
+      expect(await winter(await garden({ ...elsewhere, winterMinC: -4 }))).toBeNull();
+    });
   });
 
   it('opens the season with the first of its work, also where forty weeks of cold go before', async () => {

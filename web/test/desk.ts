@@ -51,6 +51,8 @@ export const LIBRARY_GARDEN: Garden = {
   hemisphere: 'north',
   shiftDays: null,
   frost: { last: '04-27', lastSdDays: 10, first: '10-14', firstSdDays: 12 },
+  winterMinC: null,
+  ownWinterMinC: null,
   note: null,
   version: 1,
 };

@@ -49,6 +49,8 @@ export const gardenForm = shape({
   lastFrostSdDays: orNull(number({ min: 1, max: 60 })),
   firstFrost: orNull(monthDay('12 October (10-12)')),
   firstFrostSdDays: orNull(number({ min: 1, max: 60 })),
+  /** The usual lowest degrees of its winters, C; null as the library's, or not known where the frosts are its own. */
+  winterMinC: orNull(number({ min: -50, max: 20 })),
   note: orNull(note()),
 });
 export const gardenEditForm = gardenForm.shape({ version: version() });

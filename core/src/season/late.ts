@@ -142,12 +142,13 @@ export function winterWords(
   crop: Parameters<typeof standsWinterTo>[0],
   winterMinC: number | null,
   degrees: (celsius: number) => string,
+  whoSays: 'settings' | 'garden' = 'settings',
 ): string | null {
   const stands = standsWinterTo(crop);
   if (stands === null || (winterMinC ?? UNKNOWN_WINTER_C) >= stands) return null;
   const where = `An autumn sowing stands the winter only where it stays above ${degrees(stands)}`;
   return winterMinC === null
-    ? `${where}; the settings can say how cold yours gets.`
+    ? `${where}; ${whoSays === 'garden' ? 'its own page' : 'the settings'} can say how cold ${whoSays === 'garden' ? 'this garden' : 'yours'} gets.`
     : `${where}; here it usually goes down to ${degrees(winterMinC)}.`;
 }
 

@@ -31,6 +31,7 @@ interface GardenRow {
   readonly last_frost_sd: number | null;
   readonly first_frost: string | null;
   readonly first_frost_sd: number | null;
+  readonly winter_min_c: number | null;
   readonly note: string | null;
   readonly version: number;
 }
@@ -45,6 +46,10 @@ export interface Garden {
   /** Days later than the library; null where the frosts are its own. */
   readonly shiftDays: number | null;
   readonly frost: FrostDates;
+  /** The usual lowest degrees of a winter, C; null when nobody said. */
+  readonly winterMinC: number | null;
+  /** What was said of this garden itself. */
+  readonly ownWinterMinC: number | null;
   readonly note: string | null;
   readonly version: number;
 }
@@ -73,6 +78,8 @@ export function gardenOf(db: Db, id: number | null, field: string | null = null)
       hemisphere: s.hemisphere,
       shiftDays: null,
       frost: own,
+      winterMinC: s.winterMinC ?? null,
+      ownWinterMinC: s.winterMinC ?? null,
       note: null,
       version: 0,
     };
@@ -96,6 +103,9 @@ export function gardenOf(db: Db, id: number | null, field: string | null = null)
     hemisphere: g.hemisphere,
     shiftDays: g.shift_days,
     frost,
+    // Frosts of its own are those of another place, whose winters the library's say nothing of.
+    winterMinC: g.winter_min_c ?? (g.last_frost === null ? (s.winterMinC ?? null) : null),
+    ownWinterMinC: g.winter_min_c,
     note: g.note,
     version: g.version,
   };
@@ -161,6 +171,7 @@ function writeGarden(change: Change, body: yup.InferType<typeof gardenForm>, id:
     name: body.name.trim(),
     member_id: body.memberId ?? null,
     hemisphere: body.hemisphere,
+    winter_min_c: body.winterMinC ?? null,
     note: body.note?.trim() || null,
     ...frosts,
   };

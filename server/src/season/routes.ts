@@ -233,7 +233,7 @@ function lotSeason(db: Db, code: string, gardenId: number | null, today: string)
       shift: season.shifts[way],
       why: way === 'late' ? (season.late?.why ?? null) : null,
     })),
-    winter: winterWords(crop, reader.winterMinC(), (c) => warmth(c, temperatureUnit)),
+    winter: winterWords(crop, garden.winterMinC, (c) => warmth(c, temperatureUnit), garden.id === null ? 'settings' : 'garden'),
     lane: laneSeasons(reader, lot, gardenId, today),
     rule: SHIFT_RULE,
     verdicts: timingsOf(db, lot.crop_key),

@@ -25,7 +25,6 @@ import {
 } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db } from '../db/db.ts';
-import { readSettings } from '../settings/settings.ts';
 import { type Garden, gardenOf } from './gardens.ts';
 
 /** What the envelope of a lot says of sowing under cover, beside the crop's table. */
@@ -102,7 +101,6 @@ export class SeasonReader {
 
   private readonly nearDays = new Map<LotSeason, Map<Way, { from: string; to: string } | null>>();
   private packets: PrintedWeeks | null = null;
-  private winter: number | null | undefined = undefined;
 
   constructor(readonly db: Db) {}
 
@@ -161,17 +159,11 @@ export class SeasonReader {
                 anchor,
                 window: from === null ? null : windowBefore(from, packet.weeks),
               },
-        late: lateSowing(crop, lastFrost, firstFrost, this.winterMinC()),
+        late: lateSowing(crop, lastFrost, firstFrost, garden.winterMinC),
         fresh: sownFresh(crop),
         shifts: this.shiftsOf(lot.crop_key),
       };
     });
-  }
-
-  /** The usual lowest degrees of a winter, C; null when nobody said. */
-  winterMinC(): number | null {
-    if (this.winter === undefined) this.winter = readSettings(this.db).winterMinC ?? null;
-    return this.winter;
   }
 
   /** The season that a day of sowing is meant for: the one by the last frost, unless the window of another year is nearer. */

@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import { type Settings, settingsForm } from '@esprel/core';
 import { watch } from 'vue';
-import { fromCelsius, toCelsius } from '../app/format.ts';
 import { useSession } from '../app/session.ts';
 import { gather, numberOf, shareOf, useForm } from '../app/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldOneInTen from '../fields/FieldOneInTen.vue';
 import FieldText from '../fields/FieldText.vue';
 import FieldYearDay from '../fields/FieldYearDay.vue';
+import { useTypedWarmth } from '../fields/useTypedWarmth.ts';
 import FormFrame from '../fields/FormFrame.vue';
 
 /** By the number of the day, 0 for Sunday. */
 const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 const session = useSession();
 /** Typed in the unit that is in use, also while another is being chosen. */
-const inUse = () => session.settings?.temperatureUnit ?? 'C';
+const { unit, warmthText, celsiusTyped } = useTypedWarmth();
 const texts = (s: Settings | null) => ({
   ...(s ?? {
     libraryName: '',
@@ -29,18 +29,13 @@ const texts = (s: Settings | null) => ({
   lastFrostSdDays: String(s?.lastFrostSdDays ?? ''),
   firstFrostSdDays: String(s?.firstFrostSdDays ?? ''),
   lendingThreshold: s ? String(Math.round(s.lendingThreshold * 100)) : '',
-  winterMinC: degrees(s, s?.winterMinC),
+  winterMinC: warmthText(s?.winterMinC),
   openDays: [...(s?.openDays ?? [])],
-  supplierC: degrees(s, s?.supplierC),
+  supplierC: warmthText(s?.supplierC),
   supplierRhPercent: String(s?.supplierRhPercent ?? ''),
-  roomC: degrees(s, s?.roomC),
+  roomC: warmthText(s?.roomC),
   roomRhPercent: String(s?.roomRhPercent ?? ''),
 });
-const degrees = (s: Settings | null, c: number | null | undefined): string => (c == null ? '' : String(fromCelsius(c, s?.temperatureUnit)));
-function celsius(path: string, text: string): number | null {
-  const n = numberOf(path, text);
-  return n === null ? null : toCelsius(n, inUse());
-}
 const form = useForm({
   name: null,
   initial: () => texts(session.settings),
@@ -50,11 +45,11 @@ const form = useForm({
     ...gather({
       lastFrostSdDays: () => numberOf('lastFrostSdDays', v.lastFrostSdDays),
       firstFrostSdDays: () => numberOf('firstFrostSdDays', v.firstFrostSdDays),
-      winterMinC: () => celsius('winterMinC', v.winterMinC),
+      winterMinC: () => celsiusTyped(numberOf('winterMinC', v.winterMinC)),
       lendingThreshold: () => shareOf('lendingThreshold', v.lendingThreshold),
-      supplierC: () => celsius('supplierC', v.supplierC),
+      supplierC: () => celsiusTyped(numberOf('supplierC', v.supplierC)),
       supplierRhPercent: () => numberOf('supplierRhPercent', v.supplierRhPercent),
-      roomC: () => celsius('roomC', v.roomC),
+      roomC: () => celsiusTyped(numberOf('roomC', v.roomC)),
       roomRhPercent: () => numberOf('roomRhPercent', v.roomRhPercent),
     }),
   }),
@@ -140,7 +135,7 @@ const { values } = form;
         label="Winters go down to"
         optional
         numeric
-        :unit="`°${inUse()}`"
+        :unit="`°${unit}`"
         hint="usually; it says what may be sown in autumn"
         :error="form.errors.winterMinC"
       />
@@ -168,7 +163,7 @@ const { values } = form;
         class="quarter"
         label="At the supplier’s"
         numeric
-        :unit="`°${inUse()}`"
+        :unit="`°${unit}`"
         hint="before it came"
         :error="form.errors.supplierC"
       />
@@ -187,7 +182,7 @@ const { values } = form;
         class="quarter"
         label="Else in a room of"
         numeric
-        :unit="`°${inUse()}`"
+        :unit="`°${unit}`"
         :error="form.errors.roomC"
       />
       <FieldText

@@ -38,6 +38,8 @@ function dayOfRisk(most: number): string | null {
 }
 const monthDay = (md: string): string => format.day(dayInYear(data.value?.year ?? yearOf(session.today), md)).replace(/^\w{3} /, '');
 const gardenWords = (g: Garden): string =>
+  g.ownWinterMinC === null ? frostWords(g) : `${frostWords(g)}, winters to ${format.warmth(g.ownWinterMinC)}`;
+const frostWords = (g: Garden): string =>
   g.id === null
     ? 'the library itself'
     : g.shiftDays === null

@@ -11,6 +11,7 @@ import FieldNote from '../fields/FieldNote.vue';
 import FieldOneInTen from '../fields/FieldOneInTen.vue';
 import FieldText from '../fields/FieldText.vue';
 import FieldYearDay from '../fields/FieldYearDay.vue';
+import { useTypedWarmth } from '../fields/useTypedWarmth.ts';
 import FormFrame from '../fields/FormFrame.vue';
 import type { Garden } from './types.ts';
 
@@ -18,6 +19,7 @@ import type { Garden } from './types.ts';
 const props = defineProps<{ id?: string }>();
 const router = useRouter();
 const { data } = useFetched<{ gardens: Garden[] }>(() => '/gardens');
+const { unit, warmthText, celsiusTyped } = useTypedWarmth();
 const garden = computed(() => data.value?.gardens.find((g) => String(g.id) === props.id) ?? null);
 
 const form = useForm({
@@ -33,6 +35,7 @@ const form = useForm({
     lastSd: '10',
     first: '',
     firstSd: '12',
+    winter: '',
     note: '',
   }),
   schema: gardenForm,
@@ -43,6 +46,7 @@ const form = useForm({
       shiftDays: () => (own ? null : numberOf('shiftDays', v.shift)),
       lastFrostSdDays: () => (own ? numberOf('lastFrostSdDays', v.lastSd) : null),
       firstFrostSdDays: () => (own ? numberOf('firstFrostSdDays', v.firstSd) : null),
+      winterMinC: () => celsiusTyped(numberOf('winterMinC', v.winter)),
     });
     return {
       name: v.name,
@@ -72,6 +76,7 @@ watch(garden, (g) => {
     lastSd: String(g.frost.lastSdDays),
     first: g.frost.first,
     firstSd: String(g.frost.firstSdDays),
+    winter: warmthText(g.ownWinterMinC),
     note: g.note ?? '',
   });
 });
@@ -159,6 +164,17 @@ async function save(): Promise<void> {
           :error="form.errors.firstFrostSdDays"
         />
       </template>
+      <FieldText
+        id="winter"
+        v-model="form.values.winter"
+        class="half"
+        label="Winters go down to"
+        optional
+        numeric
+        :unit="`°${unit}`"
+        :hint="form.values.how === 'shift' ? 'empty: as the library’s' : 'usually; it says what may be sown in autumn'"
+        :error="form.errors.winterMinC"
+      />
       <FieldNote id="note" v-model="form.values.note" label="Note" optional :error="form.errors.note" />
     </FormFrame>
   </section>

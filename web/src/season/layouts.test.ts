@@ -12,6 +12,8 @@ const garden = {
   hemisphere: 'north',
   shiftDays: null,
   frost: { last: '04-27', lastSdDays: 10, first: '10-14', firstSdDays: 12 },
+  winterMinC: null,
+  ownWinterMinC: null,
   note: null,
   version: 0,
 } as const;

@@ -23,6 +23,8 @@ export interface Garden {
   readonly hemisphere: 'north' | 'south';
   readonly shiftDays: number | null;
   readonly frost: FrostDates;
+  readonly winterMinC: number | null;
+  readonly ownWinterMinC: number | null;
   readonly note: string | null;
   readonly version: number;
 }

@@ -13,9 +13,9 @@ import {
   trayKindForm,
 } from '@esprel/core';
 import Button from 'primevue/button';
-import { computed, ref } from 'vue';
+import { ref } from 'vue';
 import { useChanges } from '../app/changes.ts';
-import { fromCelsius, percent, toCelsius } from '../app/format.ts';
+import { percent } from '../app/format.ts';
 import { useSession } from '../app/session.ts';
 import TwoPanes from '../app/TwoPanes.vue';
 import { useFetched } from '../app/useFetched.ts';
@@ -25,6 +25,7 @@ import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import { useTypedLengths } from '../fields/useTypedLengths.ts';
+import { useTypedWarmth } from '../fields/useTypedWarmth.ts';
 import { gapsOf } from './gaps.ts';
 import BenchShape from './BenchShape.vue';
 import SowingNav from './SowingNav.vue';
@@ -37,7 +38,7 @@ const format = useFormat();
 const { data, problem } = useFetched<BenchData>(() => '/bench');
 const editing = ref<BenchPlaceShown | null>(null);
 const { inch, lengthText, cmTyped } = useTypedLengths();
-const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
+const { unit, warmthText, celsiusTyped } = useTypedWarmth();
 const form = useForm({
   name: null,
   initial: () => ({ name: '', kind: 'mat' as BenchKind, holds: '1', warmth: '', hours: '', cm: '', note: '' }),
@@ -54,7 +55,7 @@ const form = useForm({
       name: v.name,
       kind: v.kind,
       ...n,
-      warmthC: n.warmthC === null ? null : toCelsius(n.warmthC, unit.value),
+      warmthC: celsiusTyped(n.warmthC),
       lampCm: cmTyped(n.lampCm),
       note: v.note.trim() || null,
       ...(editing.value === null ? {} : { version: editing.value.version }),
@@ -72,7 +73,7 @@ function edit(p: BenchPlaceShown | null): void {
           name: p.name,
           kind: p.kind,
           holds: String(p.holds),
-          warmth: p.warmthC === null ? '' : String(fromCelsius(p.warmthC, unit.value)),
+          warmth: warmthText(p.warmthC),
           hours: p.lampHours === null ? '' : String(p.lampHours),
           cm: lengthText(p.lampCm),
           note: p.note ?? '',

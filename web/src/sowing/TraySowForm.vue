@@ -3,7 +3,6 @@ import { fillCells, plural, span, sowTrayForm } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { fromCelsius, toCelsius } from '../app/format.ts';
 import { useSession } from '../app/session.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { gather, numberOf, useForm } from '../app/useForm.ts';
@@ -13,6 +12,7 @@ import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import { useTypedLengths } from '../fields/useTypedLengths.ts';
+import { useTypedWarmth } from '../fields/useTypedWarmth.ts';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import CautionNote from '../lots/CautionNote.vue';
 import SheetProblem from '../lots/SheetProblem.vue';
@@ -45,7 +45,7 @@ watch(data, (d) => {
     };
   }
 });
-const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
+const { unit, warmthText, celsiusTyped } = useTypedWarmth();
 const form = useForm({
   name: null,
   initial: () => ({ sownOn: session.today, warmth: '', covered: true, note: '' }),
@@ -62,7 +62,7 @@ const form = useForm({
     return {
       version: tray.value?.version ?? 0,
       sownOn: v.sownOn,
-      warmthC: n.warmthC == null ? null : toCelsius(n.warmthC, unit.value),
+      warmthC: celsiusTyped(n.warmthC),
       covered: v.covered,
       note: v.note.trim() || null,
       rows: fills.map((f) => {
@@ -82,7 +82,7 @@ useTodayWhenEmpty(form.values, 'sownOn');
 watch(tray, (t) => {
   if (!t) return;
   form.values.covered = t.covered;
-  if (form.values.warmth === '' && t.bench?.warmthC != null) form.values.warmth = String(fromCelsius(t.bench.warmthC, unit.value));
+  if (form.values.warmth === '') form.values.warmth = warmthText(t.bench?.warmthC);
 });
 /** How the seeds that are typed lie in the cells. */
 function filling(f: TrayFillShown): string {
