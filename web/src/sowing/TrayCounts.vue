@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { daysBetween } from '@esprel/core';
 import { useElementSize } from '@vueuse/core';
-import { scaleLinear } from 'd3-scale';
 import { computed, ref } from 'vue';
 import { letterLook } from './letterLook.ts';
+import { trayCountsLayout } from './trayCountsLayout.ts';
 import type { TraySheetData, TraySowing } from './trayTypes.ts';
 
 /** What came up day by day, a line a letter, as a share of its seeds. */
@@ -12,22 +12,7 @@ const box = ref<HTMLElement | null>(null);
 const { width } = useElementSize(box);
 const HEIGHT = 150;
 const w = computed(() => Math.max(240, width.value));
-const last = computed(() => Math.max(7, ...props.counts.map((c) => daysBetween(props.sownOn, c.day))) + 1);
-const x = computed(() => scaleLinear([0, last.value], [34, w.value - 22]));
-const y = scaleLinear([0, 1], [HEIGHT - 24, 12]);
-const lines = computed(() =>
-  props.sowings.map((s) => {
-    const points = props.counts
-      .filter((c) => c.letter === s.letter)
-      .map((c) => ({ x: x.value(daysBetween(props.sownOn, c.day)), y: y(c.emerged / s.seeds) }));
-    return {
-      letter: s.letter,
-      points,
-      path: [{ x: x.value(0), y: y(0) }, ...points].map((p, i) => `${i === 0 ? 'M' : 'L'}${String(p.x)} ${String(p.y)}`).join(''),
-    };
-  }),
-);
-const ticks = computed(() => x.value.ticks(6).filter((t) => Number.isInteger(t)));
+const layout = computed(() => trayCountsLayout(props.counts, props.sownOn, props.sowings, w.value, HEIGHT));
 const said = computed(() =>
   props.sowings
     .map(
@@ -44,20 +29,19 @@ const said = computed(() =>
 <template>
   <figure ref="box">
     <svg :width="w" :height="HEIGHT" role="img" :aria-label="`Up by day. ${said}`">
-      <g v-for="s in [0, 0.5, 1]" :key="s">
-        <line :x1="34" :x2="w - 22" :y1="y(s)" :y2="y(s)" class="grid" />
-        <text :x="30" :y="y(s) + 5" text-anchor="end">{{ s * 100 }}</text>
+      <g v-for="s in layout.shares" :key="s.share">
+        <line :x1="layout.left" :x2="layout.right" :y1="s.y" :y2="s.y" class="grid" />
+        <text :x="layout.left - 4" :y="s.y + 5" text-anchor="end">{{ s.share * 100 }}</text>
       </g>
-      <text v-for="t in ticks" :key="t" :x="x(t)" :y="HEIGHT - 6" text-anchor="middle">{{ t }}</text>
-      <g v-for="l in lines" :key="l.letter" :style="{ '--ink': letterLook(l.letter).ink }">
-        <path :d="l.path" class="course" />
-        <circle v-for="p in l.points" :key="p.x" :cx="p.x" :cy="p.y" r="3" class="dot" />
-        <text v-if="l.points.length > 0" :x="(l.points.at(-1)?.x ?? 0) + 7" :y="(l.points.at(-1)?.y ?? 0) + 5" class="letter">
-          {{ l.letter }}
-        </text>
+      <text v-for="t in layout.ticks" :key="t.day" :x="t.x" :y="HEIGHT - 6" text-anchor="middle">{{ t.day }}</text>
+      <g v-for="c in layout.courses" :key="c.letter" :style="{ '--ink': letterLook(c.letter).ink }">
+        <rect v-for="(u, i) in c.unseen" :key="i" :x="u.x" :y="u.y" :width="u.width" :height="u.height" class="unwatched" />
+        <path :d="c.path" class="course" />
+        <circle v-for="p in c.points" :key="p.x" :cx="p.x" :cy="p.y" r="3" class="dot" />
+        <text v-if="c.label" :x="c.label.x" :y="c.label.y" class="letter">{{ c.letter }}</text>
       </g>
     </svg>
-    <figcaption class="quiet small">percent of the seeds that are up, by days after sowing</figcaption>
+    <figcaption class="quiet small">percent of the seeds that are up, by days after sowing; in a pale box they came unwatched</figcaption>
   </figure>
 </template>
 
@@ -71,6 +55,10 @@ text {
 }
 .grid {
   stroke: #ece6d9;
+}
+.unwatched {
+  fill: var(--ink);
+  opacity: 0.1;
 }
 .course {
   fill: none;

@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { cellPicture } from './cellPicture.ts';
 import { letterLook, seedSpots } from './letterLook.ts';
 import { sowingCautions } from './sowingCautions.ts';
+import { trayCountsLayout } from './trayCountsLayout.ts';
+import type { TraySowing } from './trayTypes.ts';
 import { paintOf } from './useTrayPaint.ts';
 
 describe('the picture of cells', () => {
@@ -22,6 +24,25 @@ describe('the picture of cells', () => {
 });
 
 describe('a tray', () => {
+  it('shows what came up unwatched as between two looks, and keeps its letters apart', () => {
+    const sowings = ['A', 'B', 'C'].map((letter) => ({ letter, seeds: 20 }) as TraySowing);
+    const count = (letter: string, day: string, emerged: number) => ({ letter, day, emerged });
+    const counts = [
+      count('A', '2027-03-10', 0),
+      count('A', '2027-03-11', 4),
+      count('B', '2027-03-10', 6),
+      count('B', '2027-03-20', 15),
+      count('A', '2027-03-20', 15),
+    ];
+    const { courses } = trayCountsLayout(counts, '2027-03-01', sowings, 400, 150);
+    const [a, b, c] = courses as [(typeof courses)[0], (typeof courses)[0], (typeof courses)[0]];
+    // A was seen to come on day 10, then not looked at for nine days; B was first looked at on day 9.
+    expect(a.unseen).toHaveLength(1);
+    expect(a.unseen[0]!.x).toBe(a.points[1]!.x);
+    expect(b.unseen.map((u) => u.x + u.width)).toEqual(b.points.map((p) => p.x));
+    expect(Math.abs(a.label!.y - b.label!.y)).toBeGreaterThanOrEqual(13);
+    expect(c).toMatchObject({ points: [], label: null });
+  });
   it('has an ink for every letter and a place for every seed', () => {
     expect(letterLook('A')).not.toEqual(letterLook('B'));
     expect(letterLook('Z').ink).toMatch(/^#/);
