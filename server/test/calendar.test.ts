@@ -1,17 +1,15 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { envelope, openSeasonLibrary, plan, type TestLibrary } from './library.ts';
+import { openSeasonLibrary, plan, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
   library = await openSeasonLibrary();
 });
-const takeIn = async (over: Record<string, unknown> = {}): Promise<string> =>
-  (await library.done('/api/lots', envelope(over))).code as string;
 
 describe('the calendar', () => {
   it('says of a full day the first fifteen, and how many more there are', async () => {
     for (let i = 0; i < 17; i++) {
-      const code = await takeIn({ varietyName: `Row ${String.fromCharCode(65 + i)}` });
+      const code = await library.takeIn({ varietyName: `Row ${String.fromCharCode(65 + i)}` });
       await library.done('/api/planned', plan(code, { sowOn: '2027-03-20', plantOutOn: null }));
     }
     const text = ((await library.get('/api/calendar.ics?what=sowing')).body as unknown as string).replaceAll('\r\n ', '');
@@ -23,7 +21,7 @@ describe('the calendar', () => {
   });
 
   it('is an iCalendar file of whole days, with every step that is ahead and nobody’s name', async () => {
-    const code = await takeIn({ varietyName: 'Pale; Hill, "B"' });
+    const code = await library.takeIn({ varietyName: 'Pale; Hill, "B"' });
     await library.done('/api/planned', plan(code, { sowOn: '2027-03-20' }));
     const member = await library.done('/api/members', { name: 'Ottoline Brask' });
     await library.done('/api/loans', {

@@ -1,22 +1,19 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { refreshStale } from '../src/lots/estimates.ts';
-import { envelope, openTestLibrary, type TestLibrary, testedLot } from './library.ts';
+import { openTestLibrary, type TestLibrary, testedLot } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
   library = await openTestLibrary('2027-03-14');
 });
-const lotSheet = async (code: string): Promise<any> => (await library.get(`/api/lots/${code}`)).body;
-const takeIn = async (over: object = {}): Promise<string> => (await library.done('/api/lots', envelope({ ...over }))).code;
-const median = async (code: string): Promise<number> => (await lotSheet(code)).estimate.today.median;
 
 describe('the estimate follows what is known', () => {
   it('storage: a lot moved to the cold keeps longer than its sister', async () => {
     const warm = await library.done('/api/places', { name: 'Window', temperatureC: 25, rhPercent: 60, sealed: false });
     const cold = await library.done('/api/places', { name: 'Fridge', temperatureC: 5, rhPercent: 30, sealed: true });
-    const [a, b] = [await takeIn({ placeId: warm.id }), await takeIn({ placeId: warm.id })];
+    const [a, b] = [await library.takeIn({ placeId: warm.id }), await library.takeIn({ placeId: warm.id })];
     await library.done(`/api/lots/${b}/move`, { placeId: cold.id, movedOn: '2027-03-10' });
-    const [sheetA, sheetB] = [await lotSheet(a), await lotSheet(b)];
+    const [sheetA, sheetB] = [await library.lotSheet(a), await library.lotSheet(b)];
     expect(sheetB.estimate.medianInAYear).toBeGreaterThan(sheetA.estimate.medianInAYear + 0.02);
     expect(sheetB.storage.map((s: any) => s.place)).toEqual(['Window', 'Fridge']);
     const { places } = (await library.get('/api/places')).body;
@@ -27,26 +24,26 @@ describe('the estimate follows what is known', () => {
   });
 
   it('a younger sound sister changes the verdict of an old lot, at once', async () => {
-    const old = await takeIn({ year: 2019, seeds: 400 });
+    const old = await library.takeIn({ year: 2019, seeds: 400 });
     await testedLot(library, old, 10, 50);
-    expect((await lotSheet(old)).verdict.verdict).toMatch(/renew|rescue/);
-    const young = await takeIn({ year: 2026, seeds: 400, statedGermination: 0.95, acquisition: 'purchased' });
+    expect((await library.lotSheet(old)).verdict.verdict).toMatch(/renew|rescue/);
+    const young = await library.takeIn({ year: 2026, seeds: 400, statedGermination: 0.95, acquisition: 'purchased' });
     await testedLot(library, young, 48, 50);
-    const sheet = await lotSheet(old);
+    const sheet = await library.lotSheet(old);
     expect(sheet.verdict.verdict).toBe('let-go');
     expect(sheet.verdict.reason).toContain(young);
     // A sister whose name is in doubt is no comfort.
     await library.done(
       `/api/lots/${young}`,
-      { version: (await lotSheet(young)).lot.version, identity: 'doubtful', identityReason: 'two leaf shapes' },
+      { version: (await library.lotSheet(young)).lot.version, identity: 'doubtful', identityReason: 'two leaf shapes' },
       'PATCH',
     );
-    expect((await lotSheet(old)).verdict.verdict).not.toBe('let-go');
+    expect((await library.lotSheet(old)).verdict.verdict).not.toBe('let-go');
   });
 
   it('the day: estimates are made again for a new one', async () => {
-    const code = await takeIn({ cropKey: 'onion', year: 2026 });
-    const before = await median(code);
+    const code = await library.takeIn({ cropKey: 'onion', year: 2026 });
+    const before = await library.median(code);
     library.today = '2029-03-14';
     expect(await refreshStale(library.db, library.today)).toBe(1);
     expect((await library.get('/api/lots')).body.lots[0].median).toBeLessThan(before - 0.1);
@@ -54,8 +51,8 @@ describe('the estimate follows what is known', () => {
   });
 
   it('an open test and a fate that says nothing of the seed leave it alone', async () => {
-    const code = await takeIn();
-    const before = await median(code);
+    const code = await library.takeIn();
+    const before = await library.median(code);
     await library.done('/api/tests', {
       lotCode: code,
       method: 'sand',
@@ -77,8 +74,8 @@ describe('the estimate follows what is known', () => {
       });
       await library.done(`/api/sowings/${String(id)}/fate`, { version: 1, fate, fateOn: '2027-03-14' });
     }
-    expect(await median(code)).toBeCloseTo(before, 9);
-    const { evidence } = await lotSheet(code);
+    expect(await library.median(code)).toBeCloseTo(before, 9);
+    const { evidence } = await library.lotSheet(code);
     expect(evidence.every((e: any) => !e.used && e.why !== '')).toBe(true);
     const { id } = await library.done('/api/sowings', {
       lotCode: code,
@@ -89,11 +86,11 @@ describe('the estimate follows what is known', () => {
       sownOn: '2027-03-02',
     });
     await library.done(`/api/sowings/${String(id)}/fate`, { version: 1, fate: 'not-come-up', fateOn: '2027-03-14' });
-    expect(await median(code)).toBeLessThan(before - 0.02);
+    expect(await library.median(code)).toBeLessThan(before - 0.02);
   });
 
   it('the model page shows what was taken in', async () => {
-    const code = await takeIn();
+    const code = await library.takeIn();
     await testedLot(library, code, 30, 40);
     const { input, output } = (await library.get(`/api/lots/${code}/model`)).body;
     expect(input.tests).toEqual([{ date: '2027-03-05', sown: 40, alive: 30 }]);

@@ -5,9 +5,6 @@ let library: TestLibrary;
 beforeEach(async () => {
   library = await openTestLibrary('2027-03-14');
 });
-const lotSheet = async (code: string): Promise<any> => (await library.get(`/api/lots/${code}`)).body;
-const takeIn = async (over: object = {}): Promise<string> => (await library.done('/api/lots', envelope({ ...over }))).code;
-const median = async (code: string): Promise<number> => (await lotSheet(code)).estimate.today.median;
 
 describe('the frame', () => {
   it('says the season, how much is due, and the year ahead with its frost', async () => {
@@ -26,18 +23,18 @@ describe('the frame', () => {
   });
 
   it('settings move the lending line of every lot that has none of its own', async () => {
-    const code = await takeIn({ statedGermination: 0.8, acquisition: 'purchased', year: 2026 });
+    const code = await library.takeIn({ statedGermination: 0.8, acquisition: 'purchased', year: 2026 });
     const settings = (await library.get('/api/settings')).body;
     await library.done('/api/settings', { ...settings, lendingThreshold: 0.5 }, 'PUT');
-    expect((await lotSheet(code)).estimate.threshold).toBe(0.5);
+    expect((await library.lotSheet(code)).estimate.threshold).toBe(0.5);
     await library.done('/api/crops/tomato/own-figure', { field: 'lendingThreshold', value: 0.9, reason: 'we are strict' }, 'PUT');
-    expect((await lotSheet(code)).estimate.threshold).toBe(0.9);
+    expect((await library.lotSheet(code)).estimate.threshold).toBe(0.9);
   });
 
   it('a change that touches very many lots is answered at once and followed up', async () => {
     const codes: string[] = [];
-    for (let i = 0; i < 45; i++) codes.push(await takeIn({ varietyName: `Row ${String(i % 7)}`, year: 2024 }));
-    const before = await median(codes[0]!);
+    for (let i = 0; i < 45; i++) codes.push(await library.takeIn({ varietyName: `Row ${String(i % 7)}`, year: 2024 }));
+    const before = await library.median(codes[0]!);
     await library.done('/api/crops/tomato/own-figure', { field: 'halfLifeYears', value: 2, reason: 'ours do not last' }, 'PUT');
     const stale = async (): Promise<number> => (await library.get('/api/session')).body.stale;
     await expect.poll(stale, { timeout: 15_000 }).toBe(0);

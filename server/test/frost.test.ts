@@ -1,13 +1,11 @@
 import { addDays, daysBetween } from '@esprel/core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { envelope, openSeasonLibrary, rowCounts, undoLast, type TestLibrary } from './library.ts';
+import { openSeasonLibrary, rowCounts, undoLast, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
   library = await openSeasonLibrary();
 });
-const takeIn = async (over: Record<string, unknown> = {}): Promise<string> =>
-  (await library.done('/api/lots', envelope(over))).code as string;
 
 /** Minima of whole springs with one frost each, on the days named. */
 function springs(lasts: Record<number, string>, write = (c: number): string => String(c)): string {
@@ -91,7 +89,7 @@ describe('gardens', () => {
       ['Far side', '10-05', '05-20'],
       ['Upper field', '05-09', '10-02'],
     ]);
-    const code = await takeIn();
+    const code = await library.takeIn();
     const windowIn = async (garden: number | null) =>
       (await library.get(`/api/lots/${code}/season${garden === null ? '' : `?garden=${String(garden)}`}`)).body.season.season.sow.target;
     expect([await windowIn(null), await windowIn(id), await windowIn(far.id)]).toEqual(['2027-03-09', '2027-03-21', '2027-08-17']);

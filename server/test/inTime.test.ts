@@ -1,15 +1,14 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { envelope, openTestLibrary, type TestLibrary, testedLot, undoLast } from './library.ts';
+import { openTestLibrary, type TestLibrary, testedLot, undoLast } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
   library = await openTestLibrary('2027-03-14');
 });
-const takeIn = async (over: object = {}): Promise<string> => (await library.done('/api/lots', envelope({ ...over }))).code;
 
 describe('tests and sowings in time', () => {
   it('wait for their preparation, then for each count, then for slow seed', async () => {
-    const code = await takeIn();
+    const code = await library.takeIn();
     const { id } = await library.done('/api/tests', {
       lotCode: code,
       method: 'on-paper',
@@ -33,7 +32,7 @@ describe('tests and sowings in time', () => {
   });
 
   it('a count may be put right on the same day, but never go back', async () => {
-    const code = await takeIn();
+    const code = await library.takeIn();
     const { id } = await library.done('/api/sowings', {
       lotCode: code,
       method: 'cells',
@@ -55,7 +54,7 @@ describe('tests and sowings in time', () => {
   });
 
   it('a look that found nothing new is kept, so that the first is known to be later; undo takes it back', async () => {
-    const code = await takeIn();
+    const code = await library.takeIn();
     library.today = '2027-03-01';
     const { id } = await library.done('/api/tests', {
       lotCode: code,
@@ -80,7 +79,7 @@ describe('tests and sowings in time', () => {
   });
 
   it('a closed test takes no more counts, until its closing is taken back', async () => {
-    const code = await takeIn();
+    const code = await library.takeIn();
     await testedLot(library, code, 5, 20);
     const body = { version: 3, replicate: 1, countedOn: '2027-03-14', marks: [] };
     expect(await library.post('/api/tests/1/counts', body)).toMatchObject({ status: 400, body: { errors: [{ path: 'replicate' }] } });

@@ -1,18 +1,16 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { envelope, openTestLibrary, type TestLibrary } from './library.ts';
+import { openTestLibrary, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
   library = await openTestLibrary('2027-03-14');
 });
-const lotSheet = async (code: string): Promise<any> => (await library.get(`/api/lots/${code}`)).body;
-const takeIn = async (over: object = {}): Promise<string> => (await library.done('/api/lots', envelope({ ...over }))).code;
 
 describe('taking in', () => {
   it('knows a variety by any of its spellings and does not make it twice', async () => {
-    const a = await lotSheet(await takeIn({ varietyName: 'Harrow’s Lantern' }));
-    const b = await lotSheet(await takeIn({ varietyName: '  harrows LANTERN ' }));
-    const other = await lotSheet(await takeIn({ varietyName: 'Harrow’s Lantern', cropKey: 'onion' }));
+    const a = await library.lotSheet(await library.takeIn({ varietyName: 'Harrow’s Lantern' }));
+    const b = await library.lotSheet(await library.takeIn({ varietyName: '  harrows LANTERN ' }));
+    const other = await library.lotSheet(await library.takeIn({ varietyName: 'Harrow’s Lantern', cropKey: 'onion' }));
     expect(b.lot.varietyId).toBe(a.lot.varietyId);
     expect(other.lot.varietyId).not.toBe(a.lot.varietyId);
     const found = (await library.get('/api/varieties?q=lantern')).body.varieties;
@@ -21,12 +19,14 @@ describe('taking in', () => {
   });
 
   it('ages a packing year as the harvest before it, and an unknown year as two years', async () => {
-    expect((await lotSheet(await takeIn({ yearKind: 'packing', year: 2027, acquisition: 'purchased' }))).lot.agesFrom).toBe('2026-10-01');
-    expect((await lotSheet(await takeIn({ yearKind: 'unknown', year: null }))).lot.agesFrom).toBe('2025-03-01');
+    expect((await library.lotSheet(await library.takeIn({ yearKind: 'packing', year: 2027, acquisition: 'purchased' }))).lot.agesFrom).toBe(
+      '2026-10-01',
+    );
+    expect((await library.lotSheet(await library.takeIn({ yearKind: 'unknown', year: null }))).lot.agesFrom).toBe('2025-03-01');
   });
 
   it('proposes a floor, and says the cautions of crop and form', async () => {
-    const sheet = await lotSheet(await takeIn({ cropKey: 'foxglove', form: 'treated', floor: null, seeds: 300 }));
+    const sheet = await library.lotSheet(await library.takeIn({ cropKey: 'foxglove', form: 'treated', floor: null, seeds: 300 }));
     expect(sheet.lot.floor).toBeGreaterThan(0);
     expect(sheet.lot.floor).toBeLessThanOrEqual(100);
     expect(sheet.cautions.join(' ')).toMatch(/gloves/);

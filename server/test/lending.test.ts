@@ -1,12 +1,10 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { envelope, openTestLibrary, type TestLibrary } from './library.ts';
+import { openTestLibrary, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
   library = await openTestLibrary('2027-03-14');
 });
-const lotSheet = async (code: string): Promise<any> => (await library.get(`/api/lots/${code}`)).body;
-const takeIn = async (over: object = {}): Promise<string> => (await library.done('/api/lots', envelope({ ...over }))).code;
 
 describe('members, loans and promises', () => {
   it('page by name, are found by part of it, and show what they hold', async () => {
@@ -24,7 +22,7 @@ describe('members, loans and promises', () => {
   });
 
   it('a promise is due until it is kept or let go', async () => {
-    const code = await takeIn();
+    const code = await library.takeIn();
     const { id: memberId } = await library.done('/api/members', { name: 'Odo' });
     const { id } = await library.done('/api/loans', {
       lotCode: code,
@@ -45,7 +43,7 @@ describe('members, loans and promises', () => {
   });
 
   it('seed of a loan is sown out of the loan: the advice and the lot know it', async () => {
-    const code = await takeIn({ seeds: 100, floor: 10 });
+    const code = await library.takeIn({ seeds: 100, floor: 10 });
     const { id: memberId } = await library.done('/api/members', { name: 'Odo' });
     const { id: loanId } = await library.done('/api/loans', {
       lotCode: code,
@@ -68,12 +66,12 @@ describe('members, loans and promises', () => {
       sownOn: '2027-03-12',
     });
     expect((await advice(`&loan=${String(loanId)}`)).available).toBe(18);
-    expect((await lotSheet(code)).lot.balance).toBe(70);
+    expect((await library.lotSheet(code)).lot.balance).toBe(70);
     expect((await advice('&method=open-ground')).emergence).toBe(0.65);
   });
 
   it('a lot of another loan cannot be sown under this one', async () => {
-    const [a, b] = [await takeIn(), await takeIn({ varietyName: 'Other' })];
+    const [a, b] = [await library.takeIn(), await library.takeIn({ varietyName: 'Other' })];
     const { id: memberId } = await library.done('/api/members', { name: 'Odo' });
     const { id: loanId } = await library.done('/api/loans', {
       lotCode: a,

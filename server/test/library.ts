@@ -25,6 +25,11 @@ export interface TestLibrary {
   readonly post: (path: string, body: unknown, headers?: Record<string, string>) => Promise<Answer<any>>;
   /** Posts and returns the body; fails the test unless it was taken. */
   readonly done: (path: string, body: unknown, method?: string) => Promise<any>;
+  /** Takes an envelope in and returns its code. */
+  readonly takeIn: (over?: Record<string, unknown>) => Promise<string>;
+  readonly lotSheet: (code: string) => Promise<any>;
+  /** The estimate of today, as it stands on the sheet. */
+  readonly median: (code: string) => Promise<number>;
 }
 
 const open: (() => Promise<void>)[] = [];
@@ -63,6 +68,12 @@ export async function openTestLibrary(today = '2027-03-14'): Promise<TestLibrary
       headers: { 'Content-Type': 'application/json', ...headers },
       ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
     });
+  const done: TestLibrary['done'] = async (path, body, method = 'POST') => {
+    const answer = await send(method, path, body);
+    if (answer.status !== 200) throw new Error(`${method} ${path}: ${String(answer.status)} ${JSON.stringify(answer.body)}`);
+    return answer.body;
+  };
+  const lotSheet: TestLibrary['lotSheet'] = async (code) => (await call(`/api/lots/${code}`)).body;
   return {
     db,
     file,
@@ -76,11 +87,10 @@ export async function openTestLibrary(today = '2027-03-14'): Promise<TestLibrary
     get: (path) => call(path),
     send,
     post: (path, body, headers) => send('POST', path, body, headers),
-    done: async (path, body, method = 'POST') => {
-      const answer = await send(method, path, body);
-      if (answer.status !== 200) throw new Error(`${method} ${path}: ${String(answer.status)} ${JSON.stringify(answer.body)}`);
-      return answer.body;
-    },
+    done,
+    takeIn: async (over = {}) => (await done('/api/lots', envelope(over))).code,
+    lotSheet,
+    median: async (code) => (await lotSheet(code)).estimate.today.median,
   };
 }
 

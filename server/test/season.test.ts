@@ -1,16 +1,14 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { envelope, openSeasonLibrary, plan, rowCounts, undoLast, type TestLibrary } from './library.ts';
+import { openSeasonLibrary, plan, rowCounts, undoLast, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
   library = await openSeasonLibrary();
 });
-const takeIn = async (over: Record<string, unknown> = {}): Promise<string> =>
-  (await library.done('/api/lots', envelope(over))).code as string;
 
 describe('a planned sowing', () => {
   it('stands on a lane, is moved with what hangs on it, and becomes work', async () => {
-    const code = await takeIn();
+    const code = await library.takeIn();
     const { id } = await library.done('/api/planned', plan(code));
     const page = (await library.get('/api/season')).body;
     expect(page).toMatchObject({ year: 2027, from: '2026-11-28' });
@@ -41,7 +39,7 @@ describe('a planned sowing', () => {
     ['a place that is not here', { benchId: 9 }, 'benchId'],
     ['a lot that is not here', { lotCode: 'TM-999Z' }, 'lotCode'],
   ])('refuses %s', async (_name, over, path) => {
-    const code = await takeIn();
+    const code = await library.takeIn();
     const before = rowCounts(library.db);
     const answer = await library.post('/api/planned', { ...plan(code), ...over });
     expect(answer.status).toBe(400);
@@ -50,7 +48,7 @@ describe('a planned sowing', () => {
   });
 
   it('counts what other plans take of the same lot', async () => {
-    const code = await takeIn({ seeds: 40 });
+    const code = await library.takeIn({ seeds: 40 });
     await library.done('/api/planned', plan(code));
     const answer = await library.post('/api/planned', plan(code, { cells: 10 }));
     expect(answer.body.errors[0]).toMatchObject({ path: 'cells', message: expect.stringContaining('other plans take 24') });
@@ -58,7 +56,7 @@ describe('a planned sowing', () => {
   });
 
   it('is made again every few weeks in one step, outdoors over into its later sowing, and taken back in one', async () => {
-    const code = await takeIn({ varietyName: 'Quick Round', cropKey: 'radish', seeds: 500 });
+    const code = await library.takeIn({ varietyName: 'Quick Round', cropKey: 'radish', seeds: 500 });
     const outdoors = plan(code, {
       way: 'direct',
       method: 'open-ground',
@@ -95,7 +93,7 @@ describe('a planned sowing', () => {
     ['far too many', { againDays: 1, againUntil: '2029-04-01' }, 'againUntil'],
     ['more seed than there is', { againDays: 7, againUntil: '2027-06-01' }, 'cells'],
   ])('that is made again refuses %s, and plans none', async (_name, over, path) => {
-    const code = await takeIn();
+    const code = await library.takeIn();
     const answer = await library.post('/api/planned', plan(code, over));
     expect(answer.status).toBe(400);
     expect(answer.body.errors[0].path).toBe(path);
@@ -103,7 +101,7 @@ describe('a planned sowing', () => {
   });
 
   it('goes by the days to the first crop of its variety, else of its crop', async () => {
-    const code = await takeIn();
+    const code = await library.takeIn();
     const { id } = await library.done('/api/planned', plan(code));
     const sheetOf = async (): Promise<any> => (await library.get(`/api/planned/${String(id)}`)).body.input;
     expect((await sheetOf()).cropDays).toEqual({ min: 55, max: 90 });
@@ -120,9 +118,9 @@ describe('a planned sowing', () => {
 
   it('is made for all lots on the table, each in its usual way and window', async () => {
     const codes = [
-      await takeIn(),
-      await takeIn({ varietyName: 'Pale Hill', cropKey: 'carrot', seeds: 900 }),
-      await takeIn({ varietyName: 'Long Lane', cropKey: 'columbine', seeds: 300 }),
+      await library.takeIn(),
+      await library.takeIn({ varietyName: 'Pale Hill', cropKey: 'carrot', seeds: 900 }),
+      await library.takeIn({ varietyName: 'Long Lane', cropKey: 'columbine', seeds: 300 }),
     ];
     await library.done('/api/bench', { name: 'Mat 1', kind: 'mat', holds: 2, warmthC: 25 });
     await library.done('/api/planned/many', { lotCodes: codes, plants: 12, purpose: 'sale' });
@@ -139,7 +137,7 @@ describe('a planned sowing', () => {
     const season = async (code: string, query = ''): Promise<any> => (await library.get(`/api/lots/${code}/season${query}`)).body;
 
     it('in a garden of the other hemisphere is its coming spring, also in March', async () => {
-      const code = await takeIn();
+      const code = await library.takeIn();
       const { id } = await library.done('/api/gardens', {
         name: 'South plot',
         hemisphere: 'south',
@@ -157,7 +155,7 @@ describe('a planned sowing', () => {
     });
 
     it('after its window is today with a fortnight’s grace, then the next year’s, and says that it was missed', async () => {
-      const code = await takeIn();
+      const code = await library.takeIn();
       library.today = '2027-03-20';
       const late = await usual(code);
       expect(late).toMatchObject({ plan: { sowOn: '2027-03-20' }, missed: null });
@@ -171,14 +169,14 @@ describe('a planned sowing', () => {
     });
 
     it('is the way that is still open this season, before the next year’s of the usual one', async () => {
-      const code = await takeIn({ varietyName: 'Butter Leaf', cropKey: 'lettuce', seeds: 900 });
+      const code = await library.takeIn({ varietyName: 'Butter Leaf', cropKey: 'lettuce', seeds: 900 });
       library.today = '2027-08-06';
       expect((await usual(code)).plan).toMatchObject({ way: 'late', plantOutOn: null });
       expect((await usual(code, '?way=start')).plan.sowOn > '2028-01-01').toBe(true);
     });
 
     it('by how cold the winter gets, which the settings can say', async () => {
-      const code = await takeIn({ varietyName: 'Long Pod', cropKey: 'broad-bean', seeds: 60 });
+      const code = await library.takeIn({ varietyName: 'Long Pod', cropKey: 'broad-bean', seeds: 60 });
       expect((await season(code)).winter).toContain('the settings can say how cold yours gets');
       const settings = (await library.get('/api/settings')).body;
       await library.done('/api/settings', { ...settings, winterMinC: -5 }, 'PUT');
@@ -192,7 +190,7 @@ describe('a planned sowing', () => {
     it('by the winters of the garden, which are not the library’s where it lies elsewhere', async () => {
       const settings = (await library.get('/api/settings')).body;
       await library.done('/api/settings', { ...settings, winterMinC: -5 }, 'PUT');
-      const code = await takeIn({ varietyName: 'Long Pod', cropKey: 'broad-bean', seeds: 60 });
+      const code = await library.takeIn({ varietyName: 'Long Pod', cropKey: 'broad-bean', seeds: 60 });
       const garden = async (more: object): Promise<number> =>
         (await library.done('/api/gardens', { name: `Plot ${JSON.stringify(more).slice(-60)}`, hemisphere: 'north', ...more })).id;
       const winter = async (id: number) => (await season(code, `?garden=${String(id)}`)).winter;
@@ -205,14 +203,14 @@ describe('a planned sowing', () => {
   });
 
   it('opens the season with the first of its work, also where forty weeks of cold go before', async () => {
-    const code = await takeIn({ varietyName: 'Hedge Rose', cropKey: 'columbine', seeds: 300 });
+    const code = await library.takeIn({ varietyName: 'Hedge Rose', cropKey: 'columbine', seeds: 300 });
     await library.done('/api/crops/columbine/own-figure', { field: 'chillWeeks', value: 40, reason: 'double dormant' }, 'PUT');
     await library.done('/api/planned', plan(code, { sowOn: '2027-03-30' }));
     expect((await library.get('/api/season')).body.from).toBe('2026-06-23');
   });
 
   it('goes into the cold, is looked at there, and jumps to the top when it sprouts early', async () => {
-    const code = await takeIn({ varietyName: 'Long Lane', cropKey: 'columbine', seeds: 300 });
+    const code = await library.takeIn({ varietyName: 'Long Lane', cropKey: 'columbine', seeds: 300 });
     const { id } = await library.done('/api/planned', plan(code, { sowOn: '2027-03-30' }));
     const first = async () => (await library.get('/api/today')).body.items[0];
     // Four weeks of cold end on the day it is sown.
@@ -229,7 +227,7 @@ describe('a planned sowing', () => {
   });
 
   it('waits for the soil where it is sown outdoors', async () => {
-    const code = await takeIn({ varietyName: 'Long Pod', cropKey: 'bush-bean', seeds: 60 });
+    const code = await library.takeIn({ varietyName: 'Long Pod', cropKey: 'bush-bean', seeds: 60 });
     library.today = '2027-05-20';
     const { id } = await library.done(
       '/api/planned',
@@ -246,7 +244,7 @@ describe('a planned sowing', () => {
   });
 
   it('sends of each purpose the first rows that are asked for, what is still to sow first, and counts all', async () => {
-    const code = await takeIn();
+    const code = await library.takeIn();
     const days = ['2027-03-02', '2027-03-09', '2027-03-16', '2027-03-23'];
     const ids: number[] = [];
     for (const sowOn of days) ids.push((await library.done('/api/planned', plan(code, { sowOn }))).id);
@@ -280,7 +278,7 @@ describe('a planned sowing', () => {
     const kinds = (await library.get('/api/bench')).body.trayKinds;
     const large = kinds.find((k: any) => k.rows * k.columns === 24).id;
     for (const name of ['Tollgate Red', 'Pale Hill']) {
-      const code = await takeIn({ varietyName: name });
+      const code = await library.takeIn({ varietyName: name });
       await library.done('/api/planned', plan(code, { method: 'heated-cells', benchId: bench.id, trayKindId: large, cells: 16 }));
     }
     const list = (await library.get('/api/season/list')).body;
@@ -294,7 +292,7 @@ describe('a planned sowing', () => {
 
 describe('too early, right, too late', () => {
   it('moves the window of the crop by the stated rule, and back when it is taken back', async () => {
-    const code = await takeIn();
+    const code = await library.takeIn();
     const { id: plannedId } = await library.done('/api/planned', plan(code));
     const { id } = await library.done('/api/sowings', {
       lotCode: code,
@@ -322,7 +320,7 @@ describe('too early, right, too late', () => {
 
 describe('what the packet says', () => {
   it('stands beside the table, and holds once the library follows it', async () => {
-    const code = await takeIn();
+    const code = await library.takeIn();
     await library.done(`/api/lots/${code}/envelope`, { weeksMin: 3, weeksMax: 5, anchor: 'last-frost' }, 'PUT');
     const season = async () => (await library.get(`/api/lots/${code}/season`)).body.season;
     expect(await season()).toMatchObject({
