@@ -19,7 +19,7 @@ const base: VerdictInput = {
   testInTime: false,
   deadOn: null,
   heldBy: 0,
-  recalcitrant: false,
+  keeping: 'orthodox',
   expected: null,
   day: '2027-03-14',
   belowLineOn: '2030-02-01',
@@ -56,6 +56,10 @@ describe('verdicts', () => {
     expect(judge(wide).verdict).toBe('test-first');
     expect(judge({ ...wide, testChanges: null }).verdict).toBe('sow-thicker');
     expect(judge({ ...wide, testChanges: 0.19 }).verdict).toBe('sow-thicker');
+    // What does not keep is never told to wait for a test and to be sown at once.
+    const fleeting = judge({ ...wide, keeping: 'recalcitrant', medianWhenRenewed: 0.1, testInTime: true });
+    expect(fleeting).toMatchObject({ verdict: 'renew', beside: 'sow-thicker' });
+    expect(fleeting.reason).toMatch(/Grow it for seed this season\. This seed must not dry and does not keep: sow it now\.$/);
     expect(judge({ ...base, today: at(0.75, 0.72, 0.79, 0.99) }).verdict).toBe('lend');
   });
 
@@ -114,6 +118,7 @@ describe('verdicts', () => {
   it('lets go of what is none of these, and warns of seed that must not dry', () => {
     const low = { ...base, today: at(0.36, 0.25, 0.5, 0), medianWhenRenewed: 0.33, youngerSound: 'TM-010A' };
     expect(judge(low).verdict).toBe('let-go');
-    expect(judge({ ...base, recalcitrant: true }).reason).toContain('sow it now');
+    expect(judge({ ...base, keeping: 'recalcitrant' }).reason).toContain('sow it now');
+    expect(judge({ ...base, keeping: 'intermediate' }).reason).toContain('does not keep long: sow it soon');
   });
 });

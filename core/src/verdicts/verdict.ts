@@ -1,3 +1,4 @@
+import type { Crop } from '../crops/crop.ts';
 import { addDays, type Day, daysBetween } from '../dates/day.ts';
 import type { ViabilityPoint } from '../viability/posteriorReader.ts';
 import { DEFAULT_EMERGENCE } from '../viability/viability.ts';
@@ -56,7 +57,7 @@ export interface VerdictInput {
   readonly testChanges: number | null;
   /** Whether a test begun today is over before the crop's next sowing window begins. */
   readonly testInTime: boolean;
-  readonly recalcitrant: boolean;
+  readonly keeping: Crop['storageBehaviour'];
   /** What crop, age and storage alone would lead one to expect, 0..1; null where nothing was counted. */
   readonly expected: number | null;
   /** The program's today, and the first day on which the median is below the lending line, if it is within sight. */
@@ -84,6 +85,13 @@ const DISAGREES = 0.25;
 const LONGEST_DAYS = 730;
 /** What is to be done now is looked at again after a month. */
 const SOON_DAYS = 30;
+
+/** What is said beside every verdict of seed that does not keep. */
+const KEEPING: Readonly<Record<Crop['storageBehaviour'], string>> = {
+  orthodox: '',
+  intermediate: ' This seed does not keep long: sow it soon.',
+  recalcitrant: ' This seed must not dry and does not keep: sow it now.',
+};
 
 /** Share as "57 in 100". */
 export function inHundred(share: number): string {
@@ -140,7 +148,7 @@ function verdictOf(input: VerdictInput): { readonly verdict: Verdict; readonly b
   const { today: p } = input;
   const falls = Math.max(0, Math.round((p.median - input.medianInAYear) * 100));
   const falling = falls >= 1 ? `, falling ${String(falls)} a year` : '';
-  const soon = input.recalcitrant ? ' This seed must not dry and does not keep: sow it now.' : '';
+  const soon = KEEPING[input.keeping];
 
   if (p.high < RESCUE_HIGH) {
     if (input.youngerSound !== null) {
@@ -208,7 +216,9 @@ function thickerWords({ perCell, unit, sharesPots, today: p }: VerdictInput): st
 
 function lendingVerdict(input: VerdictInput): Verdict {
   const { today: p } = input;
-  if (p.high - p.low > WIDE_INTERVAL && input.testChanges !== null && input.testChanges >= TEST_CHANGES) return 'test-first';
+  // What does not keep is sown, not tested: the weeks on paper are the ones it has.
+  if (input.keeping !== 'recalcitrant' && p.high - p.low > WIDE_INTERVAL && input.testChanges !== null && input.testChanges >= TEST_CHANGES)
+    return 'test-first';
   if (p.atLeast >= LENDING_CHANCE) return 'lend';
   if (p.median >= THICKER_MEDIAN) return 'sow-thicker';
   return 'let-go';

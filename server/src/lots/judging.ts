@@ -83,7 +83,7 @@ function judgeOne(
     testChanges: worth?.change ?? null,
     testInTime: sowing === null || addDays(today, testDays(crop)) <= sowing,
     heldBy: lot.balance === 0 ? heldBy(db, lot.id) : 0,
-    recalcitrant: crop.storageBehaviour !== 'orthodox',
+    keeping: crop.storageBehaviour,
     expected: estimate.expected ?? null,
     day: today,
   });
