@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { envelope, openTestLibrary, rowCounts } from './library.ts';
+import { envelope, openTestLibrary, rowCounts, type TestLibrary } from './library.ts';
 
 describe('taking back', () => {
   it('refuses a step that later steps stand on, and names the one to take back first', async () => {
@@ -36,6 +36,72 @@ describe('taking back', () => {
         after: expect.objectContaining({ floor: 40 }),
       }),
     ]);
+  });
+});
+
+describe('what is open at another desk when a step is taken back', () => {
+  const undo = (library: TestLibrary, step: { action: { id: number } }): Promise<any> =>
+    library.done(`/api/history/${String(step.action.id)}/undo`, {});
+
+  it('never becomes another record: a number once given is not given again', async () => {
+    const library = await openTestLibrary();
+    const first = await library.done('/api/members', { name: 'Bram Holt' });
+    const gone = await undo(library, first);
+    const second = await library.done('/api/members', { name: 'Sunniva Lark' });
+    expect(second.id).not.toBe(first.id);
+    const lot = await library.done('/api/lots', envelope());
+    const lend = { memberId: first.id, lotCode: lot.code, seeds: 10, purpose: 'garden', promise: 'nothing', lentOn: '2027-03-14' };
+    expect((await library.post('/api/loans', lend)).status).toBe(400);
+    // The first comes back as itself.
+    await undo(library, gone);
+    expect((await library.get(`/api/members/${String(first.id)}`)).body.member.name).toBe('Bram Holt');
+    expect((await library.get(`/api/members/${String(second.id)}`)).body.member.name).toBe('Sunniva Lark');
+  });
+
+  it('is stale, also when the row is as it was or was gone in between', async () => {
+    const library = await openTestLibrary();
+    const lot = await library.done('/api/lots', envelope());
+    const save = (version: number, note: string) => library.send('PATCH', `/api/lots/${lot.code}`, { version, note });
+    const edit = await library.done(`/api/lots/${lot.code}`, { version: 1, note: 'a second look' }, 'PATCH');
+    await undo(library, edit);
+    for (const opened of [1, 2]) expect((await save(opened, 'mine')).body.code).toBe('stale');
+    await undo(library, await undo(library, lot));
+    for (const opened of [1, 2, 3]) expect((await save(opened, 'mine')).body.code).toBe('stale');
+    expect((await library.lotSheet(lot.code)).lot.note).toBeNull();
+  });
+
+  it('brings back only what the step changed', async () => {
+    const library = await openTestLibrary();
+    const lot = await library.done('/api/lots', envelope());
+    const note = await library.done(`/api/lots/${lot.code}`, { version: 1, note: 'withdrawn later' }, 'PATCH');
+    const floor = await library.done(`/api/lots/${lot.code}`, { version: 2, floor: 40 }, 'PATCH');
+    const floorBack = await undo(library, floor);
+    await undo(library, note);
+    await undo(library, floorBack);
+    expect((await library.lotSheet(lot.code)).lot).toMatchObject({ floor: 40, note: null });
+  });
+
+  it('is refused where the row is no more as the step left it, whoever put it back', async () => {
+    const library = await openTestLibrary();
+    const lot = await library.done('/api/lots', envelope());
+    const forty = await library.done(`/api/lots/${lot.code}`, { version: 1, floor: 40 }, 'PATCH');
+    const sixty = await library.done(`/api/lots/${lot.code}`, { version: 2, floor: 60 }, 'PATCH');
+    const sixtyBack = await undo(library, sixty);
+    const fortyBack = await undo(library, forty);
+    const refused = await library.post(`/api/history/${String(sixtyBack.action.id)}/undo`, {});
+    expect(refused).toMatchObject({ status: 409, body: { code: 'blocked', blockedBy: fortyBack.action.id } });
+    expect((await library.lotSheet(lot.code)).lot.floor).toBe(20);
+  });
+
+  it('is refused where more would lie in packets than there is, and says so', async () => {
+    const library = await openTestLibrary();
+    const lot = await library.done('/api/lots', envelope());
+    const more = await library.done(`/api/lots/${lot.code}/movements`, { kind: 'correction', seeds: 100, reason: 'counted again' });
+    const packets = await library.done(`/api/lots/${lot.code}/packets`, { packets: 5, seedsEach: 50, filledOn: '2027-03-14' });
+    const refused = await library.post(`/api/history/${String(more.action.id)}/undo`, {});
+    expect(refused).toMatchObject({ status: 409, body: { code: 'blocked', blockedBy: packets.action.id } });
+    expect(refused.body.detail).toMatch(/would have 200 seeds left, but 250 in its packets/);
+    expect((await library.lotSheet(lot.code)).lot.balance).toBe(300);
   });
 });
 

@@ -60,6 +60,16 @@ export interface Mark {
   readonly marked_on: string;
 }
 
+/** What an event of the journal says of its row. */
+export interface WrittenRow {
+  readonly entity: string;
+  readonly row_key: string;
+  /** Null: there was no such row. */
+  readonly before: Row | null;
+  /** Null: it was taken away. */
+  readonly after: Row | null;
+}
+
 function keyColumn(table: string): string {
   return table === 'settings' ? 'key' : 'id';
 }
@@ -115,13 +125,30 @@ export class Change {
     return [...(this.subjects.get(subject) ?? [])];
   }
 
+  /** Writes a new row under a number that was never given before; answers the number. */
   insert(table: JournaledTable, row: Row): number {
+    return this.put(table, table === 'settings' ? row : { id: this.nextNumber(table), ...row });
+  }
+
+  private put(table: JournaledTable, row: Row): number {
     const columns = Object.keys(row);
     const marks = columns.map(() => '?').join(', ');
-    const result = run(this.db, `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${marks})`, ...columns.map((c) => row[c] ?? null));
-    const key = table === 'settings' ? (row.key as string) : Number(result.lastInsertRowid);
+    run(this.db, `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${marks})`, ...columns.map((c) => row[c] ?? null));
+    const key = row[keyColumn(table)] as number | string;
     this.record(table, key, null, this.image(table, key));
-    return Number(result.lastInsertRowid);
+    return Number(key);
+  }
+
+  /** A number beyond every one that was given, also to rows that were taken back since. */
+  private nextNumber(table: JournaledTable): number {
+    const highest = `(SELECT coalesce(max(id), 0) FROM ${table})`;
+    const { last } = one<{ last: number }>(
+      this.db,
+      `INSERT INTO row_numbers (entity, last) VALUES (?, ${highest} + 1)
+       ON CONFLICT (entity) DO UPDATE SET last = max(last, ${highest}) + 1 RETURNING last`,
+      table,
+    ) as { last: number };
+    return last;
   }
 
   /** Changes columns of a row; its version goes up by one. With `version`, refuses a row that has moved on. */
@@ -140,7 +167,9 @@ export class Change {
     const columns = Object.keys(patch);
     const sets = columns.map((c) => `${c} = ?`);
     if (versioned) sets.push('version = version + 1');
-    run(this.db, `UPDATE ${table} SET ${sets.join(', ')} WHERE ${keyColumn(table)} = ?`, ...columns.map((c) => patch[c] ?? null), key);
+    // Only a table without versions can have nothing to set.
+    if (sets.length > 0)
+      run(this.db, `UPDATE ${table} SET ${sets.join(', ')} WHERE ${keyColumn(table)} = ?`, ...columns.map((c) => patch[c] ?? null), key);
     this.record(table, key, before, this.image(table, key));
   }
 
@@ -178,29 +207,44 @@ export class Change {
     );
   }
 
-  /** Puts a row back to an image of it (null: gone), whatever it is now. Used by undo, which checked it. */
-  restore(table: string, key: string, image: Row | null): void {
+  /**
+   * Takes back what one event did to its row: only the columns that it changed, so that nothing else comes back with them. The version
+   * goes up, as with every change. False, and nothing is done, when the row is not as the event left it.
+   */
+  takeBack(event: WrittenRow): boolean {
+    const { entity: table, before, after } = event;
     if (table === 'seed_marks') {
-      this.replaceMarks(Number(key), (image?.marks ?? []) as Mark[]);
-      return;
+      const replicate = Number(event.row_key);
+      if (JSON.stringify(marksOf(this.db, replicate)) !== JSON.stringify(after?.marks ?? [])) return false;
+      this.replaceMarks(replicate, (before?.marks ?? []) as Mark[]);
+      return true;
     }
     if (!Object.hasOwn(JOURNALED, table)) throw new Error(`journal: ${table} is not journaled`);
-    const realKey = table === 'settings' ? key : Number(key);
-    const now = this.image(table, realKey);
-    if (image === null) {
-      this.remove(table, realKey);
-    } else if (now === null) {
-      this.insert(table, image);
-    } else {
-      const columns = Object.keys(image).filter((c) => c !== keyColumn(table));
-      run(
-        this.db,
-        `UPDATE ${table} SET ${columns.map((c) => `${c} = ?`).join(', ')} WHERE ${keyColumn(table)} = ?`,
-        ...columns.map((c) => image[c] ?? null),
-        realKey,
-      );
-      this.record(table, realKey, now, this.image(table, realKey));
+    const key = table === 'settings' ? event.row_key : Number(event.row_key);
+    const now = this.image(table, key);
+    if (after === null) {
+      if (now !== null || before === null) return false;
+      this.put(table, 'version' in before ? { ...before, version: this.highestVersion(event) + 1 } : before);
+      return true;
     }
+    if (now === null) return false;
+    const changed = Object.keys(after).filter((c) => c !== 'version' && (before === null || before[c] !== after[c]));
+    if (changed.some((c) => now[c] !== after[c])) return false;
+    if (before === null) this.remove(table, key);
+    else this.update(table, key, Object.fromEntries(changed.map((c) => [c, before[c]])));
+    return true;
+  }
+
+  /** The highest version that a row ever had: one that comes back goes on from there, so that what is open elsewhere is stale. */
+  private highestVersion({ entity, row_key }: WrittenRow): number {
+    return (
+      one<{ version: number | null }>(
+        this.db,
+        `SELECT max(max(coalesce(before ->> 'version', 0), coalesce(after ->> 'version', 0))) AS version FROM events WHERE entity = ? AND row_key = ?`,
+        entity,
+        row_key,
+      )?.version ?? 0
+    );
   }
 }
 

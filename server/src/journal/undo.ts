@@ -1,6 +1,7 @@
 import { all, type Db, one, run } from '../db/db.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { markAllStale } from '../lots/estimates.ts';
+import { brokenLotRules } from '../lots/lotRules.ts';
 import type { Change, Row } from './change.ts';
 
 interface ActionRow {
@@ -39,18 +40,25 @@ export function undoAction(change: Change, actionId: number): { readonly undone:
   )) {
     change.touch(subject.subject as 'lot', subject.subject_id);
   }
+  const lots = change.touched('lot');
+  const brokenBefore = new Set(lots.flatMap((id) => brokenLotRules(db, id)).map((r) => r.rule));
   const seen = new Set<string>();
   for (const event of events) {
     const row = `${event.entity} ${event.row_key}`;
-    // Only the last event of a row within the step has to match what the row is now.
+    // Of the events of a row within the step the last is looked at first: it has to be what the row is now.
     if (!seen.has(row)) refuseIfChanged(db, change, event);
     seen.add(row);
+    const parsed = (image: string | null): Row | null => (image === null ? null : (JSON.parse(image) as Row));
     try {
-      change.restore(event.entity, event.row_key, event.before === null ? null : (JSON.parse(event.before) as Row));
+      if (change.takeBack({ ...event, before: parsed(event.before), after: parsed(event.after) })) continue;
     } catch (error) {
       if (isConstraint(error)) throw blockedBy(db, actionId, change.actionId);
       throw error;
     }
+    throw blockedByRow(db, event, change.actionId);
+  }
+  for (const { rule, words } of lots.flatMap((id) => brokenLotRules(db, id))) {
+    if (!brokenBefore.has(rule)) throw blockedBy(db, actionId, change.actionId, words);
   }
   // What holds for the whole library moves every estimate.
   if (events.some((e) => e.entity === 'settings' || e.entity === 'prior_spreads')) markAllStale(db);
@@ -80,8 +88,23 @@ function isConstraint(error: unknown): boolean {
   return error instanceof Error && 'code' in error && String(error.code).startsWith('SQLITE_CONSTRAINT');
 }
 
-/** The latest step about the same lots or members that still stands. */
-function blockedBy(db: Db, actionId: number, undoing: number): Problem {
+/** The latest step that wrote the same row, whatever it was. */
+function blockedByRow(db: Db, event: EventRow, undoing: number): Problem {
+  const later = one<{ action_id: number }>(
+    db,
+    'SELECT action_id FROM events WHERE entity = ? AND row_key = ? AND action_id > ? AND action_id <> ? ORDER BY id DESC LIMIT 1',
+    event.entity,
+    event.row_key,
+    event.action_id,
+    undoing,
+  );
+  return later ? blocked(db, later.action_id) : new Problem('blocked', STANDS_ON);
+}
+
+const STANDS_ON = 'Later steps stand on this one. Take them back first.';
+
+/** The latest step about the same lots or members that still stands; `why` says what would be wrong without it. */
+function blockedBy(db: Db, actionId: number, undoing: number, why = ''): Problem {
   const later = one<{ id: number }>(
     db,
     `SELECT a.id FROM actions a JOIN action_subjects s ON s.action_id = a.id
@@ -92,12 +115,12 @@ function blockedBy(db: Db, actionId: number, undoing: number): Problem {
     undoing,
     actionId,
   );
-  return later ? blocked(db, later.id) : new Problem('blocked', 'Later steps stand on this one. Take them back first.');
+  return later ? blocked(db, later.id, why) : new Problem('blocked', `${why}${STANDS_ON}`);
 }
 
-function blocked(db: Db, actionId: number): Problem {
+function blocked(db: Db, actionId: number, why = ''): Problem {
   const later = one<ActionRow>(db, 'SELECT id, summary FROM actions WHERE id = ?', actionId);
-  return new Problem('blocked', `A later step stands on this one. Take back first: ${later?.summary ?? ''}`, [], {
+  return new Problem('blocked', `${why}A later step stands on this one. Take back first: ${later?.summary ?? ''}`, [], {
     blockedBy: actionId,
   });
 }
