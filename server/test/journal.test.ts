@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { envelope, openTestLibrary, rowCounts, type TestLibrary } from './library.ts';
 
 describe('taking back', () => {
@@ -141,5 +141,23 @@ describe('a request that is sent again', () => {
     const headers = { 'Idempotency-Key': 'once' };
     expect((await library.post('/api/lots', envelope({ seeds: 0 }), headers)).status).toBe(400);
     expect((await library.post('/api/lots', envelope(), headers)).status).toBe(200);
+  });
+
+  it('is not done twice by a clock that was weeks ahead and went back', async () => {
+    const library = await openTestLibrary();
+    const headers = { 'Idempotency-Key': 'once' };
+    const first = await library.post('/api/lots', envelope(), headers);
+    vi.useFakeTimers({ toFake: ['Date'], now: Date.now() + 20 * 86_400_000 });
+    await library.post('/api/lots', envelope({ varietyName: 'Kiln Lane Yellow' }), { 'Idempotency-Key': 'ahead' });
+    vi.useRealTimers();
+    expect((await library.post('/api/lots', envelope(), headers)).body).toEqual(first.body);
+    expect(rowCounts(library.db)).toMatchObject({ lots: 2 });
+  });
+
+  it('under a key too long to be kept whole is refused, not cut', async () => {
+    const library = await openTestLibrary();
+    const answer = await library.post('/api/lots', envelope(), { 'Idempotency-Key': 'k'.repeat(201) });
+    expect(answer).toMatchObject({ status: 400, body: { errors: [{ path: 'Idempotency-Key' }] } });
+    expect(rowCounts(library.db)).toMatchObject({ lots: 0 });
   });
 });

@@ -160,6 +160,25 @@ describe('stocktake', () => {
     expect((await lot('Counted')).lot.balance).toBe(200);
   });
 
+  it('keeps what came and went since an envelope was counted, and what another desk counted of it', async () => {
+    const library = await openTestLibrary();
+    const box = await library.done('/api/places', place('Box 1'));
+    const lot = await library.done('/api/lots', envelope({ placeId: box.id }));
+    const take = await library.done('/api/stocktakes', { placeId: box.id });
+    const scan = (more: object) => library.post(`/api/stocktakes/${String(take.id)}/scans`, { lotCode: lot.code, ...more });
+    const seen = async () => (await library.get(`/api/stocktakes/${String(take.id)}`)).body.found[0];
+    await scan({ amount: 'counted', counted: 190 });
+    // Scanned once more at the second desk, which has not seen the count; then counted there as well.
+    expect((await scan({ amount: 'not-looked' })).status).toBe(200);
+    expect(await seen()).toMatchObject({ scan: 'counted', counted: 190 });
+    expect((await scan({ amount: 'counted', counted: 160 })).body).toMatchObject({ code: 'stale', current: { counted: 190 } });
+    expect((await scan({ amount: 'counted', counted: 185, version: (await seen()).version })).status).toBe(200);
+    await library.done(`/api/lots/${lot.code}/movements`, { kind: 'out', seeds: -20, reason: 'given to the school' });
+    await library.done(`/api/stocktakes/${String(take.id)}/close`, { markMissing: true, moveHere: true });
+    // 185 of 200 were there; 20 left after that.
+    expect((await library.lotSheet(lot.code)).lot.balance).toBe(165);
+  });
+
   it('missing seed is not lent until it is found', async () => {
     const library = await openTestLibrary();
     const box = await library.done('/api/places', place('Box 1'));

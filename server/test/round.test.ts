@@ -110,7 +110,10 @@ describe('one envelope goes through the whole round', () => {
     expect((await library.get(`/api/lots/${lot.code}`)).body.estimate.today.median).toBeCloseTo(watched, 6);
     expect(eaten.estimate.median).toBeCloseTo(watched, 6);
     await library.done(`/api/history/${String(steps.pop())}/undo`, {});
-    await step(`/api/sowings/${String(sowing.id)}/fate`, { version: 2, fate: 'came-up', fateOn: '2027-04-12' });
+    // What was taken back has moved on: it is read again.
+    const { version } = (await library.get(`/api/sowings/${String(sowing.id)}`)).body.sowing;
+    expect(version).toBeGreaterThan(2);
+    await step(`/api/sowings/${String(sowing.id)}/fate`, { version, fate: 'came-up', fateOn: '2027-04-12' });
     expect((await library.get(`/api/lots/${lot.code}`)).body.estimate.today.median).toBeLessThan(watched - 0.02);
 
     // Brought back: a lot of its own, in quarantine, of the next generation.
@@ -168,22 +171,33 @@ describe('one envelope goes through the whole round', () => {
     const place = await library.done('/api/places', { name: 'Jars', temperatureC: 5, rhPercent: 30, sealed: true });
     const bad = await library.post('/api/table/put-away', {
       lots: [
-        { lotCode: a.code, placeId: place.id, left: 150 },
-        { lotCode: b.code, placeId: place.id, left: 999 },
+        { lotCode: a.code, placeId: place.id, left: 150, seen: 200 },
+        { lotCode: b.code, placeId: place.id, left: 999, seen: 200 },
       ],
     });
     expect(bad).toMatchObject({ status: 400, body: { errors: [{ path: 'lots[1].left' }] } });
     expect(await balance(library, a.code)).toBe(200);
     const done = await library.done('/api/table/put-away', {
-      lots: [
-        { lotCode: a.code, placeId: place.id, left: 150 },
-        { lotCode: b.code, placeId: null, left: 200 },
-      ],
+      lots: [{ lotCode: a.code, placeId: place.id, left: 150, seen: 200 }, { lotCode: b.code }],
     });
     expect(done.action.summary).toBe('Put away 2 envelopes, 1 amount put right');
     expect(await balance(library, a.code)).toBe(150);
     expect((await library.get(`/api/lots/${a.code}`)).body.storage.at(-1)).toMatchObject({ place: 'Jars' });
     await library.done(`/api/history/${String(done.action.id)}/undo`, {});
     expect(await balance(library, a.code)).toBe(200);
+  });
+
+  it('takes nothing back that came in at another desk while it lay on the table', async () => {
+    const library = await openTestLibrary();
+    const { code } = await library.done('/api/lots', envelope());
+    await library.done(`/api/lots/${code}/movements`, { kind: 'in', seeds: 50, reason: 'a second envelope of it' });
+    const counted = { lotCode: code, left: 180, seen: 200 };
+    const refused = await library.post('/api/table/put-away', { lots: [counted] });
+    expect(refused.body.errors[0]).toMatchObject({ path: 'lots[0].left', message: expect.stringContaining('from 200 to 250 meanwhile') });
+    expect((await library.post('/api/table/put-away', { lots: [{ lotCode: code, left: 180 }] })).status).toBe(400);
+    await library.done('/api/table/put-away', { lots: [{ lotCode: code }] });
+    expect(await balance(library, code)).toBe(250);
+    await library.done('/api/table/put-away', { lots: [{ ...counted, seen: 250 }] });
+    expect(await balance(library, code)).toBe(180);
   });
 });

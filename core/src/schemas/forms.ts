@@ -84,7 +84,10 @@ export const lotEditForm = shape({
 export const moveForm = shape({ placeId: need(id()), movedOn: need(day()) });
 
 export const putAwayForm = shape({
-  lots: need(list(shape({ lotCode: filled(20, 'choose a lot'), placeId: orNull(id()), left: need(seeds()) }), 200, 1)),
+  /** Only what was changed of each envelope; `seen` is what the record had when `left` was counted. */
+  lots: need(
+    list(shape({ lotCode: filled(20, 'choose a lot'), placeId: orNull(id()), left: orNull(seeds()), seen: orNull(seeds()) }), 200, 1),
+  ),
 });
 
 export const movementForm = shape({

@@ -100,6 +100,8 @@ export const stocktakeScanForm = shape({
   lotCode: filled(20, 'scan an envelope'),
   amount: need(oneOf(['not-looked', 'right', 'in-doubt', 'counted'] as const)),
   counted: orNull(seeds()),
+  /** Of the look that this one takes the place of; left out where there was none. */
+  version: whole({ min: 1 }),
 });
 export const stocktakeCloseForm = shape({
   /** Lots that stand here in the record and were not found: marked as missing, or left. */

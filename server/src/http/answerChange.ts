@@ -7,6 +7,8 @@ import { Problem } from './problem.ts';
 import type { ChangeRoute } from './route.ts';
 
 const KEY_LIFE_DAYS = 14;
+/** So many of the latest keys stay whatever the clock says: one that was weeks ahead for an hour must not make room for a repeat. */
+const KEYS_KEPT = 20_000;
 
 /** A request for a change, as plain data: it can go to another thread. */
 export interface ChangeCall {
@@ -60,7 +62,12 @@ export function answerChange(db: Db, today: string, route: ChangeRoute, call: Ch
           json,
           new Date().toISOString(),
         );
-        run(db, 'DELETE FROM request_keys WHERE at < ?', new Date(Date.now() - KEY_LIFE_DAYS * 86_400_000).toISOString());
+        run(
+          db,
+          'DELETE FROM request_keys WHERE at < ? AND rowid <= (SELECT max(rowid) FROM request_keys) - ?',
+          new Date(Date.now() - KEY_LIFE_DAYS * 86_400_000).toISOString(),
+          KEYS_KEPT,
+        );
       }
       return { status: 200, json };
     })

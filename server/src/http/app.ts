@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import express, { type ErrorRequestHandler, type Express, type Request, type RequestHandler, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
-import { calculate, CALCULATORS } from '@esprel/core';
+import { calculate, CALCULATORS, wrong } from '@esprel/core';
 import type { Db } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { MAX_FILE_BYTES } from '../files/csv.ts';
@@ -29,6 +29,8 @@ export interface AppOptions {
 
 /** Photographs and the files of loggers. */
 const LARGE_BODIES = /\/(photo|photos|climate-log|frost-record|frost-record\/look)$/;
+
+const MOST_KEY_LENGTH = 200;
 
 /** Builds the whole HTTP application on an open library. */
 export function createApp(options: AppOptions): Express {
@@ -173,10 +175,13 @@ function mount(app: Express, route: Route, options: AppOptions, kept: KeptAnswer
     return;
   }
   app[route.method](path, async (request, response) => {
-    const key = request.get('Idempotency-Key');
+    const key = request.get('Idempotency-Key') ?? null;
+    if (key !== null && key.length > MOST_KEY_LENGTH) {
+      throw wrong('Idempotency-Key', `is too long; ${String(MOST_KEY_LENGTH)} characters at most`);
+    }
     const body = (request.body ?? {}) as unknown;
     const call: ChangeCall = {
-      key: key === undefined ? null : key.slice(0, 200),
+      key,
       where: `${request.method} ${request.path}`,
       personId: personOf(request),
       params: request.params as Record<string, string>,

@@ -25,9 +25,9 @@ export function moveLot(
   return place.name;
 }
 
-/** Puts the envelopes of the table away, all or none: where each goes, and what is left in it. */
+/** Puts the envelopes of the table away, all or none: where each goes, and what is left in it; what a row leaves out stays as it is. */
 export function putAway(change: Change, body: yup.InferType<typeof putAwayForm>): object {
-  const rows = body.lots as { lotCode: string; placeId?: number | null; left: number }[];
+  const rows = body.lots as { lotCode: string; placeId?: number | null; left?: number | null; seen?: number | null }[];
   const seen = new Set<number>();
   let corrected = 0;
   rows.forEach((row, i) => {
@@ -36,13 +36,7 @@ export function putAway(change: Change, body: yup.InferType<typeof putAwayForm>)
     if (seen.has(lot.id)) throw wrong(`${at}.lotCode`, `${lot.code} is named twice`);
     seen.add(lot.id);
     change.touch('lot', lot.id);
-    if (row.left > lot.balance && lot.amount_known !== 'estimated') {
-      throw wrong(`${at}.left`, `the record has ${String(lot.balance)}; change the amount of ${lot.code} first if more came in`);
-    }
-    if (row.left !== lot.balance) {
-      moveSeeds(change, lot, 'correction', row.left - lot.balance, change.today, 'counted when put away', `${at}.left`);
-      corrected += 1;
-    }
+    if (row.left != null && countedAway(change, lot, { left: row.left, seen: row.seen ?? null }, at)) corrected += 1;
     const here = one<{ place_id: number }>(
       change.db,
       'SELECT place_id FROM storage_periods WHERE lot_id = ? ORDER BY from_day DESC LIMIT 1',
@@ -54,4 +48,21 @@ export function putAway(change: Change, body: yup.InferType<typeof putAwayForm>)
   });
   change.describe(`Put away ${plural(rows.length, 'envelope')}${corrected > 0 ? `, ${plural(corrected, 'amount')} put right` : ''}`);
   return { count: rows.length };
+}
+
+/** Writes down what was counted; false when it is what the record has. Refuses a count against a record that has moved on since. */
+function countedAway(change: Change, lot: LotRow, row: { readonly left: number; readonly seen: number | null }, at: string): boolean {
+  if (row.seen === null) throw wrong(`${at}.seen`, 'is needed with a count: what the record had when it was counted');
+  if (row.seen !== lot.balance) {
+    throw wrong(
+      `${at}.left`,
+      `the record went from ${String(row.seen)} to ${String(lot.balance)} meanwhile, at another desk; count what is left now`,
+    );
+  }
+  if (row.left > lot.balance && lot.amount_known !== 'estimated') {
+    throw wrong(`${at}.left`, `the record has ${String(lot.balance)}; change the amount of ${lot.code} first if more came in`);
+  }
+  if (row.left === lot.balance) return false;
+  moveSeeds(change, lot, 'correction', row.left - lot.balance, change.today, 'counted when put away', `${at}.left`);
+  return true;
 }

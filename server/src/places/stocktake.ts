@@ -38,6 +38,9 @@ interface ScannedLot {
   readonly missingSince: string | null;
   readonly scan: 'not-looked' | 'right' | 'in-doubt' | 'counted' | null;
   readonly counted: number | null;
+  /** What the record had when it was looked at. */
+  readonly seen: number | null;
+  readonly version: number | null;
   /** Where the record has it; null when nobody put it away. */
   readonly recordedIn: string | null;
   /** Whether it belongs in this place. */
@@ -52,7 +55,7 @@ function stateOf(db: Db, take: Stocktake): ScannedLot[] {
   const rows = all<Omit<ScannedLot, 'recordedIn' | 'belongs'> & { placeId: number | null }>(
     db,
     `SELECT l.id AS lotId, l.code, v.name AS variety, c.name AS crop, l.year, l.balance, l.amount_known AS amountKnown, l.missing_since AS missingSince,
-       s.amount AS scan, s.counted,
+       s.amount AS scan, s.counted, s.seen, s.version,
        (SELECT p.place_id FROM storage_periods p WHERE p.lot_id = l.id ORDER BY p.from_day DESC LIMIT 1) AS placeId
      FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
      LEFT JOIN stocktake_scans s ON s.lot_id = l.id AND s.stocktake_id = ?
@@ -75,7 +78,7 @@ function sheet(db: Db, id: number): object {
     found: lots.filter((l) => l.scan !== null && l.belongs),
     missing: lots.filter((l) => l.scan === null),
     strangers: lots.filter((l) => l.scan !== null && !l.belongs),
-    inDoubt: lots.filter((l) => l.scan === 'in-doubt' || (l.scan === 'counted' && l.counted !== l.balance)).map((l) => l.code),
+    inDoubt: lots.filter((l) => l.scan === 'in-doubt' || (l.scan === 'counted' && l.counted !== (l.seen ?? l.balance))).map((l) => l.code),
   };
 }
 
@@ -109,8 +112,10 @@ function close(change: Change, take: Stocktake, body: { readonly markMissing: bo
         moveLot(change, lot, take.placeId, today, { place: 'id', day: 'id' });
         moved += 1;
       }
-      if (l.scan === 'counted' && l.counted !== null && l.counted !== lot.balance) {
-        moveSeeds(change, lot, 'correction', l.counted - lot.balance, today, 'counted at stocktake', 'id');
+      // What came or went since it was counted is no mistake: only the difference to what the record had then is put right.
+      const off = l.scan === 'counted' && l.counted !== null ? l.counted - (l.seen ?? lot.balance) : 0;
+      if (off !== 0) {
+        moveSeeds(change, lot, 'correction', off, today, 'counted at stocktake', 'id');
         corrected += 1;
       }
       if (l.scan === 'counted' && lot.amount_known !== 'counted') change.update('lots', lot.id, { amount_known: 'counted' });
@@ -127,6 +132,27 @@ function close(change: Change, take: Stocktake, body: { readonly markMissing: bo
   note(doubted, 'of doubtful amount');
   change.update('stocktakes', take.id, { closed_on: today });
   return said.length === 0 ? 'all as recorded' : said.join(', ');
+}
+
+/** Writes down what was seen of an envelope. That it was scanned once more says nothing against what was counted before. */
+function writeScan(
+  change: Change,
+  take: Stocktake,
+  lot: LotRow,
+  body: { readonly amount: string; readonly counted?: number | null | undefined; readonly version?: number | undefined },
+): void {
+  const row = { amount: body.amount, counted: body.counted ?? null, seen: lot.balance };
+  const now = one<{ id: number; amount: string }>(
+    change.db,
+    'SELECT id, amount FROM stocktake_scans WHERE stocktake_id = ? AND lot_id = ?',
+    take.id,
+    lot.id,
+  );
+  if (!now) change.insert('stocktake_scans', { stocktake_id: take.id, lot_id: lot.id, ...row });
+  else if (body.version !== undefined) change.update('stocktake_scans', now.id, row, body.version);
+  else if (now.amount === 'not-looked') change.update('stocktake_scans', now.id, row);
+  // Version 0 is none: somebody looked meanwhile, and both are shown.
+  else if (body.amount !== 'not-looked') change.update('stocktake_scans', now.id, row, 0);
 }
 
 export function stocktakeRoutes(): Route[] {
@@ -156,10 +182,7 @@ export function stocktakeRoutes(): Route[] {
       if ((body.amount === 'counted') !== (body.counted != null)) {
         throw wrong('counted', body.amount === 'counted' ? 'say how many were counted' : 'leave it out unless it was counted');
       }
-      const row = { amount: body.amount, counted: body.counted ?? null };
-      const now = one<{ id: number }>(change.db, 'SELECT id FROM stocktake_scans WHERE stocktake_id = ? AND lot_id = ?', take.id, lot.id);
-      if (now) change.update('stocktake_scans', now.id, row);
-      else change.insert('stocktake_scans', { stocktake_id: take.id, lot_id: lot.id, ...row });
+      writeScan(change, take, lot, body);
       const seen = stateOf(change.db, take).find((l) => l.lotId === lot.id);
       change.touch('place', take.placeId);
       change.describe(`Stocktake: scanned ${lot.code}`);

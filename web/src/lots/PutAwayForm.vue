@@ -21,6 +21,14 @@ interface OnTable {
   readonly placeId: number | null;
 }
 
+/** What is said of an envelope, and what the record had when it was said: only what was changed is sent. */
+interface Row {
+  placeId: number | null;
+  wasIn: number | null;
+  left: string;
+  seen: number;
+}
+
 const router = useRouter();
 const table = useTable();
 const { data: places } = useFetched<{ places: PlaceNow[] }>(() => '/places');
@@ -31,30 +39,49 @@ const lots = computed(() => data.value?.lots ?? []);
 const everywhere = ref<number | null>(null);
 
 const form = useForm({
-  name: 'put-away',
-  initial: () => ({ rows: {} as Record<string, { placeId: number | null; left: string }> }),
+  name: 'table.put-away',
+  initial: () => ({ rows: {} as Record<string, Row> }),
   schema: putAwayForm,
   body: (v) => ({
     lots: lots.value.map((lot, i) => {
       const row = v.rows[lot.code];
       return {
         lotCode: lot.code,
-        placeId: row?.placeId ?? null,
-        ...gather({ left: () => numberOf(`lots[${String(i)}].left`, row?.left) ?? lot.balance }),
+        ...(row === undefined || row.placeId === row.wasIn ? {} : { placeId: row.placeId }),
+        ...(row === undefined || !counted(row) ? {} : gather({ left: () => numberOf(`lots[${String(i)}].left`, row.left) })),
+        ...(row === undefined || !counted(row) ? {} : { seen: row.seen }),
       };
     }),
   }),
   path: () => '/table/put-away',
 });
+/** Whether somebody counted: an empty field, or the number of the record, says nothing. */
+function counted(row: Row): boolean {
+  return row.left.trim() !== '' && row.left.trim() !== String(row.seen);
+}
 watch(lots, (now) => {
-  for (const lot of now) form.values.rows[lot.code] ??= { placeId: lot.placeId, left: String(lot.balance) };
+  for (const lot of now) {
+    const row = (form.values.rows[lot.code] ??= { placeId: lot.placeId, wasIn: lot.placeId, left: String(lot.balance), seen: lot.balance });
+    // What another desk wrote meanwhile is followed, unless this one has said something else.
+    if (!counted(row)) Object.assign(row, { left: String(lot.balance), seen: lot.balance });
+    if (row.placeId === row.wasIn) Object.assign(row, { placeId: lot.placeId, wasIn: lot.placeId });
+  }
 });
+/** A number that is typed now was counted against the record of now. */
+function typed(lot: OnTable): void {
+  const row = form.values.rows[lot.code];
+  if (row) row.seen = lot.balance;
+}
 function allTo(place: number | null): void {
   if (place === null) return;
   for (const lot of lots.value) {
     const row = form.values.rows[lot.code];
     if (row) row.placeId = place;
   }
+}
+function inRecord(lot: OnTable): string {
+  const seen = form.values.rows[lot.code]?.seen ?? lot.balance;
+  return seen === lot.balance ? `${String(lot.balance)} in the record` : `${String(lot.balance)} in the record now, ${String(seen)} before`;
 }
 const wrong = (i: number, field: string): string | undefined => form.errors[`lots[${String(i)}].${field}`];
 const leave = (): void => void router.push('/lots');
@@ -128,8 +155,9 @@ async function save(): Promise<void> {
                 :aria-label="`Seeds left of ${lot.code}`"
                 :aria-invalid="wrong(i, 'left') !== undefined"
                 :invalid="wrong(i, 'left') !== undefined"
+                @input="typed(lot)"
               />
-              <p class="quiet small">{{ lot.balance }} in the record</p>
+              <p class="quiet small">{{ inRecord(lot) }}</p>
               <p v-if="wrong(i, 'left')" class="error" role="alert">{{ wrong(i, 'left') }}</p>
             </td>
             <td><Button severity="secondary" size="small" label="Leave it out" type="button" @click="table.putBack(lot.code)" /></td>

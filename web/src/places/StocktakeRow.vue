@@ -24,7 +24,11 @@ function counted(): void {
     <p class="who">
       <RouterLink class="code" :to="`/lots/${lot.code}`">{{ lot.code }}</RouterLink> <strong>{{ lot.variety }}</strong>
       <span class="quiet numbers"
-        >{{ lot.scan === 'counted' ? `${lot.counted} counted, ` : '' }}{{ amount(lot.balance, lot.amountKnown) }} in the record</span
+        >{{
+          lot.scan === 'counted'
+            ? `${lot.counted} counted${lot.seen !== null && lot.seen !== lot.balance ? ` of ${lot.seen} then` : ''}, `
+            : ''
+        }}{{ amount(lot.balance, lot.amountKnown) }} in the record</span
       >
     </p>
     <div class="aside"><slot /></div>

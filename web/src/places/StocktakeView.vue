@@ -59,8 +59,17 @@ const opened = watch(data, async (now) => {
 });
 
 async function look(lot: StocktakeLot, amount: string, counted: number | null): Promise<void> {
-  await changes.send('POST', `/stocktakes/${props.id}/scans`, { lotCode: lot.code, amount, counted }).catch((error: unknown) => {
-    said.value = { words: (error as Error).message, wrong: true };
+  const version = lot.version ?? undefined;
+  await changes.send('POST', `/stocktakes/${props.id}/scans`, { lotCode: lot.code, amount, counted, version }).catch((error: unknown) => {
+    const fault = error as ApiProblem;
+    const theirs = fault.code === 'stale' ? (fault.more.current as { amount: string; counted: number | null }) : null;
+    said.value = {
+      words:
+        theirs === null
+          ? fault.message
+          : `${lot.code} was looked at at another desk meanwhile${theirs.counted === null ? '' : `: ${String(theirs.counted)} counted`}. Say again what is right.`,
+      wrong: true,
+    };
   });
 }
 async function unscan(lot: StocktakeLot): Promise<void> {

@@ -9,6 +9,9 @@ export interface StocktakeLot {
   readonly missingSince: string | null;
   readonly scan: 'not-looked' | 'right' | 'in-doubt' | 'counted' | null;
   readonly counted: number | null;
+  /** What the record had when it was looked at, and the version of that look. */
+  readonly seen: number | null;
+  readonly version: number | null;
   readonly recordedIn: string | null;
 }
 
