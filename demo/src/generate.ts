@@ -15,6 +15,7 @@ function foundLibrary(story: Story): void {
   for (const name of DESK) story.desk.do(day, 'post', '/people', { name });
   story.desk.sit(1);
   story.desk.do(day, 'put', '/settings', {
+    version: 0,
     libraryName: LIBRARY_NAME,
     hemisphere: 'north',
     lastFrost: '04-27',

@@ -261,6 +261,7 @@ const cases: (() => Wrong[])[] = [
 
 function settings(over: object): object {
   return {
+    version: 0,
     libraryName: 'L',
     hemisphere: 'north',
     lastFrost: '04-27',

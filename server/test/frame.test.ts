@@ -22,6 +22,21 @@ describe('the frame', () => {
     expect(risk('2027-12-15')).toBeGreaterThan(0.95);
   });
 
+  it('settings that somebody else changed meanwhile are not written over', async () => {
+    const opened = (await library.get('/api/settings')).body;
+    expect((await library.get('/api/session')).body.settingsVersion).toBe(opened.version);
+    const first = await library.done('/api/settings', { ...opened, lastFrost: '05-20' }, 'PUT');
+    const second = await library.send('PUT', '/api/settings', { ...opened, libraryName: 'Mill Hall Seeds' });
+    expect(second.body).toMatchObject({ code: 'stale', current: { lastFrost: '05-20', version: first.version } });
+    expect((await library.get('/api/settings')).body.lastFrost).toBe('05-20');
+    // Taken back is changed as well.
+    await library.done(`/api/history/${String(first.action.id)}/undo`, {});
+    for (const { version } of [opened, first]) {
+      expect((await library.send('PUT', '/api/settings', { ...opened, version })).body.code).toBe('stale');
+    }
+    expect((await library.send('PUT', '/api/settings', { ...opened, version: undefined })).status).toBe(400);
+  });
+
   it('settings move the lending line of every lot that has none of its own', async () => {
     const code = await library.takeIn({ statedGermination: 0.8, acquisition: 'purchased', year: 2026 });
     const settings = (await library.get('/api/settings')).body;

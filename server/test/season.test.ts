@@ -183,7 +183,8 @@ describe('a planned sowing', () => {
       const { ways, winter } = await season(code);
       expect(winter).toBeNull();
       expect(ways.find((w: any) => w.way === 'late').why).toContain('stands the winter');
-      await library.done('/api/settings', { ...settings, winterMinC: -20, temperatureUnit: 'F' }, 'PUT');
+      const { version } = (await library.get('/api/settings')).body;
+      await library.done('/api/settings', { ...settings, version, winterMinC: -20, temperatureUnit: 'F' }, 'PUT');
       expect((await season(code)).winter).toContain('above 16 °F; here it usually goes down to -4 °F');
     });
 

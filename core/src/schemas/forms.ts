@@ -240,6 +240,8 @@ export const settingsForm = shape({
   openDays: list(need(whole({ min: 0, max: 6 })), 7),
 });
 export type Settings = yup.InferType<typeof settingsForm>;
+/** Settings as they are put in the place of those of a version; 0 where nobody set any yet. */
+export const settingsEditForm = settingsForm.shape({ version: need(whole({ min: 0 })) });
 
 /** One figure of a crop: a number, a word, words, or null for the reference. What it may be is held by `checkFigure`. */
 const figureValue = () => yup.mixed<NonNullable<FigureValue>>().nullable();

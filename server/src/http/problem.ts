@@ -47,6 +47,15 @@ export class Problem extends Error {
 
 export const notFound = (what: string): Problem => new Problem('not-found', `${what} is not in this library.`);
 
+/** A change that was made from a version that is no more: both sides, so that whoever sent it can compare. */
+export const stale = (version: number, current: number, theirs: object, yours: object): Problem =>
+  new Problem(
+    'stale',
+    'Somebody changed this in the meantime. Compare both and send again what you still want.',
+    [{ path: 'version', message: `is ${String(version)}, but the record is at ${String(current)}` }],
+    { current: theirs, yours },
+  );
+
 /** Whatever was thrown, as what is answered. What nobody foresaw is answered without its words. */
 export function problemOf(error: unknown): Problem {
   if (error instanceof Problem) return error;

@@ -1,5 +1,5 @@
 import { all, type Db, one, prepared, run } from '../db/db.ts';
-import { notFound, Problem } from '../http/problem.ts';
+import { notFound, stale } from '../http/problem.ts';
 
 /** Tables that people change, with the columns that are derived and so never written back. */
 const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] }>> = {
@@ -155,14 +155,7 @@ export class Change {
   update(table: JournaledTable, key: number | string, patch: Row, version?: number): void {
     const before = this.image(table, key);
     if (!before) throw notFound(`${table} ${String(key)}`);
-    if (version !== undefined && before.version !== version) {
-      throw new Problem(
-        'stale',
-        'Somebody changed this in the meantime. Compare both and send again what you still want.',
-        [{ path: 'version', message: `is ${String(version)}, but the record is at ${String(before.version)}` }],
-        { current: before, yours: patch },
-      );
-    }
+    if (version !== undefined && before.version !== version) throw stale(version, before.version as number, before, patch);
     const versioned = 'version' in before;
     const columns = Object.keys(patch);
     const sets = columns.map((c) => `${c} = ?`);

@@ -1,6 +1,7 @@
 import type { FrostDates, Settings } from '@esprel/core';
-import { ASSUMED_CLIMATES, isDay, settingsForm, wrong } from '@esprel/core';
-import { all, type Db } from '../db/db.ts';
+import { ASSUMED_CLIMATES, isDay, settingsEditForm, wrong } from '@esprel/core';
+import { all, type Db, one } from '../db/db.ts';
+import { stale } from '../http/problem.ts';
 import type { Change } from '../journal/change.ts';
 import { changes, read, type Route } from '../http/route.ts';
 import { markAllStale } from '../lots/estimates.ts';
@@ -49,7 +50,14 @@ export function assumedClimates(settings: Settings): typeof ASSUMED_CLIMATES {
   };
 }
 
-export function writeSettings(change: Change, settings: Settings): void {
+/** Goes up with every change of any setting, also one that is taken back: they are changed as a whole. */
+export function settingsVersion(db: Db): number {
+  return one<{ version: number | null }>(db, "SELECT max(id) AS version FROM events WHERE entity = 'settings'")?.version ?? 0;
+}
+
+function writeSettings(change: Change, { version, ...settings }: Settings & { readonly version: number }): void {
+  const current = settingsVersion(change.db);
+  if (version !== current) throw stale(version, current, { ...readSettings(change.db), version: current }, settings);
   const now = readSettings(change.db) as unknown as Record<string, unknown>;
   for (const field of ['lastFrost', 'firstFrost'] as const) {
     if (!isDay(`2028-${settings[field]}`)) throw wrong(field, 'must be a month and day that exist, as 04-27');
@@ -65,11 +73,11 @@ export function writeSettings(change: Change, settings: Settings): void {
 
 export function settingsRoutes(): Route[] {
   return [
-    read('/settings', ({ db }) => readSettings(db)),
-    changes('put', '/settings', 'settings', settingsForm, (change, { body }) => {
+    read('/settings', ({ db }) => ({ ...readSettings(db), version: settingsVersion(db) })),
+    changes('put', '/settings', 'settings', settingsEditForm, (change, { body }) => {
       writeSettings(change, body);
       markAllStale(change.db);
-      return { settings: readSettings(change.db) };
+      return { settings: readSettings(change.db), version: settingsVersion(change.db) };
     }),
   ];
 }

@@ -4,7 +4,7 @@ import { queryText } from '../http/query.ts';
 import { read, type Route } from '../http/route.ts';
 import { countStale } from '../lots/estimates.ts';
 import { judgingState } from '../lots/judgingState.ts';
-import { frostOf, readSettings } from '../settings/settings.ts';
+import { frostOf, readSettings, settingsVersion } from '../settings/settings.ts';
 import { allWork, workOfToday, workOfWeek, type WorkItem } from './work.ts';
 
 /** "Nine things today, about forty minutes". */
@@ -75,6 +75,7 @@ export function todayRoutes(demo: boolean): Route[] {
         today,
         demo,
         settings,
+        settingsVersion: settingsVersion(db),
         season: seasonWords(today, frostOf(settings)),
         lastFrost: dayInYear(yearOf(today), settings.lastFrost),
         people: all(db, 'SELECT id, name FROM people ORDER BY name'),

@@ -8,6 +8,8 @@ export interface Session {
   readonly today: string;
   readonly demo: boolean;
   readonly settings: Settings;
+  /** What a change of the settings is made from. */
+  readonly settingsVersion: number;
   readonly season: string;
   readonly lastFrost: string;
   readonly people: readonly { readonly id: number; readonly name: string }[];
@@ -53,5 +55,6 @@ export const useSession = defineStore('session', () => {
     load,
     today: computed(() => session.value?.today ?? ''),
     settings: computed(() => session.value?.settings ?? null),
+    settingsVersion: computed(() => session.value?.settingsVersion ?? 0),
   };
 });

@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { type Settings, settingsForm } from '@esprel/core';
-import { watch } from 'vue';
+import { type Settings, settingsEditForm } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed, watch } from 'vue';
+import { fieldWords } from '../app/fieldWords.ts';
 import { useSession } from '../app/session.ts';
 import { gather, numberOf, shareOf, useForm } from '../app/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
@@ -15,7 +17,8 @@ const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 const session = useSession();
 /** Typed in the unit that is in use, also while another is being chosen. */
 const { unit, warmthText, celsiusTyped } = useTypedWarmth();
-const texts = (s: Settings | null) => ({
+const texts = (s: Settings | null, version: number) => ({
+  version,
   ...(s ?? {
     libraryName: '',
     hemisphere: 'north' as const,
@@ -38,8 +41,8 @@ const texts = (s: Settings | null) => ({
 });
 const form = useForm({
   name: null,
-  initial: () => texts(session.settings),
-  schema: settingsForm,
+  initial: () => texts(session.settings, session.settingsVersion),
+  schema: settingsEditForm,
   body: (v) => ({
     ...v,
     ...gather({
@@ -59,11 +62,32 @@ const form = useForm({
 watch(
   () => session.settings,
   (s) => {
-    if (s && form.values.libraryName === '') Object.assign(form.values, texts(s));
+    if (s && form.values.libraryName === '') Object.assign(form.values, texts(s, session.settingsVersion));
   },
   { immediate: true },
 );
 const { values } = form;
+
+type Versioned = Settings & { readonly version: number };
+/** The settings that somebody else saved while this form was open, and what of them is not as it is here. */
+const theirs = computed(() => (form.problem?.code === 'stale' ? (form.problem.more.current as Versioned) : null));
+const differs = computed(() => {
+  const yours = (form.problem?.more.yours ?? {}) as Record<string, unknown>;
+  return Object.entries(theirs.value ?? {})
+    .filter(([key, value]) => key !== 'version' && JSON.stringify(value) !== JSON.stringify(yours[key] ?? null))
+    .map(([key, value]) => `${fieldWords(key)} ${String(value)}`);
+});
+async function save(): Promise<void> {
+  const answer = await form.send<{ version: number }>();
+  if (answer) values.version = answer.version;
+}
+function keepMine(): void {
+  values.version = theirs.value?.version ?? values.version;
+  void save();
+}
+function keepTheirs(): void {
+  if (theirs.value) form.reset(texts(theirs.value, theirs.value.version));
+}
 </script>
 
 <template>
@@ -75,8 +99,15 @@ const { values } = form;
       :cancel="false"
       :sending="form.sending"
       :problem="form.problem"
-      @submit="form.send()"
+      @submit="save"
     >
+      <template v-if="theirs" #problem>
+        <p>There now: {{ differs.join(', ') }}.</p>
+        <p class="row-of-buttons">
+          <Button type="button" severity="secondary" label="Keep mine" @click="keepMine" />
+          <Button type="button" severity="secondary" label="Keep theirs" @click="keepTheirs" />
+        </p>
+      </template>
       <FieldText
         id="library-name"
         v-model="values.libraryName"
