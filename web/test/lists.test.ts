@@ -252,8 +252,9 @@ describe('keeping', () => {
     await settled();
     expect(desk.calls.find((c) => c.method === 'POST')?.body).toEqual({
       lots: [
-        { lotCode: 'A', placeId: 1, left: 25 },
-        { lotCode: 'B', placeId: null, left: 12 },
+        { lotCode: 'A', left: 25, seen: 30 },
+        // Nobody touched it: nothing is said of it.
+        { lotCode: 'B' },
       ],
     });
     expect(useTable().count).toBe(0);

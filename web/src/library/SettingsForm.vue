@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type Settings, settingsEditForm } from '@esprel/core';
 import Button from 'primevue/button';
-import { computed, watch } from 'vue';
+import { ref, watch } from 'vue';
 import { fieldWords } from '../app/fieldWords.ts';
 import { useSession } from '../app/session.ts';
 import { gather, numberOf, shareOf, useForm } from '../app/useForm.ts';
@@ -17,6 +17,7 @@ const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 const session = useSession();
 /** Typed in the unit that is in use, also while another is being chosen. */
 const { unit, warmthText, celsiusTyped } = useTypedWarmth();
+type Fields = Record<string, unknown>;
 const texts = (s: Settings | null, version: number) => ({
   version,
   ...(s ?? {
@@ -59,34 +60,54 @@ const form = useForm({
   method: 'PUT',
   path: () => '/settings',
 });
+/** The settings as they were when the form was filled: what is not so any more was changed, here or at another desk. */
+let filled: Settings | null = session.settings;
 watch(
   () => session.settings,
   (s) => {
-    if (s && form.values.libraryName === '') Object.assign(form.values, texts(s, session.settingsVersion));
+    if (!s || form.values.libraryName !== '') return;
+    filled = s;
+    Object.assign(form.values, texts(s, session.settingsVersion));
   },
   { immediate: true },
 );
 const { values } = form;
 
 type Versioned = Settings & { readonly version: number };
-/** The settings that somebody else saved while this form was open, and what of them is not as it is here. */
-const theirs = computed(() => (form.problem?.code === 'stale' ? (form.problem.more.current as Versioned) : null));
-const differs = computed(() => {
-  const yours = (form.problem?.more.yours ?? {}) as Record<string, unknown>;
-  return Object.entries(theirs.value ?? {})
-    .filter(([key, value]) => key !== 'version' && JSON.stringify(value) !== JSON.stringify(yours[key] ?? null))
-    .map(([key, value]) => `${fieldWords(key)} ${String(value)}`);
-});
+/** What two people changed into different things, and the settings with what only one of them changed. */
+const clash = ref<{ readonly words: string; readonly now: Settings; readonly mine: Versioned; readonly theirs: Versioned } | null>(null);
+
+/** Holds what was sent against what somebody else saved meanwhile; what only one of both changed is kept from each. */
+function bothSides(theirs: Versioned, sent: Settings): NonNullable<typeof clash.value> {
+  const [was, mine, now] = [filled, sent, theirs].map((s) => s as unknown as Record<string, unknown>) as [Fields, Fields, Fields];
+  const same = (x: unknown, y: unknown): boolean => JSON.stringify(x ?? null) === JSON.stringify(y ?? null);
+  const changedHere = Object.keys(mine).filter((k) => !same(mine[k], was[k]));
+  const clashing = changedHere.filter((k) => !same(now[k], was[k]) && !same(now[k], mine[k]));
+  return {
+    now: theirs,
+    words: clashing.map((k) => `${fieldWords(k)} ${String(now[k])}`).join(', '),
+    mine: { ...theirs, ...Object.fromEntries(changedHere.map((k) => [k, mine[k]])) },
+    theirs: { ...theirs, ...Object.fromEntries(changedHere.filter((k) => !clashing.includes(k)).map((k) => [k, mine[k]])) },
+  };
+}
 async function save(): Promise<void> {
-  const answer = await form.send<{ version: number }>();
-  if (answer) values.version = answer.version;
+  clash.value = null;
+  const answer = await form.send<{ settings: Settings; version: number }>();
+  if (answer) {
+    filled = answer.settings;
+    values.version = answer.version;
+  } else if (form.problem?.code === 'stale') {
+    const { current, yours } = form.problem.more as { current: Versioned; yours: Settings };
+    const sides = bothSides(current, yours);
+    if (sides.words === '') await saveAs(sides.mine, sides.now);
+    else clash.value = sides;
+  }
 }
-function keepMine(): void {
-  values.version = theirs.value?.version ?? values.version;
-  void save();
-}
-function keepTheirs(): void {
-  if (theirs.value) form.reset(texts(theirs.value, theirs.value.version));
+/** Saves what was put together of both sides. */
+async function saveAs(settings: Versioned, current: Settings): Promise<void> {
+  filled = current;
+  form.reset(texts(settings, settings.version));
+  await save();
 }
 </script>
 
@@ -101,11 +122,11 @@ function keepTheirs(): void {
       :problem="form.problem"
       @submit="save"
     >
-      <template v-if="theirs" #problem>
-        <p>There now: {{ differs.join(', ') }}.</p>
+      <template v-if="clash" #problem>
+        <p>There now: {{ clash.words }}.</p>
         <p class="row-of-buttons">
-          <Button type="button" severity="secondary" label="Keep mine" @click="keepMine" />
-          <Button type="button" severity="secondary" label="Keep theirs" @click="keepTheirs" />
+          <Button type="button" severity="secondary" label="Keep mine" @click="saveAs(clash.mine, clash.now)" />
+          <Button type="button" severity="secondary" label="Keep theirs" @click="saveAs(clash.theirs, clash.now)" />
         </p>
       </template>
       <FieldText

@@ -32,7 +32,7 @@ interface Row {
 const router = useRouter();
 const table = useTable();
 const { data: places } = useFetched<{ places: PlaceNow[] }>(() => '/places');
-const { data } = useFetched<{ lots: OnTable[] }>(() =>
+const { data, reload } = useFetched<{ lots: OnTable[] }>(() =>
   table.codes.length === 0 ? null : `/lots/by-code?codes=${encodeURIComponent(table.codes.join(','))}`,
 );
 const lots = computed(() => data.value?.lots ?? []);
@@ -87,7 +87,11 @@ const wrong = (i: number, field: string): string | undefined => form.errors[`lot
 const leave = (): void => void router.push('/lots');
 async function save(): Promise<void> {
   const codes = lots.value.map((l) => l.code);
-  if (!(await form.send())) return;
+  if (!(await form.send())) {
+    // What another desk wrote meanwhile is shown beside what was counted.
+    await reload();
+    return;
+  }
   form.reset();
   table.putBack(...codes);
   leave();
