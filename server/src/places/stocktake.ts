@@ -149,9 +149,8 @@ function writeScan(
     lot.id,
   );
   if (!now) change.insert('stocktake_scans', { stocktake_id: take.id, lot_id: lot.id, ...row });
-  else if (body.version !== undefined) change.update('stocktake_scans', now.id, row, body.version);
-  else if (now.amount === 'not-looked') change.update('stocktake_scans', now.id, row);
-  // Version 0 is none: somebody looked meanwhile, and both are shown.
+  else if (body.version !== undefined || now.amount === 'not-looked') change.update('stocktake_scans', now.id, row, body.version);
+  // Whoever knows of no look must not write over one: no row has the version 0, so both sides are shown.
   else if (body.amount !== 'not-looked') change.update('stocktake_scans', now.id, row, 0);
 }
 

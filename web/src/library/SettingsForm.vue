@@ -8,6 +8,7 @@ import { gather, numberOf, shareOf, useForm } from '../app/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldOneInTen from '../fields/FieldOneInTen.vue';
 import FieldText from '../fields/FieldText.vue';
+import { yearDayWords } from '../fields/yearDay.ts';
 import FieldYearDay from '../fields/FieldYearDay.vue';
 import { useTypedWarmth } from '../fields/useTypedWarmth.ts';
 import FormFrame from '../fields/FormFrame.vue';
@@ -77,6 +78,11 @@ type Versioned = Settings & { readonly version: number };
 /** What two people changed into different things, and the settings with what only one of them changed. */
 const clash = ref<{ readonly words: string; readonly now: Settings; readonly mine: Versioned; readonly theirs: Versioned } | null>(null);
 
+/** A value as it is read: a day of the year in words. */
+function valueWords(value: unknown): string {
+  return typeof value === 'string' && /^\d\d-\d\d$/.test(value) ? yearDayWords(value, values.dateOrder) : String(value ?? 'nothing');
+}
+
 /** Holds what was sent against what somebody else saved meanwhile; what only one of both changed is kept from each. */
 function bothSides(theirs: Versioned, sent: Settings): NonNullable<typeof clash.value> {
   const [was, mine, now] = [filled, sent, theirs].map((s) => s as unknown as Record<string, unknown>) as [Fields, Fields, Fields];
@@ -85,7 +91,7 @@ function bothSides(theirs: Versioned, sent: Settings): NonNullable<typeof clash.
   const clashing = changedHere.filter((k) => !same(now[k], was[k]) && !same(now[k], mine[k]));
   return {
     now: theirs,
-    words: clashing.map((k) => `${fieldWords(k)} ${String(now[k])}`).join(', '),
+    words: clashing.map((k) => `${fieldWords(k)} ${valueWords(now[k])}`).join(', '),
     mine: { ...theirs, ...Object.fromEntries(changedHere.map((k) => [k, mine[k]])) },
     theirs: { ...theirs, ...Object.fromEntries(changedHere.filter((k) => !clashing.includes(k)).map((k) => [k, mine[k]])) },
   };

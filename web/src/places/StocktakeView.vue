@@ -17,7 +17,7 @@ const props = defineProps<{ id: string }>();
 const router = useRouter();
 const format = useFormat();
 const changes = useChanges();
-const { data, problem } = useFetched<StocktakeData>(() => `/stocktakes/${props.id}`);
+const { data, problem, reload } = useFetched<StocktakeData>(() => `/stocktakes/${props.id}`);
 const typed = ref('');
 const said = ref<{ readonly words: string; readonly wrong: boolean } | null>(null);
 const after = reactive({ markMissing: true, moveHere: true });
@@ -60,17 +60,21 @@ const opened = watch(data, async (now) => {
 
 async function look(lot: StocktakeLot, amount: string, counted: number | null): Promise<void> {
   const version = lot.version ?? undefined;
-  await changes.send('POST', `/stocktakes/${props.id}/scans`, { lotCode: lot.code, amount, counted, version }).catch((error: unknown) => {
-    const fault = error as ApiProblem;
-    const theirs = fault.code === 'stale' ? (fault.more.current as { amount: string; counted: number | null }) : null;
-    said.value = {
-      words:
-        theirs === null
-          ? fault.message
-          : `${lot.code} was looked at at another desk meanwhile${theirs.counted === null ? '' : `: ${String(theirs.counted)} counted`}. Say again what is right.`,
-      wrong: true,
-    };
-  });
+  await changes
+    .send('POST', `/stocktakes/${props.id}/scans`, { lotCode: lot.code, amount, counted, version })
+    .catch(async (error: unknown) => {
+      // What is said next is said of what the other desk saw.
+      await reload();
+      const fault = error as ApiProblem;
+      const theirs = fault.code === 'stale' ? (fault.more.current as { amount: string; counted: number | null }) : null;
+      said.value = {
+        words:
+          theirs === null
+            ? fault.message
+            : `${lot.code} was looked at at another desk meanwhile${theirs.counted === null ? '' : `: ${String(theirs.counted)} counted`}. Say again what is right.`,
+        wrong: true,
+      };
+    });
 }
 async function unscan(lot: StocktakeLot): Promise<void> {
   await changes.send('DELETE', `/stocktakes/${props.id}/scans/${lot.code}`, {}).catch(() => undefined);
