@@ -73,6 +73,7 @@ function envelopes(story: Story, day: string): void {
     if (!first || !second || (first.acquisition !== 'purchased' && second.acquisition !== 'purchased') || told >= 6) continue;
     told += 1;
     story.desk.do(day, 'put', `/lots/${first.code}/envelope`, {
+      version: 0,
       depthMm: 5,
       spacingCm: 30,
       weeksMin: 6,
@@ -83,6 +84,7 @@ function envelopes(story: Story, day: string): void {
       words: 'Sow under cover, prick out when they can be handled.',
     });
     story.desk.do(day, 'put', `/lots/${second.code}/envelope`, {
+      version: 0,
       packedFor: 2026,
       depthMm: 12,
       spacingCm: 40,

@@ -48,7 +48,8 @@ export function lendOne(story: Story, day: string): void {
       const patience = addDays(due, r.whole(10, 60));
       story.on(patience, (when) => {
         const open = one<{ settled_on: string | null }>(story.db, 'SELECT settled_on FROM loans WHERE id = ?', loan.id);
-        if (open && open.settled_on === null && r.chance(0.95)) story.desk.do(when, 'post', `/loans/${String(loan.id)}/settle`, {});
+        if (open && open.settled_on === null && r.chance(0.95))
+          story.desk.do(when, 'post', `/loans/${String(loan.id)}/settle`, { version: 1 });
       });
     }
   }

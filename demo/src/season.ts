@@ -75,7 +75,7 @@ function sayTimings(story: Story): void {
     const year = seasonYearOf(sownOn, reader.garden(null).frost.last);
     const target = tableTarget(reader.of({ id: lotId, crop_key: cropKey, variety_id: varietyId }, null, year), 'start');
     if (target === null || Math.abs(daysBetween(target, sownOn)) > 16) return;
-    story.desk.do(DEMO_TODAY, 'post', `/sowings/${String(id)}/timing`, { timing: SAID[i % SAID.length] });
+    story.desk.do(DEMO_TODAY, 'post', `/sowings/${String(id)}/timing`, { version: 0, timing: SAID[i % SAID.length] });
   });
 }
 

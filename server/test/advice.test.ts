@@ -191,9 +191,9 @@ describe('crops of one’s own', () => {
     expect((await library.get('/api/find?q=mill%20mint')).body.found.map((f: any) => f.kind)).toContain('crop');
     expect((await library.get('/api/labels/plan?kind=packet&codes=' + code)).status).toBe(200);
     expect((await library.get('/api/export/lots.csv')).body).toContain('Mill mint');
-    await library.done(`/api/crops/${String(key)}/own-figure`, { field: 'sowDepthMm', value: 2 }, 'PUT');
+    await library.done(`/api/crops/${String(key)}/own-figure`, { version: 0, field: 'sowDepthMm', value: 2 }, 'PUT');
     expect((await sheet(code)).crop.own).toEqual(['sowDepthMm']);
-    const used = await library.send('DELETE', `/api/crops/${String(key)}`, {});
+    const used = await library.send('DELETE', `/api/crops/${String(key)}`, { version: 1 });
     expect(used).toMatchObject({ status: 409, body: { code: 'blocked' } });
   });
 
@@ -223,14 +223,21 @@ describe('crops of one’s own', () => {
   });
 
   it('every figure of the reference can be set, words and lists too', async () => {
-    const put = (field: string, value: unknown) => library.send('PUT', '/api/crops/tomato/own-figure', { field, value });
+    const figure = async (field: string): Promise<number> =>
+      (await library.get('/api/crops/tomato')).body.figures.find((f: any) => f.field === field)?.version ?? 0;
+    const put = async (field: string, value: unknown) =>
+      library.send('PUT', '/api/crops/tomato/own-figure', { version: await figure(field), field, value });
     expect((await put('lightNeed', 'dark')).body.crop.lightNeed).toBe('dark');
     expect((await put('chillWeeks', 2)).body.crop.chillWeeks).toBe(2);
     expect((await put('soakHours', 12)).status).toBe(200);
     expect((await put('pretreatments', ['soak'])).body.crop.pretreatments).toEqual(['soak']);
     expect((await put('directWeeksMin', 2)).body.errors[0].path).toBe('value');
     expect((await put('lightNeed', 'moon')).body.errors[0].path).toBe('value');
-    const back = await library.send('PUT', '/api/crops/tomato/own-figure', { field: 'lightNeed', reference: true });
+    const back = await library.send('PUT', '/api/crops/tomato/own-figure', {
+      field: 'lightNeed',
+      reference: true,
+      version: await figure('lightNeed'),
+    });
     expect(back.body.crop.lightNeed).toBe('either');
   });
 });

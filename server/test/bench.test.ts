@@ -247,7 +247,7 @@ describe('a verdict set by hand', () => {
     const code = await takeIn();
     const verdict = async (): Promise<any> => (await library.get(`/api/lots/${code}`)).body.verdict;
     const body = { verdict: 'rescue', reason: 'soaked in the flood', untilDay: '2027-06-01' };
-    await library.done(`/api/lots/${code}/overrule`, body);
+    await library.done(`/api/lots/${code}/overrule`, { version: 0, ...body });
     expect(await verdict()).toMatchObject({
       verdict: 'rescue',
       nextLook: '2027-06-01',
@@ -255,11 +255,12 @@ describe('a verdict set by hand', () => {
     });
     expect((await library.get('/api/lots?tag=rescue')).body.lots).toHaveLength(1);
     library.today = '2027-06-02';
-    await library.post(`/api/lots/${code}/overrule`, { ...body, verdict: 'lend', untilDay: '2027-07-01' });
+    await library.post(`/api/lots/${code}/overrule`, { version: 0, ...body, verdict: 'lend', untilDay: '2027-07-01' });
     expect((await verdict()).verdict).toBe('lend');
-    await library.done(`/api/lots/${code}/overrule/end`, {});
+    const { version } = (await library.get(`/api/lots/${code}`)).body.overrule;
+    await library.done(`/api/lots/${code}/overrule/end`, { version });
     expect((await verdict()).reason).not.toContain('Set by hand');
-    expect((await library.post(`/api/lots/${code}/overrule/end`, {})).status).toBe(409);
+    expect((await library.post(`/api/lots/${code}/overrule/end`, { version })).status).toBe(409);
     await undoLast();
     expect((await verdict()).verdict).toBe('lend');
   });
@@ -271,7 +272,13 @@ describe('a verdict set by hand', () => {
   ])('refuses %j', async (over, path) => {
     const code = await takeIn();
     const before = rowCounts(library.db);
-    const answer = await library.post(`/api/lots/${code}/overrule`, { verdict: 'lend', reason: 'x', untilDay: '2027-06-01', ...over });
+    const answer = await library.post(`/api/lots/${code}/overrule`, {
+      version: 0,
+      verdict: 'lend',
+      reason: 'x',
+      untilDay: '2027-06-01',
+      ...over,
+    });
     expect(answer.body.errors.map((e: any) => e.path)).toEqual([path]);
     expect(rowCounts(library.db)).toEqual(before);
   });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { all, type Db } from '../src/db/db.ts';
-import { doAllAgain, envelope, openTestLibrary, takeAllBack } from './library.ts';
+import { doAllAgain, envelope, openTestLibrary, takeAllBack, twoDesks } from './library.ts';
 
 const TABLES = ['rounds', 'tests', 'test_steps', 'replicates', 'movements', 'sowings', 'emergence_counts', 'overrules'] as const;
 
@@ -26,13 +26,7 @@ describe('every step of the bench', () => {
     for (const name of ['Tollgate Red', 'Copper Kettle'])
       lots.push((await library.done('/api/lots', envelope({ varietyName: name, seeds: 600 }))).code as string);
     const before = everything(db);
-    const steps: { id: number; summary: string }[] = [];
-    const step = async (path: string, body: unknown = {}): Promise<any> => {
-      const answer = await library.post(`/api${path}`, body);
-      if (answer.status !== 200) throw new Error(`${path}: ${JSON.stringify(answer.body)}`);
-      steps.push(answer.body.action);
-      return answer.body;
-    };
+    const { step, steps } = twoDesks(library);
     const version = async (id: number): Promise<number> => (await library.get(`/api/tests/${String(id)}`)).body.test.version;
 
     const { id: round } = await step('/rounds', { from: '2027-03-14', lots: lots.map((lotCode) => ({ lotCode, replicates: [20, 20] })) });
@@ -53,9 +47,15 @@ describe('every step of the bench', () => {
     });
     await step(`/tests/${String(first)}/close`, { version: await version(first), closedOn: '2027-03-26' });
     await step(`/tests/${String(first)}/pot`, { plants: 6, pottedOn: '2027-03-26' });
-    await step(`/lots/${lots[0]!}/overrule`, { verdict: 'renew', reason: 'the last of it', untilDay: '2027-09-01' });
-    await step(`/lots/${lots[0]!}/overrule`, { verdict: 'lend', reason: 'there is more in the shed', untilDay: '2027-10-01' });
-    await step(`/lots/${lots[0]!}/overrule/end`);
+    const word = async (): Promise<number> => (await library.get(`/api/lots/${lots[0]!}`)).body.overrule.version;
+    await step(`/lots/${lots[0]!}/overrule`, { version: 0, verdict: 'renew', reason: 'the last of it', untilDay: '2027-09-01' });
+    await step(`/lots/${lots[0]!}/overrule`, {
+      version: await word(),
+      verdict: 'lend',
+      reason: 'there is more in the shed',
+      untilDay: '2027-10-01',
+    });
+    await step(`/lots/${lots[0]!}/overrule/end`, { version: await word() });
     const after = everything(db);
 
     for (const s of steps) {

@@ -42,7 +42,11 @@ describe('the frame', () => {
     const settings = (await library.get('/api/settings')).body;
     await library.done('/api/settings', { ...settings, lendingThreshold: 0.5 }, 'PUT');
     expect((await library.lotSheet(code)).estimate.threshold).toBe(0.5);
-    await library.done('/api/crops/tomato/own-figure', { field: 'lendingThreshold', value: 0.9, reason: 'we are strict' }, 'PUT');
+    await library.done(
+      '/api/crops/tomato/own-figure',
+      { version: 0, field: 'lendingThreshold', value: 0.9, reason: 'we are strict' },
+      'PUT',
+    );
     expect((await library.lotSheet(code)).estimate.threshold).toBe(0.9);
   });
 
@@ -50,7 +54,7 @@ describe('the frame', () => {
     const codes: string[] = [];
     for (let i = 0; i < 45; i++) codes.push(await library.takeIn({ varietyName: `Row ${String(i % 7)}`, year: 2024 }));
     const before = await library.median(codes[0]!);
-    await library.done('/api/crops/tomato/own-figure', { field: 'halfLifeYears', value: 2, reason: 'ours do not last' }, 'PUT');
+    await library.done('/api/crops/tomato/own-figure', { version: 0, field: 'halfLifeYears', value: 2, reason: 'ours do not last' }, 'PUT');
     const stale = async (): Promise<number> => (await library.get('/api/session')).body.stale;
     await expect.poll(stale, { timeout: 15_000 }).toBe(0);
     const { lots } = (await library.get('/api/lots?limit=100')).body;
@@ -62,9 +66,9 @@ describe('the frame', () => {
     const { id } = await library.done('/api/people', { name: 'Sunniva' });
     expect(await library.post('/api/people', { name: 'Sunniva' })).toMatchObject({ status: 400, body: { errors: [{ path: 'name' }] } });
     await library.post('/api/lots', envelope(), { 'X-Esprel-Person': String(id) });
-    expect((await library.send('DELETE', `/api/people/${String(id)}`, {})).status).toBe(400);
+    expect((await library.send('DELETE', `/api/people/${String(id)}`, { version: 1 })).status).toBe(400);
     const idle = await library.done('/api/people', { name: 'Tobin' });
-    expect((await library.send('DELETE', `/api/people/${String(idle.id)}`, {})).status).toBe(200);
+    expect((await library.send('DELETE', `/api/people/${String(idle.id)}`, { version: 1 })).status).toBe(200);
   });
 
   it('the label of a code is a picture, and of no code an error', async () => {

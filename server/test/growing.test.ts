@@ -87,7 +87,7 @@ describe('a packet', () => {
       /Sow (?:in|out)doors[^<.]* here/.exec((await library.get(`/api/labels/page.svg?kind=packet&codes=${code}`)).body)?.[0];
     expect(await says()).toBe('Sow indoors 10 to 24 Mar here');
     const id = await sow({ on: '2027-03-13', seeds: 10 });
-    await library.done(`/api/sowings/${String(id)}/timing`, { timing: 'too-early' });
+    await library.done(`/api/sowings/${String(id)}/timing`, { version: 0, timing: 'too-early' });
     // Four days before the middle and too early asks for three days later; with the table as a second voice it moves one whole day.
     expect(await says()).toBe('Sow indoors 11 to 25 Mar here');
     library.today = '2027-03-27';
@@ -159,7 +159,7 @@ describe('what worked', () => {
     const b = await sow({ on: '2027-03-02', seeds: 20 });
     await count(b, '2027-03-12', 5);
     await end(b, 'damped-off', '2027-03-13');
-    await library.done(`/api/sowings/${String(a)}/timing`, { timing: 'right' });
+    await library.done(`/api/sowings/${String(a)}/timing`, { version: 0, timing: 'right' });
     const kale = await takeIn({ cropKey: 'kale', varietyName: 'Rookery Green' });
     await sow({ lot: kale, on: '2027-03-10', seeds: 12 });
     const { rows } = (await library.get('/api/sowing/worked')).body;

@@ -154,7 +154,7 @@ describe('mixed up', () => {
     expect(
       (await library.post('/api/mix-ups', { lotCode: b.code, otherCode: a.code, kind: 'spilled', reason: 'x' })).body.errors[0].path,
     ).toBe('otherCode');
-    await library.done(`/api/mix-ups/${String(mixed.id)}/clear`, { how: 'not-mixed', reason: 'seed coats differ' });
+    await library.done(`/api/mix-ups/${String(mixed.id)}/clear`, { version: 1, how: 'not-mixed', reason: 'seed coats differ' });
     const after = (await library.get(`/api/lots/${a.code}`)).body;
     expect([after.lot.identity, after.evidence[0].used]).toEqual(['sure', true]);
     expect(await alive()).toBeCloseTo(low, 6);
@@ -177,7 +177,7 @@ describe('mixed up', () => {
     const used = async () => ((await library.get(`/api/lots/${a.code}`)).body.evidence as { used: boolean }[]).map((e) => e.used);
     expect(await used()).toEqual([true, false]);
     library.today = '2027-05-01';
-    await library.done(`/api/mix-ups/${String(mixed.id)}/clear`, { how: 'put-right', reason: 'labels exchanged' });
+    await library.done(`/api/mix-ups/${String(mixed.id)}/clear`, { version: 1, how: 'put-right', reason: 'labels exchanged' });
     expect(await used()).toEqual([true, false]);
     await testOf(library, a.code, 19);
     expect(await used()).toEqual([true, false, true]);

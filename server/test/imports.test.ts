@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { one } from '../src/db/db.ts';
 import { MAX_FILE_BYTES } from '../src/files/csv.ts';
 import { envelope, openTestLibrary, rowCounts, type TestLibrary } from './library.ts';
 
@@ -179,6 +180,21 @@ describe('reading a file in', () => {
     const stopped = await until(library, read.id, 'read', 'done');
     expect([stopped.state, stopped.message]).toEqual(['read', 'Stopped; nothing of it was written.']);
     expect(rowCounts(library.db)).toMatchObject({ lots: 0, varieties: 0, events: 0 });
+  }, 120_000);
+
+  it('stopped at any moment, what is said is what is there', async () => {
+    for (const rows of [3, 60, 240]) {
+      const library = await openTestLibrary();
+      const lines = Array.from({ length: rows }, (_, i) => `Number ${String(i)},Tomato,50`);
+      const read = await readIn(library, ['Variety,Crop,Seeds', ...lines].join('\n'));
+      await library.done(`/api/imports/${read.id as string}/accept`, { same: [] });
+      // The last words of the thread may be lost with it; the library knows all the same.
+      while (one<{ n: number }>(library.db, 'SELECT count(*) AS n FROM imports')?.n === 0)
+        await new Promise((resolve) => setImmediate(resolve));
+      const stopped = await library.done(`/api/imports/${read.id as string}/stop`, {});
+      expect([stopped.state, stopped.message]).toEqual(['done', `Read in ${String(rows)} envelopes from swap.csv`]);
+      expect(rowCounts(library.db)).toMatchObject({ lots: rows });
+    }
   }, 120_000);
 });
 

@@ -52,7 +52,7 @@ describe('judging many lots on a thread', () => {
     const running = refreshStale(library.db, library.today, estimator);
     const { lots } = (await library.get('/api/lots?limit=20')).body;
     const code = lots[0].code as string;
-    await library.done(`/api/lots/${code}/overrule`, { verdict: 'rescue', reason: 'wet box', untilDay: '2027-09-01' });
+    await library.done(`/api/lots/${code}/overrule`, { version: 0, verdict: 'rescue', reason: 'wet box', untilDay: '2027-09-01' });
     await running;
     expect((await library.get(`/api/lots/${code}`)).body.verdict).toMatchObject({ verdict: 'rescue' });
     await estimator.close();

@@ -31,8 +31,8 @@ const CASES: readonly [method: string, path: string, body: unknown, field: strin
   ['POST', '/mix-ups', { lotCode: 'TM-001V', otherCode: 'TM-001V', kind: 'swapped', reason: 'r' }, 'otherCode'],
   ['POST', '/mix-ups', { lotCode: 'TM-001V', otherCode: 'ZZ', kind: 'swapped', reason: 'r' }, 'otherCode'],
   ['POST', '/mix-ups', { lotCode: 'TM-001V', otherCode: 'TM-002Y', kind: 'lost', reason: 'r' }, 'kind'],
-  ['PUT', '/lots/TM-001V/envelope', { packedFor: 1492 }, 'packedFor'],
-  ['PUT', '/lots/TM-001V/envelope', { words: 'a\u0007b' }, 'words'],
+  ['PUT', '/lots/TM-001V/envelope', { version: 0, packedFor: 1492 }, 'packedFor'],
+  ['PUT', '/lots/TM-001V/envelope', { version: 0, words: 'a\u0007b' }, 'words'],
   ['POST', '/lots/TM-001V/weighings', { samples: [], totalGrams: 1, weighedOn: '2027-03-14' }, 'samples'],
   ['POST', '/lots/TM-001V/weighings', { samples: [{ seeds: 10, grams: 1 }], totalGrams: 1, weighedOn: '2027-03-15' }, 'weighedOn'],
   [

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { all, type Db } from '../src/db/db.ts';
-import { doAllAgain, envelope, fridgeLog, openTestLibrary, takeAllBack, tinyJpeg } from './library.ts';
+import { doAllAgain, envelope, fridgeLog, openTestLibrary, takeAllBack, twoDesks, tinyJpeg } from './library.ts';
 
 const TABLES = [
   'lots',
@@ -48,13 +48,7 @@ describe('every step of taking in and keeping', () => {
     const c = (await library.done('/api/lots', envelope({ cropKey: 'onion', year: 2025 }))).code as string;
     const member = await library.done('/api/members', { name: 'Bram Holt' });
     const before = everything(db);
-    const steps: { id: number; summary: string }[] = [];
-    const step = async (path: string, body: unknown = {}, method = 'POST'): Promise<any> => {
-      const answer = await library.send(method, `/api${path}`, body, { 'X-Esprel-Person': String(person.id) });
-      if (answer.status !== 200) throw new Error(`${method} ${path}: ${JSON.stringify(answer.body)}`);
-      steps.push(answer.body.action);
-      return answer.body;
-    };
+    const { step, steps } = twoDesks(library, { 'X-Esprel-Person': String(person.id) });
     const versionOf = async (path: string, key: string): Promise<number> => (await library.get(`/api${path}`)).body[key].version;
 
     const kitchen = await step('/places', { name: 'Kitchen', kind: 'room', temperatureC: 20, rhPercent: 50, sealed: false });
@@ -73,7 +67,11 @@ describe('every step of taking in and keeping', () => {
       { name: 'Cold fridge', kind: 'fridge', parentId: kitchen.id, temperatureC: 3, rhPercent: 50, sealed: false, version: 1 },
       'PATCH',
     );
-    await step(`/lots/${a}/envelope`, { depthMm: 10, weeksMin: 8, weeksMax: 10, anchor: 'last-frost', warnings: 'dusty' }, 'PUT');
+    await step(
+      `/lots/${a}/envelope`,
+      { version: 0, depthMm: 10, weeksMin: 8, weeksMax: 10, anchor: 'last-frost', warnings: 'dusty' },
+      'PUT',
+    );
     await step(`/lots/${a}/photos`, { jpeg: tinyJpeg('a') });
     await step(`/lots/${a}/weighings`, {
       samples: [
@@ -94,7 +92,7 @@ describe('every step of taking in and keeping', () => {
       packetFillId: fill.id,
       packets: 1,
     });
-    await step(`/packets/${String(fill.id)}/pour-back`);
+    await step(`/packets/${String(fill.id)}/pour-back`, { version: 2 });
     const { lot } = (await library.get(`/api/lots/${a}`)).body;
     const variety = `/varieties/${String(lot.varietyId)}`;
     const sheet = (await library.get(`/api${variety}`)).body;
@@ -123,7 +121,7 @@ describe('every step of taking in and keeping', () => {
     await step(`/varieties/${String(split.id)}/join`, { version: 1, intoId: lot.varietyId, reason: 'poor soil' });
     await step(`${variety}/move`, { version: await versionOf(variety, 'variety'), cropKey: 'leek', reason: 'flat leaves' });
     await step('/mix-ups', { lotCode: a, otherCode: b, kind: 'spilled', reason: 'the tray fell' });
-    await step(`/mix-ups/1/clear`, { how: 'put-right', reason: 'sorted by size' });
+    await step(`/mix-ups/1/clear`, { version: 1, how: 'put-right', reason: 'sorted by size' });
     await step(`/lots/${b}/identity`, { version: await versionOf(`/lots/${b}`, 'lot'), identity: 'likely', reason: 'looks so' });
     await step(`/lots/${b}/identity/answer`, {
       version: await versionOf(`/lots/${b}`, 'lot'),
@@ -135,7 +133,7 @@ describe('every step of taking in and keeping', () => {
     const take = await step('/stocktakes', { placeId: fridge.id });
     await step(`/stocktakes/${String(take.id)}/scans`, { lotCode: b, amount: 'counted', counted: 150 });
     await step(`/stocktakes/${String(take.id)}/close`, { markMissing: true, moveHere: true });
-    await step(`/lots/${a}/found`);
+    await step(`/lots/${a}/found`, { version: (await library.get(`/api/lots/${a}`)).body.lot.version });
     const { errands } = (await library.get('/api/errands')).body;
     await step('/errands/done', { ids: errands.map((e: any) => e.id) });
 

@@ -36,9 +36,9 @@ describe('members, loans and promises', () => {
     const promises = async (): Promise<number> =>
       (await library.get('/api/today')).body.items.filter((i: any) => i.kind === 'promise').length;
     expect(await promises()).toBe(1);
-    await library.done(`/api/loans/${String(id)}/settle`, {});
+    await library.done(`/api/loans/${String(id)}/settle`, { version: 1 });
     expect(await promises()).toBe(0);
-    expect(await library.post(`/api/loans/${String(id)}/settle`, {})).toMatchObject({ status: 409 });
+    expect(await library.post(`/api/loans/${String(id)}/settle`, { version: 1 })).toMatchObject({ status: 409 });
     expect((await library.get(`/api/members/${String(memberId)}`)).body.loans[0]).toMatchObject({ settledOn: '2027-03-14', lotCode: code });
   });
 

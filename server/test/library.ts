@@ -156,6 +156,27 @@ export async function takeAllBack(
   }
 }
 
+/**
+ * Makes steps at one desk; whatever names a version is then sent once more by a second desk that saw the same, and has to be refused
+ * with nothing written.
+ */
+export function twoDesks(library: TestLibrary, headers: Record<string, string> = {}) {
+  const steps: { readonly id: number; readonly summary: string }[] = [];
+  const step = async (path: string, body: object = {}, method = 'POST'): Promise<any> => {
+    const answer = await library.send(method, `/api${path}`, body, headers);
+    if (answer.status !== 200) throw new Error(`${method} ${path}: ${JSON.stringify(answer.body)}`);
+    steps.push(answer.body.action);
+    if ('version' in body) {
+      const before = rowCounts(library.db);
+      const second = await library.send(method, `/api${path}`, body, headers);
+      expect([method, path, second.status >= 400 && second.status < 500]).toEqual([method, path, true]);
+      expect(rowCounts(library.db)).toEqual(before);
+    }
+    return answer.body;
+  };
+  return { step, steps };
+}
+
 /** Does all that was taken back again, in its order. */
 export async function doAllAgain(library: TestLibrary): Promise<void> {
   const redo = (await library.get('/api/history?limit=100')).body.steps.filter((x: any) => x.undoes !== null);

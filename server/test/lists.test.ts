@@ -86,7 +86,11 @@ describe('a library’s own figures', () => {
   it('change the lots of the crop and only those', async () => {
     const median = async (crop: string): Promise<number> => (await walk(`crop=${crop}`))[0].median;
     const [onion, kale] = [await median('onion'), await median('kale')];
-    const set = await library.done('/api/crops/onion/own-figure', { field: 'halfLifeYears', value: 20, reason: 'ours last' }, 'PUT');
+    const set = await library.done(
+      '/api/crops/onion/own-figure',
+      { version: 0, field: 'halfLifeYears', value: 20, reason: 'ours last' },
+      'PUT',
+    );
     expect(await median('onion')).toBeGreaterThan(onion + 0.05);
     expect(await median('kale')).toBeCloseTo(kale, 9);
     expect((await library.get('/api/crops/onion')).body.crop.own).toEqual(['halfLifeYears']);

@@ -47,7 +47,7 @@ describe('places', () => {
     expect((await library.post('/api/places', place('Shelf'))).status).toBe(200);
     const half = await library.post('/api/places', place('Attic', { rhPercent: null }));
     expect(half.body.errors[0].path).toBe('rhPercent');
-    const stays = await library.send('DELETE', `/api/places/${String(outer.id)}`, {});
+    const stays = await library.send('DELETE', `/api/places/${String(outer.id)}`, { version: 1 });
     expect(stays.body.errors[0].message).toContain('move them first');
   });
 
@@ -190,7 +190,7 @@ describe('stocktake', () => {
     const loan = { lotCode: lot.code, memberId: member.id, seeds: 10, purpose: 'garden', promise: 'nothing', lentOn: '2027-03-14' };
     expect((await library.post('/api/loans', loan)).body.errors[0].message).toContain('missing since');
     expect((await library.get('/api/lots?tag=missing')).body.lots).toHaveLength(1);
-    await library.done(`/api/lots/${lot.code}/found`, {});
+    await library.done(`/api/lots/${lot.code}/found`, { version: (await library.get(`/api/lots/${lot.code}`)).body.lot.version });
     expect((await library.post('/api/loans', loan)).status).toBe(200);
     expect(
       (await library.post(`/api/stocktakes/${String(take.id)}/scans`, { lotCode: lot.code, amount: 'right' })).body.errors[0].message,

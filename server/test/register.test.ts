@@ -141,8 +141,8 @@ describe('the variety register', () => {
     const library = await openTestLibrary();
     const a = await library.done('/api/lots', envelope({ source: 'Moss & Daughter' }));
     const b = await library.done('/api/lots', envelope({ source: 'Ferry Lane Nursery', year: 2025 }));
-    await library.done(`/api/lots/${a.code}/envelope`, { depthMm: 5, weeksMin: 6, weeksMax: 8, anchor: 'last-frost' }, 'PUT');
-    await library.done(`/api/lots/${b.code}/envelope`, { depthMm: 20, weeksMin: 10, warnings: 'dyed seed' }, 'PUT');
+    await library.done(`/api/lots/${a.code}/envelope`, { version: 0, depthMm: 5, weeksMin: 6, weeksMax: 8, anchor: 'last-frost' }, 'PUT');
+    await library.done(`/api/lots/${b.code}/envelope`, { version: 0, depthMm: 20, weeksMin: 10, warnings: 'dyed seed' }, 'PUT');
     const sheet = await varietyOf(library, a.code);
     expect(sheet.envelopes.map((e: any) => [e.source, e.depthMm, e.weeksMin, e.weeksMax])).toEqual([
       ['Ferry Lane Nursery', 20, 10, 10],
@@ -168,7 +168,7 @@ describe('restricted plants', () => {
     const member = await library.done('/api/members', { name: 'Ottilie Vane' });
     const loan = { lotCode: lot.code, memberId: member.id, seeds: 10, purpose: 'garden', promise: 'nothing', lentOn: '2027-03-14' };
     expect((await library.post('/api/loans', loan)).body.errors[0].message).toContain('spreads along the river here');
-    await library.done(`/api/restricted/${String(entry.id)}`, {}, 'DELETE');
+    await library.done(`/api/restricted/${String(entry.id)}`, { version: 1 }, 'DELETE');
     expect((await library.post('/api/loans', loan)).status).toBe(200);
     for (const [body, path] of [
       [{ name: 'ab', rule: 'warn', why: 'x' }, 'name'],

@@ -23,7 +23,7 @@ describe('a planned sowing', () => {
     expect((await library.post(`/api/planned/${String(id)}/move`, { version: 1, sowOn: '2027-03-23' })).status).toBe(409);
     await undoLast(library);
     expect((await library.get('/api/season')).body.lanes[0].sowOn).toBe('2027-03-09');
-    await library.done(`/api/planned/${String(id)}`, {}, 'DELETE');
+    await library.done(`/api/planned/${String(id)}`, { version: 3 }, 'DELETE');
     expect((await library.get('/api/season')).body.lanes).toEqual([]);
     await undoLast(library);
     expect((await library.get('/api/season')).body.lanes).toHaveLength(1);
@@ -205,7 +205,7 @@ describe('a planned sowing', () => {
 
   it('opens the season with the first of its work, also where forty weeks of cold go before', async () => {
     const code = await library.takeIn({ varietyName: 'Hedge Rose', cropKey: 'columbine', seeds: 300 });
-    await library.done('/api/crops/columbine/own-figure', { field: 'chillWeeks', value: 40, reason: 'double dormant' }, 'PUT');
+    await library.done('/api/crops/columbine/own-figure', { version: 0, field: 'chillWeeks', value: 40, reason: 'double dormant' }, 'PUT');
     await library.done('/api/planned', plan(code, { sowOn: '2027-03-30' }));
     expect((await library.get('/api/season')).body.from).toBe('2026-06-23');
   });
@@ -287,7 +287,7 @@ describe('a planned sowing', () => {
     expect(list.bench.offers).toHaveLength(2);
     // Sixteen of sixty cells and two thirds of a tray make one; no day of the window is free.
     expect(list.bench.offers[0]).toMatchObject({ day: null, trayKind: { name: '60 small cells' } });
-    expect((await library.send('DELETE', `/api/bench/${String(bench.id)}`, {})).status).toBe(400);
+    expect((await library.send('DELETE', `/api/bench/${String(bench.id)}`, { version: 1 })).status).toBe(400);
   });
 });
 
@@ -304,7 +304,7 @@ describe('too early, right, too late', () => {
       sownOn: '2027-03-13',
       plannedId,
     });
-    const said = await library.done(`/api/sowings/${String(id)}/timing`, { timing: 'too-early' });
+    const said = await library.done(`/api/sowings/${String(id)}/timing`, { version: 0, timing: 'too-early' });
     // Four days after the middle and too early: eleven days, with the table as a second voice.
     expect(said).toMatchObject({ way: 'start', shift: { days: 5, verdicts: 1 } });
     const season = async () => (await library.get(`/api/lots/${code}/season`)).body;
@@ -312,7 +312,7 @@ describe('too early, right, too late', () => {
     const lanes = (await library.get('/api/season')).body;
     expect(lanes.bases[lanes.lanes[0].base].window.target).toBe('2027-03-14');
     const { verdicts } = await season();
-    await library.done(`/api/timings/${String(verdicts[0].id)}`, {}, 'DELETE');
+    await library.done(`/api/timings/${String(verdicts[0].id)}`, { version: verdicts[0].version }, 'DELETE');
     expect((await season()).season.shifts.start.days).toBe(0);
     await undoLast(library);
     expect((await season()).season.shifts.start.days).toBe(5);
@@ -322,7 +322,7 @@ describe('too early, right, too late', () => {
 describe('what the packet says', () => {
   it('stands beside the table, and holds once the library follows it', async () => {
     const code = await library.takeIn();
-    await library.done(`/api/lots/${code}/envelope`, { weeksMin: 3, weeksMax: 5, anchor: 'last-frost' }, 'PUT');
+    await library.done(`/api/lots/${code}/envelope`, { version: 0, weeksMin: 3, weeksMax: 5, anchor: 'last-frost' }, 'PUT');
     const season = async () => (await library.get(`/api/lots/${code}/season`)).body.season;
     expect(await season()).toMatchObject({
       packet: { used: false, window: { from: '2027-03-23', target: '2027-03-30', to: '2027-04-06' } },

@@ -1,7 +1,7 @@
 import { addDays } from '@esprel/core';
 import { describe, expect, it } from 'vitest';
 import { all, type Db } from '../src/db/db.ts';
-import { doAllAgain, envelope, openTestLibrary, takeAllBack, tinyJpeg } from './library.ts';
+import { doAllAgain, envelope, openTestLibrary, takeAllBack, twoDesks, tinyJpeg } from './library.ts';
 
 const TABLES = [
   'gardens',
@@ -53,13 +53,7 @@ describe('every step of sowing', () => {
     ] as const)
       codes.push((await library.done('/api/lots', envelope({ varietyName, cropKey, seeds: 300, floor: 0 }))).code as string);
     const before = everything(db);
-    const steps: { id: number; summary: string }[] = [];
-    const step = async (path: string, body: unknown = {}, method = 'POST'): Promise<any> => {
-      const answer = await library.send(method, `/api${path}`, body);
-      if (answer.status !== 200) throw new Error(`${path}: ${JSON.stringify(answer.body)}`);
-      steps.push(answer.body.action);
-      return answer.body;
-    };
+    const { step, steps } = twoDesks(library);
     const trayVersion = async (id: number): Promise<number> => (await library.get(`/api/trays/${String(id)}`)).body.tray.version;
     const plan = { purpose: 'beds', way: 'start', method: 'cells', plants: 4, seedsPerCell: 2, cells: 4, reserve: 10, sowOn: '2027-03-14' };
 
@@ -97,7 +91,7 @@ describe('every step of sowing', () => {
       { name: 'Tray 1', rows: 2, columns: 4, gaps: [], covered: true, sowOn: '2027-03-14', benchId: mat.id, version: 2 },
       'PUT',
     );
-    await step(`/trays/${String(tray.id)}/photo`, { jpeg: tinyJpeg('tray') }, 'PUT');
+    await step(`/trays/${String(tray.id)}/photo`, { version: await trayVersion(tray.id), jpeg: tinyJpeg('tray') }, 'PUT');
     await step(`/trays/${String(tray.id)}/sow`, {
       version: await trayVersion(tray.id),
       sownOn: '2027-03-14',
@@ -123,10 +117,11 @@ describe('every step of sowing', () => {
       const { version } = (await library.get(`/api/sowings/${String(s.id)}`)).body.sowing;
       await step(`/sowings/${String(s.id)}/fate`, { version, fate: 'came-up', fateOn: '2027-03-22' });
     }
-    const said = await step(`/sowings/${String(sowings[0].id)}/timing`, { timing: 'too-late' });
+    const timing = async (): Promise<number> => (await library.get(`/api/sowings/${String(sowings[0].id)}`)).body.timing.version;
+    const said = await step(`/sowings/${String(sowings[0].id)}/timing`, { version: 0, timing: 'too-late' });
     expect(said.shift.verdicts).toBe(1);
-    await step(`/sowings/${String(sowings[0].id)}/timing`, { timing: 'right' });
-    await step('/timings/1', {}, 'DELETE');
+    await step(`/sowings/${String(sowings[0].id)}/timing`, { version: await timing(), timing: 'right' });
+    await step('/timings/1', { version: await timing() }, 'DELETE');
     await step(`/trays/${String(tray.id)}/clear`, { version: await trayVersion(tray.id), clearedOn: '2027-03-22' });
     const after = everything(db);
 

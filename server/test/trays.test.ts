@@ -264,9 +264,10 @@ describe('looks at a tray', () => {
 
   it('keep a photograph of the sown tray', async () => {
     const { tray: t } = await sown();
-    await trays.library.done(`/api/trays/${String(t.id)}/photo`, { jpeg: tinyJpeg('tray') }, 'PUT');
+    const { version } = (await sheet(t.id)).tray;
+    await trays.library.done(`/api/trays/${String(t.id)}/photo`, { version, jpeg: tinyJpeg('tray') }, 'PUT');
     const { photo } = (await sheet(t.id)).tray;
     expect((await trays.library.get(`/api/photos/${String(photo)}`)).type).toBe('image/jpeg');
-    expect((await trays.library.send('PUT', `/api/trays/${String(t.id)}/photo`, { jpeg: 'AAAA' })).status).toBe(400);
+    expect((await trays.library.send('PUT', `/api/trays/${String(t.id)}/photo`, { version, jpeg: 'AAAA' })).status).toBe(400);
   });
 });

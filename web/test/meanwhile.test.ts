@@ -2,10 +2,31 @@
 import { describe, expect, it } from 'vitest';
 import { useTable } from '../src/app/table.ts';
 import SettingsForm from '../src/library/SettingsForm.vue';
+import LotEnvelopeForm from '../src/lots/LotEnvelopeForm.vue';
 import PutAwayForm from '../src/lots/PutAwayForm.vue';
 import { button, eachDesk, labelled, SETTINGS, settled, type as typeInto, words } from './desk.ts';
+import { lotSheet } from './lotSheet.ts';
 
 const desk = eachDesk();
+const NO_ENVELOPE = {
+  packedFor: null,
+  depthMm: null,
+  depthMaxMm: null,
+  spacingCm: null,
+  spacingMaxCm: null,
+  light: null,
+  weeksMin: null,
+  weeksMax: null,
+  anchor: null,
+  warmthC: null,
+  daysMin: null,
+  daysMax: null,
+  maturityMin: null,
+  maturityMax: null,
+  habit: null,
+  warnings: null,
+  words: null,
+};
 const stale = (current: object, yours: object) => ({ status: 409, code: 'stale', detail: 'Somebody changed this.', current, yours });
 const sent = (path: string) =>
   desk.calls.filter((c) => c.path === path && c.method !== 'GET').map((c) => c.body as Record<string, unknown>);
@@ -69,5 +90,31 @@ describe('putting away', () => {
     await form.find('form').trigger('submit');
     await settled();
     expect(sent('/table/put-away')[1]).toMatchObject({ lots: [{ left: 80, seen: 150 }, {}] });
+  });
+});
+
+describe('what an envelope says', () => {
+  it('is put together with what another desk wrote down meanwhile, and asked about where both wrote the same line', async () => {
+    const text = { ...NO_ENVELOPE, depthMm: 5, words: 'Sow under glass.', version: 4 };
+    desk.answers['GET /lots/TM-001V'] = lotSheet({ envelope: text });
+    desk.answers['PUT /lots/TM-001V/envelope'] = (body: Record<string, unknown>) =>
+      body.version === 6
+        ? { code: 'TM-001V', action: { id: 1, summary: 'Wrote it down' } }
+        : stale({ ...text, words: 'Sow in a frame.', habit: 'bush', version: 6 }, body);
+    const form = await desk.show(LotEnvelopeForm, { code: 'TM-001V' });
+    await typeInto(labelled(form, 'Warnings'), 'dyed seed');
+    await typeInto(labelled(form, 'Anything else it says'), 'Sow outdoors.');
+    await form.find('form').trigger('submit');
+    await settled();
+    expect(words(form)).toContain('There now: Words “Sow in a frame.”.');
+    button(form, 'Keep theirs').click();
+    await settled();
+    expect(sent('/lots/TM-001V/envelope').at(-1)).toMatchObject({
+      version: 6,
+      words: 'Sow in a frame.',
+      habit: 'bush',
+      warnings: 'dyed seed',
+      depthMm: 5,
+    });
   });
 });

@@ -207,8 +207,8 @@ describe('the care of a sowing', () => {
     const w = await desk.show(SowingCare, { sheet: sheet(), up: 11, part: 'all' });
     button(w, 'Too early').click();
     await settled();
-    expect(desk.posted('/sowings/8/timing')).toEqual({ timing: 'too-early' });
-    await w.setProps({ sheet: sheet({ timing: { id: 3, timing: 'too-early', offsetDays: -9 } }) });
+    expect(desk.posted('/sowings/8/timing')).toEqual({ version: 0, timing: 'too-early' });
+    await w.setProps({ sheet: sheet({ timing: { id: 3, version: 4, timing: 'too-early', offsetDays: -9 } }) });
     expect(button(w, 'Too early').getAttribute('aria-pressed')).toBe('true');
     button(w, 'Too early').click();
     await settled();

@@ -1,5 +1,5 @@
 import { VERDICTS } from '../verdicts/verdict.ts';
-import { day, filled, flag, list, need, note, oneOf, orNull, shape, text, version, whole } from './fields.ts';
+import { day, filled, flag, list, need, note, oneOf, orNull, shape, text, version, versionOrNone, whole } from './fields.ts';
 
 /** The forms of the bench: what is done with tests. */
 
@@ -34,8 +34,9 @@ export const overruleForm = shape({
   verdict: need(oneOf(VERDICTS)),
   reason: filled(500, 'say why; it stands beside the verdict'),
   untilDay: need(day()),
+  /** Of the word that stood when this one was given. */
+  version: versionOrNone(),
 });
-export const overruleEndForm = shape({});
 
 /** Takes the spreads that the library's tests taught for these families; families left out go back to the published one. */
 export const spreadsForm = shape({ families: need(list(filled(60, 'name the family'), 200)) });

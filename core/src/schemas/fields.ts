@@ -106,6 +106,8 @@ export function shape<S extends yup.ObjectShape>(fields: S): yup.ObjectSchema<yu
 export const note = () => text(2000);
 /** The version of a record that the sender saw. */
 export const version = () => need(whole({ min: 1 }));
+/** The same where there may have been no record yet, which is 0. */
+export const versionOrNone = () => need(whole({ min: 0 }));
 export const year = () => whole({ min: 1900, max: 2200 });
 export const id = () => whole({ min: 1 });
 /** A field that may be left out or be null. */

@@ -21,6 +21,7 @@ import {
   share,
   text,
   version,
+  versionOrNone,
   whole,
   year,
 } from './fields.ts';
@@ -241,7 +242,7 @@ export const settingsForm = shape({
 });
 export type Settings = yup.InferType<typeof settingsForm>;
 /** Settings as they are put in the place of those of a version; 0 where nobody set any yet. */
-export const settingsEditForm = settingsForm.shape({ version: need(whole({ min: 0 })) });
+export const settingsEditForm = settingsForm.shape({ version: versionOrNone() });
 
 /** One figure of a crop: a number, a word, words, or null for the reference. What it may be is held by `checkFigure`. */
 const figureValue = () => yup.mixed<NonNullable<FigureValue>>().nullable();
@@ -251,6 +252,7 @@ export const ownFigureForm = shape({
   /** True takes the reference again. */
   reference: flag(),
   reason: orNull(text(500)),
+  version: versionOrNone(),
 });
 
 /** A crop of one's own: how it is called, the crop it began from, and its figures where they differ from that one's. */
@@ -272,4 +274,7 @@ export const ownCropForm = shape({
 export const ownCropEditForm = ownCropForm.shape({ version: version() });
 
 export const personForm = shape({ name: filled(80, 'give the name') });
+/** Nothing to say: a step is taken back as it stands. */
 export const undoForm = shape({});
+/** Something is done to a record, or it is taken away, as it was seen. */
+export const asSeenForm = shape({ version: version() });

@@ -1,7 +1,25 @@
 import * as yup from 'yup';
 import { RESTRICTION_RULES } from '../lots/restrictions.ts';
 import { ACQUISITIONS, BREEDINGS, HARDINESSES, IDENTITY_CONFIDENCES } from '../lots/vocabulary.ts';
-import { day, filled, flag, id, list, need, note, number, oneOf, orNull, seeds, shape, text, version, whole, year } from './fields.ts';
+import {
+  day,
+  filled,
+  flag,
+  id,
+  list,
+  need,
+  note,
+  number,
+  oneOf,
+  orNull,
+  seeds,
+  shape,
+  text,
+  version,
+  versionOrNone,
+  whole,
+  year,
+} from './fields.ts';
 
 /** The forms by which the catalogue is kept true. */
 
@@ -24,7 +42,7 @@ export const mixUpForm = shape({
   sinceDay: orNull(day()),
   reason: why(),
 });
-export const mixUpClearForm = shape({ how: need(oneOf(['not-mixed', 'put-right'] as const)), reason: why() });
+export const mixUpClearForm = shape({ version: version(), how: need(oneOf(['not-mixed', 'put-right'] as const)), reason: why() });
 
 export const errandsDoneForm = shape({ ids: need(list(need(id()), 2000, 1)) });
 
@@ -79,6 +97,7 @@ export const envelopeTextForm = shape({
   habit: orNull(text(60)),
   warnings: orNull(text(500)),
   words: orNull(note()),
+  version: versionOrNone(),
 });
 /** Whether a lot is sown as its own packet says, where that differs from the library's figures. */
 export const followPacketForm = shape({ version: version(), follow: need(flag()) });
@@ -87,10 +106,14 @@ export const chooseEnvelopeForm = shape({ version: version(), envelopeId: orNull
 /** A photograph, shrunk by the sender, as base64 of a JPEG file. */
 export const photoForm = shape({ jpeg: need(yup.string().max(4_000_000, 'is too large; shrink it to 1600 pixels')) });
 
+export const trayPhotoForm = photoForm.shape({ version: version() });
+
 export const weighingForm = shape({
   samples: need(list(shape({ seeds: need(seeds(1)), grams: need(number({ above: 0, max: 100_000 })) }), 100, 1)),
   totalGrams: need(number({ above: 0, max: 1_000_000 })),
   weighedOn: need(day()),
+  /** What the record had when it was weighed: what came and went since stays. */
+  seen: orNull(seeds()),
 });
 
 export const packetsForm = shape({ seedsEach: need(seeds(1)), packets: need(whole({ min: 1, max: 10_000 })), filledOn: need(day()) });

@@ -4,7 +4,7 @@ import { CARE_KINDS } from '../sowing/care.ts';
 import { PLANT_KINDS } from '../sowing/plants.ts';
 import { TIMINGS } from '../season/seasonVerdicts.ts';
 import { MOST_CELLS } from '../sowing/tray.ts';
-import { day, filled, flag, id, list, need, note, number, oneOf, orNull, shape, text, version, whole } from './fields.ts';
+import { day, filled, flag, id, list, need, note, number, oneOf, orNull, shape, text, version, versionOrNone, whole } from './fields.ts';
 
 /** Forms of the season, the tray and what came up. */
 
@@ -215,5 +215,5 @@ export const plantsForm = shape({
   memberId: orNull(id()),
   note: orNull(text(200)),
 });
-export const timingForm = shape({ timing: need(oneOf(TIMINGS)) });
+export const timingForm = shape({ version: versionOrNone(), timing: need(oneOf(TIMINGS)) });
 export const trayClearForm = shape({ version: version(), clearedOn: need(day()) });

@@ -12,7 +12,7 @@ import {
   ownCropEditForm,
   ownCropForm,
   ownFigureForm,
-  undoForm,
+  asSeenForm,
   withOwnFigures,
   wrong,
 } from '@esprel/core';
@@ -20,6 +20,7 @@ import { CROP_NAMES } from '@esprel/core/crops/names';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
+import { holdWritten, writtenVersion } from '../journal/change.ts';
 import { queryText } from '../http/query.ts';
 import { changes, read, type Route } from '../http/route.ts';
 import { addOwnCrop, editOwnCrop, ownCrop, ownCropNames, ownCrops, ownCropSheet, removeOwnCrop } from './ownCrops.ts';
@@ -128,7 +129,11 @@ export function cropRoutes(refreshCrop: (cropKey: string) => readonly number[]):
         /** Set where the library added the crop itself. */
         ownCrop: ownCropSheet(db, crop.key),
         names: otherNames(crop),
-        figures: all(db, 'SELECT field, reason FROM own_figures WHERE crop_key = ? ORDER BY field', crop.key),
+        figures: all<{ id: number; field: string; reason: string | null }>(
+          db,
+          'SELECT id, field, reason FROM own_figures WHERE crop_key = ? ORDER BY field',
+          crop.key,
+        ).map(({ id, field, reason }) => ({ field, reason, version: writtenVersion(db, 'own_figures', id) })),
       };
     }),
     changes('post', '/crops', 'own crop', ownCropForm, (change, { body }) => addOwnCrop(change, body)),
@@ -137,13 +142,21 @@ export function cropRoutes(refreshCrop: (cropKey: string) => readonly number[]):
       for (const id of refreshCrop(edited.key)) change.touch('lot', id);
       return edited;
     }),
-    changes('delete', '/crops/:key', 'own crop', undoForm, (change, { params }) => removeOwnCrop(change, params.key ?? '')),
+    changes('delete', '/crops/:key', 'own crop', asSeenForm, (change, { params, body }) =>
+      removeOwnCrop(change, params.key ?? '', body.version),
+    ),
     changes('put', '/crops/:key/own-figure', 'own figure', ownFigureForm, (change, { params, body }) => {
       const crop = libraryCrop(change.db, params.key ?? '');
       const { field } = body;
       if (!isOwnFigure(field)) throw wrong('field', `must be one of: ${Object.keys(OWN_FIGURES).join(', ')}`);
       const { label } = OWN_FIGURES[field];
-      const now = one<{ id: number }>(change.db, 'SELECT id FROM own_figures WHERE crop_key = ? AND field = ?', crop.key, field);
+      const now = one<{ id: number; value: string; reason: string | null }>(
+        change.db,
+        'SELECT id, value, reason FROM own_figures WHERE crop_key = ? AND field = ?',
+        crop.key,
+        field,
+      );
+      holdWritten(change.db, 'own_figures', now && { ...now, value: JSON.parse(now.value) as unknown }, body.version, body);
       if (body.reference === true) {
         if (now) change.remove('own_figures', now.id);
         change.describe(`${crop.name}: back to the reference for ${label.toLowerCase()}`);

@@ -170,14 +170,14 @@ export function editOwnCrop(change: Change, key: string, body: Body & { readonly
 }
 
 /** Takes an own crop away, as long as no variety is of it. */
-export function removeOwnCrop(change: Change, key: string): { readonly key: string } {
+export function removeOwnCrop(change: Change, key: string, version: number): { readonly key: string } {
   const row = one<OwnCropRow>(change.db, 'SELECT * FROM own_crops WHERE key = ?', key);
   if (!row) throw new Problem('not-found', 'Only crops that were added here can be taken away.');
   const used = one<{ n: number }>(change.db, 'SELECT count(*) AS n FROM varieties WHERE crop_key = ?', key)?.n ?? 0;
   if (used > 0) throw new Problem('blocked', `${String(used)} varieties are of this crop. Move them to another crop first.`);
   for (const { id } of all<{ id: number }>(change.db, 'SELECT id FROM own_figures WHERE crop_key = ?', key))
     change.remove('own_figures', id);
-  change.remove('own_crops', row.id);
+  change.remove('own_crops', row.id, version);
   change.touch('crop', row.id);
   change.describe(`Took the crop ${row.name} away`);
   return { key };

@@ -1,4 +1,4 @@
-import { personForm, undoForm, wrong } from '@esprel/core';
+import { personForm, asSeenForm, wrong } from '@esprel/core';
 import { all, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
 import { pathId } from '../http/query.ts';
@@ -7,21 +7,21 @@ import { changes, read, type Route } from '../http/route.ts';
 /** Who works at the desk. */
 export function peopleRoutes(): Route[] {
   return [
-    read('/people', ({ db }) => ({ people: all(db, 'SELECT id, name FROM people ORDER BY name') })),
+    read('/people', ({ db }) => ({ people: all(db, 'SELECT id, name, version FROM people ORDER BY name') })),
     changes('post', '/people', 'person', personForm, (change, { body }) => {
       if (one(change.db, 'SELECT 1 FROM people WHERE name = ?', body.name.trim())) throw wrong('name', 'is at the desk already; choose it');
       const id = change.insert('people', { name: body.name.trim() });
       change.describe(`${body.name.trim()} works at the desk`);
       return { id };
     }),
-    changes('delete', '/people/:id', 'person', undoForm, (change, { params }) => {
+    changes('delete', '/people/:id', 'person', asSeenForm, (change, { params, body }) => {
       const id = pathId(params.id, 'id');
       const person = one<{ name: string }>(change.db, 'SELECT name FROM people WHERE id = ?', id);
       if (!person) throw notFound('That person');
       if (one(change.db, 'SELECT 1 FROM actions WHERE person_id = ?', id)) {
         throw wrong('id', `${person.name} has worked at the desk and stays in the record`);
       }
-      change.remove('people', id);
+      change.remove('people', id, body.version);
       change.describe(`${person.name} no longer works at the desk`);
       return { id };
     }),

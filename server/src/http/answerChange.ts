@@ -1,14 +1,11 @@
 import { createHash } from 'node:crypto';
 import { parse } from '@esprel/core';
-import { type Db, one, run } from '../db/db.ts';
+import type { Db } from '../db/db.ts';
 import { Change } from '../journal/change.ts';
+import { keepAnswer, keptAnswer } from '../journal/requestKeys.ts';
 import { refreshOrMark } from '../lots/estimates.ts';
 import { Problem } from './problem.ts';
 import type { ChangeRoute } from './route.ts';
-
-const KEY_LIFE_DAYS = 14;
-/** So many of the latest keys stay whatever the clock says: one that was weeks ahead for an hour must not make room for a repeat. */
-const KEYS_KEPT = 20_000;
 
 /** A request for a change, as plain data: it can go to another thread. */
 export interface ChangeCall {
@@ -34,11 +31,7 @@ export function answerChange(db: Db, today: string, route: ChangeRoute, call: Ch
   return db
     .transaction(() => {
       if (call.key !== null) {
-        const done = one<{ route: string; body_hash: string; status: number; answer: string }>(
-          db,
-          'SELECT route, body_hash, status, answer FROM request_keys WHERE key = ?',
-          call.key,
-        );
+        const done = keptAnswer(db, call.key);
         if (done) {
           if (done.route !== call.where || done.body_hash !== hash) {
             throw new Problem('key-reused', 'This request key was used for another request. Send a new key with a new request.');
@@ -51,24 +44,7 @@ export function answerChange(db: Db, today: string, route: ChangeRoute, call: Ch
       const result = route.handle(change, { params: call.params, query: call.query, body });
       refreshOrMark(db, change.touched('lot'), today);
       const json = JSON.stringify({ ...result, action: { id: change.actionId, summary: change.description } });
-      if (call.key !== null) {
-        run(
-          db,
-          'INSERT INTO request_keys (key, route, body_hash, status, answer, at) VALUES (?, ?, ?, ?, ?, ?)',
-          call.key,
-          call.where,
-          hash,
-          200,
-          json,
-          new Date().toISOString(),
-        );
-        run(
-          db,
-          'DELETE FROM request_keys WHERE at < ? AND rowid <= (SELECT max(rowid) FROM request_keys) - ?',
-          new Date(Date.now() - KEY_LIFE_DAYS * 86_400_000).toISOString(),
-          KEYS_KEPT,
-        );
-      }
+      if (call.key !== null) keepAnswer(db, { key: call.key, where: call.where, hash, json });
       return { status: 200, json };
     })
     .immediate();

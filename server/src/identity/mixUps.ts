@@ -25,7 +25,7 @@ export function mixUpsOf(db: Db, lotId: number): MixUp[] {
   return all<MixUp>(
     db,
     `SELECT x.id, o.code AS withCode, v.name AS withVariety, x.kind, x.since_day AS sinceDay, x.marked_on AS markedOn, x.reason,
-       x.cleared_on AS clearedOn, x.cleared_how AS clearedHow
+       x.cleared_on AS clearedOn, x.cleared_how AS clearedHow, x.version
      FROM mix_ups x JOIN lots o ON o.id = CASE WHEN x.lot_a = ? THEN x.lot_b ELSE x.lot_a END JOIN varieties v ON v.id = o.variety_id
      WHERE x.lot_a = ? OR x.lot_b = ? ORDER BY x.id DESC`,
     lotId,
@@ -107,7 +107,7 @@ export function mixUpRoutes(): Route[] {
       if (!row) throw notFound('That mix-up');
       if (row.cleared_on !== null) throw wrong('how', 'it is cleared already');
       const reason = body.reason.trim();
-      change.update('mix_ups', id, { cleared_on: today, cleared_how: body.how, cleared_reason: reason });
+      change.update('mix_ups', id, { cleared_on: today, cleared_how: body.how, cleared_reason: reason }, body.version);
       for (const lotId of [row.lot_a, row.lot_b]) {
         const lot = lotRow(db, lotId) as LotRow;
         const before = identityBefore(db, lotId, row.marked_on);

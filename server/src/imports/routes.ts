@@ -18,7 +18,7 @@ import { action, FileAnswer, read, type Route, upload } from '../http/route.ts';
 import { exportLots } from './export.ts';
 import { Inbox, readFile, type WaitingFile } from './inbox.ts';
 import { type RunningThread, runThread, type Told } from '../threads/runThread.ts';
-import type { ImportJob } from './write.ts';
+import { type ImportJob, writtenImport } from './write.ts';
 
 /** What a page about a waiting file shows; the rows come by the page. */
 function overview(db: Db, file: WaitingFile): object {
@@ -70,8 +70,10 @@ function checkMapping(file: WaitingFile, mapping: Readonly<Record<string, unknow
   return out;
 }
 
-/** How a writing ended: done, failed, or stopped with nothing written. */
-function endOf(file: WaitingFile, { imported, problem }: Told): Partial<WaitingFile> {
+/** How a writing ended: done, failed, or stopped. One that was stopped just after its end is done: the library itself says so. */
+export function endOf(db: Db, file: WaitingFile, key: string, told: Told): Partial<WaitingFile> {
+  const { problem } = told;
+  const imported = told.imported ?? writtenImport(db, key);
   if (imported) {
     return { state: 'done', done: file.total, codes: new Map(imported.codes), message: imported.summary, actionId: imported.actionId };
   }
@@ -158,6 +160,7 @@ export function importRoutes(db: Db, afterWriting: () => void): Route[] {
       if (rows.length === 0) throw wrong('file', 'holds nothing that is new here');
       Object.assign(file, { state: 'writing', done: 0, total: rows.length, message: null });
       const job: ImportJob = {
+        key: `import-${file.id}-${String(file.run)}`,
         fileName: file.fileName,
         sha256: file.sha256,
         today: reader.today,
@@ -171,14 +174,16 @@ export function importRoutes(db: Db, afterWriting: () => void): Route[] {
       threads.set(file.id, thread);
       void thread.ended.then((told) => {
         threads.delete(file.id);
-        Object.assign(file, endOf(file, told));
+        Object.assign(file, endOf(db, file, job.key, told));
         afterWriting();
       });
       return overview(reader.db, file);
     }),
     action('/imports/:id/stop', async (reader, { params }) => {
       const file = inbox.file(params.id ?? '');
-      await threads.get(file.id)?.stop();
+      const thread = threads.get(file.id);
+      await thread?.stop();
+      await thread?.ended;
       return overview(reader.db, file);
     }),
     action('/imports/:id/leave', (_reader, { params }) => {

@@ -1,6 +1,7 @@
 import { type ImportedLot, plural, readLotCode, suggestedFloor } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
 import { type Db, one, run } from '../db/db.ts';
+import { keepAnswer, keptAnswer } from '../journal/requestKeys.ts';
 import { Change } from '../journal/change.ts';
 import { fileBeforeEstimate } from '../lots/listing.ts';
 import { insertLot, sourceId } from '../lots/intake.ts';
@@ -16,6 +17,8 @@ export interface RowToWrite {
 }
 
 export interface ImportJob {
+  /** Of this writing, kept with what came of it: who stops it knows from there whether it was done before. */
+  readonly key: string;
   readonly fileName: string;
   readonly sha256: string;
   readonly today: string;
@@ -28,6 +31,14 @@ export interface ImportResult {
   readonly actionId: number;
   readonly summary: string;
   readonly codes: readonly (readonly [row: number, code: string])[];
+}
+
+const ROUTE = 'POST /imports/accept';
+
+/** What a writing came to, or null where nothing of it is in the library. */
+export function writtenImport(db: Db, key: string): ImportResult | null {
+  const kept = keptAnswer(db, key);
+  return kept ? (JSON.parse(kept.answer) as ImportResult) : null;
 }
 
 /** A code that came with the lot is kept where it fits the crop and is free: its label is on the envelope. */
@@ -99,7 +110,9 @@ export function writeImport(db: Db, job: ImportJob, progress: (done: number) => 
       });
       const summary = `Read in ${plural(job.rows.length, 'envelope')} from ${job.fileName}`;
       change.describe(summary);
-      return { actionId: change.actionId, summary, codes };
+      const result: ImportResult = { actionId: change.actionId, summary, codes };
+      keepAnswer(db, { key: job.key, where: ROUTE, hash: job.sha256, json: JSON.stringify(result) });
+      return result;
     })
     .immediate();
 }

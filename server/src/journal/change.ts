@@ -75,6 +75,27 @@ function keyColumn(table: string): string {
 }
 
 /**
+ * The version of a record that comes and goes (what an envelope says, a word over a verdict): the number of the last event that wrote
+ * its row, 0 where there is none. Its own version would not do: a row taken away and one written in its place have the same.
+ */
+export function writtenVersion(db: Db, table: JournaledTable, id: number | undefined): number {
+  if (id === undefined) return 0;
+  return one<{ n: number | null }>(db, 'SELECT max(id) AS n FROM events WHERE entity = ? AND row_key = ?', table, String(id))?.n ?? 0;
+}
+
+/** Refuses a change of such a record that was made from another than the one that is there. */
+export function holdWritten<T extends { readonly id: number }>(
+  db: Db,
+  table: JournaledTable,
+  now: T | undefined,
+  version: number,
+  yours: object,
+): void {
+  const current = writtenVersion(db, table, now?.id);
+  if (version !== current) throw stale(version, current, { ...now, version: current }, yours);
+}
+
+/**
  * One step of a person: every row it writes goes through here, and leaves what was before and after in
  * the journal, in the transaction of the request.
  */
@@ -166,9 +187,11 @@ export class Change {
     this.record(table, key, before, this.image(table, key));
   }
 
-  remove(table: JournaledTable, key: number | string): void {
+  /** Takes a row away. With `version`, refuses where it has moved on. */
+  remove(table: JournaledTable, key: number | string, version?: number): void {
     const before = this.image(table, key);
     if (!before) return;
+    if (version !== undefined && before.version !== version) throw stale(version, before.version as number, before, {});
     run(this.db, `DELETE FROM ${table} WHERE ${keyColumn(table)} = ?`, key);
     this.record(table, key, before, null);
   }

@@ -1,5 +1,6 @@
-import { envelopeTextForm, followPacketForm, photoForm, plural, undoForm, weigh, weighingForm, wrong, isChaffy } from '@esprel/core';
+import { envelopeTextForm, followPacketForm, asSeenForm, photoForm, plural, weigh, weighingForm, wrong, isChaffy } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
+import { holdWritten, writtenVersion } from '../journal/change.ts';
 import { keepPhoto, readPhoto } from '../files/photos.ts';
 import { notFound } from '../http/problem.ts';
 import { pathId } from '../http/query.ts';
@@ -13,12 +14,13 @@ export const PRINTED_COLUMNS = `t.packed_for AS packedFor, t.depth_mm AS depthMm
   t.days_min AS daysMin, t.days_max AS daysMax, t.maturity_min AS maturityMin, t.maturity_max AS maturityMax, t.habit, t.warnings, t.words`;
 
 /** What the envelope of a lot says, or null when nobody wrote it down. */
-export function envelopeTextOf(db: Db, lotId: number): object | null {
-  return one<object>(db, `SELECT t.id, ${PRINTED_COLUMNS}, t.version FROM envelope_texts t WHERE t.lot_id = ?`, lotId) ?? null;
+export function envelopeTextOf(db: Db, lotId: number): { readonly id: number; readonly version: number } | null {
+  const text = one<{ id: number }>(db, `SELECT t.id, ${PRINTED_COLUMNS} FROM envelope_texts t WHERE t.lot_id = ?`, lotId);
+  return text ? { ...text, version: writtenVersion(db, 'envelope_texts', text.id) } : null;
 }
 
-export function photosOf(db: Db, lotId: number): { readonly id: number; readonly file: string; readonly takenOn: string }[] {
-  return all(db, 'SELECT id, file, taken_on AS takenOn FROM photos WHERE lot_id = ? ORDER BY id', lotId);
+export function photosOf(db: Db, lotId: number): object[] {
+  return all(db, 'SELECT id, file, taken_on AS takenOn, version FROM photos WHERE lot_id = ? ORDER BY id', lotId);
 }
 
 export function weighingsOf(db: Db, lotId: number): unknown[] {
@@ -66,7 +68,8 @@ export function envelopeRoutes(): Route[] {
         warnings: (body.warnings ?? '').trim() || null,
         words: (body.words ?? '').trim() || null,
       };
-      const now = one<{ id: number }>(change.db, 'SELECT id FROM envelope_texts WHERE lot_id = ?', lot.id);
+      const now = envelopeTextOf(change.db, lot.id) ?? undefined;
+      holdWritten(change.db, 'envelope_texts', now, body.version, body);
       if (now) change.update('envelope_texts', now.id, row);
       else change.insert('envelope_texts', { lot_id: lot.id, ...row });
       change.touch('lot', lot.id);
@@ -90,7 +93,7 @@ export function envelopeRoutes(): Route[] {
       change.describe(`Added a photo of ${lot.code}`);
       return { id };
     }),
-    changes('delete', '/photos/:id', 'photo', undoForm, (change, { params }) => {
+    changes('delete', '/photos/:id', 'photo', asSeenForm, (change, { params, body }) => {
       const id = pathId(params.id, 'id');
       const photo = one<{ lot_id: number; code: string }>(
         change.db,
@@ -98,7 +101,7 @@ export function envelopeRoutes(): Route[] {
         id,
       );
       if (!photo) throw notFound('That photo');
-      change.remove('photos', id);
+      change.remove('photos', id, body.version);
       change.touch('lot', photo.lot_id);
       change.describe(`Took a photo of ${photo.code} out`);
       return { id };
@@ -123,8 +126,9 @@ export function envelopeRoutes(): Route[] {
         grams_per_thousand: result.gramsPerThousand,
         variation_percent: result.variationPercent,
       });
-      if (result.seeds !== lot.balance) {
-        moveSeeds(change, lot, 'correction', result.seeds - lot.balance, change.today, 'weighed', 'totalGrams');
+      const difference = result.seeds - (body.seen ?? lot.balance);
+      if (difference !== 0) {
+        moveSeeds(change, lot, 'correction', difference, change.today, 'weighed', 'totalGrams');
       }
       if (lot.amount_known !== 'weighed') change.update('lots', lot.id, { amount_known: 'weighed' });
       change.touch('lot', lot.id);

@@ -1,6 +1,7 @@
-import { overruleEndForm, overruleForm, VERDICT_WORDS, type Verdict, wrong } from '@esprel/core';
+import { asSeenForm, overruleForm, VERDICT_WORDS, type Verdict, wrong } from '@esprel/core';
 import { type Db, one } from '../db/db.ts';
 import { Problem } from '../http/problem.ts';
+import { holdWritten, writtenVersion } from '../journal/change.ts';
 import { changes, type Route } from '../http/route.ts';
 import { lotByCode, lotNames } from './queries.ts';
 
@@ -11,6 +12,8 @@ export interface Overrule {
   readonly madeOn: string;
   readonly untilDay: string;
 }
+/** As it is shown, with the version that a change of it names. */
+export type SeenOverrule = Overrule & { readonly version: number };
 
 /** The word that stands over the verdict of a lot on a day. */
 export function overruleOn(db: Db, lotId: number, day: string): Overrule | undefined {
@@ -24,6 +27,11 @@ export function overruleOn(db: Db, lotId: number, day: string): Overrule | undef
   );
 }
 
+export function seenOverrule(db: Db, lotId: number, day: string): SeenOverrule | null {
+  const now = overruleOn(db, lotId, day);
+  return now ? { ...now, version: writtenVersion(db, 'overrules', now.id) } : null;
+}
+
 export function overruleRoutes(): Route[] {
   return [
     changes('post', '/lots/:code/overrule', 'overrule', overruleForm, (change, { params, body }) => {
@@ -31,6 +39,7 @@ export function overruleRoutes(): Route[] {
       const lot = lotByCode(db, params.code ?? '');
       if (body.untilDay < today) throw wrong('untilDay', `must not be before today, ${today}`);
       const now = overruleOn(db, lot.id, today);
+      holdWritten(db, 'overrules', now, body.version, body);
       if (now) change.update('overrules', now.id, { ended_on: today });
       const id = change.insert('overrules', {
         lot_id: lot.id,
@@ -45,11 +54,12 @@ export function overruleRoutes(): Route[] {
       );
       return { id };
     }),
-    changes('post', '/lots/:code/overrule/end', 'end overrule', overruleEndForm, (change, { params }) => {
+    changes('post', '/lots/:code/overrule/end', 'end overrule', asSeenForm, (change, { params, body }) => {
       const { db, today } = change;
       const lot = lotByCode(db, params.code ?? '');
       const now = overruleOn(db, lot.id, today);
       if (!now) throw new Problem('blocked', `The verdict of ${lot.code} is not set by hand.`);
+      holdWritten(db, 'overrules', now, body.version, {});
       change.update('overrules', now.id, { ended_on: today });
       change.touch('lot', lot.id);
       change.describe(`Let the figures judge ${lot.code} again`);

@@ -1,4 +1,4 @@
-import { lendable, packetsForm, plural, undoForm, wrong } from '@esprel/core';
+import { lendable, packetsForm, plural, asSeenForm, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
 import { pathId } from '../http/query.ts';
@@ -19,7 +19,7 @@ export interface PacketFill {
 export function packetsOf(db: Db, lotId: number): PacketFill[] {
   return all<PacketFill>(
     db,
-    `SELECT id, seeds_each AS seedsEach, packets, packets_left AS packetsLeft, filled_on AS filledOn FROM packet_fills
+    `SELECT id, seeds_each AS seedsEach, packets, packets_left AS packetsLeft, filled_on AS filledOn, version FROM packet_fills
      WHERE lot_id = ? AND packets_left > 0 ORDER BY id`,
     lotId,
   );
@@ -70,7 +70,7 @@ export function packetRoutes(): Route[] {
       change.describe(`Filled ${plural(body.packets, 'packet')} of ${String(body.seedsEach)} from ${lot.code}; ${String(rest)} stay loose`);
       return { id, loose: rest };
     }),
-    changes('post', '/packets/:id/pour-back', 'packets', undoForm, (change, { params }) => {
+    changes('post', '/packets/:id/pour-back', 'packets', asSeenForm, (change, { params, body }) => {
       const id = pathId(params.id, 'id');
       const fill = one<{ lot_id: number; seeds_each: number; packets_left: number }>(
         change.db,
@@ -79,7 +79,7 @@ export function packetRoutes(): Route[] {
       );
       if (!fill) throw notFound('That filling of packets');
       const lot = lotRow(change.db, fill.lot_id) as LotRow;
-      change.update('packet_fills', id, { packets_left: 0 });
+      change.update('packet_fills', id, { packets_left: 0 }, body.version);
       change.touch('lot', lot.id);
       change.describe(`Poured ${plural(fill.packets_left, 'packet')} of ${String(fill.seeds_each)} back into ${lot.code}`);
       return { code: lot.code };

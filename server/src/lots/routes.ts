@@ -43,7 +43,7 @@ import { moveLot, putAway } from './putAway.ts';
 import { putRight, seedsThatCame, whatFollows } from './putRight.ts';
 import { lookAtLine } from './look.ts';
 import { listLots, listTags, lotsByCode } from './list.ts';
-import { overruleOn } from './overrules.ts';
+import { seenOverrule } from './overrules.ts';
 import { wetOf } from './wet.ts';
 import { sowingFacts } from './sowingFacts.ts';
 import { descentOf, lotByCode, lotNames, movementsOf, storageOf, synonymsOf } from './queries.ts';
@@ -140,7 +140,7 @@ function lotSheet(db: Db, today: string, code: string): object {
     crop,
     estimate: { ...estimate, threshold: facts.threshold },
     verdict,
-    overrule: overruleOn(db, lot.id, today) ?? null,
+    overrule: seenOverrule(db, lot.id, today),
     evidence,
     storage: storageOf(db, lot.id),
     movements: movementsOf(db, lot.id),

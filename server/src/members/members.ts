@@ -13,7 +13,7 @@ import { lotByCode, lotNames, synonymsOf } from '../lots/queries.ts';
 import { libraryCrop } from '../crops/crops.ts';
 import { errandsOfMember } from '../errands/errands.ts';
 import { restrictions } from '../restricted/restricted.ts';
-import { undoForm } from '@esprel/core';
+import { asSeenForm } from '@esprel/core';
 
 export interface LoanRow {
   readonly id: number;
@@ -205,10 +205,10 @@ export function memberRoutes(): Route[] {
       return { id };
     }),
     changes('post', '/loans', 'lend', loanForm, (change, { body }) => lend(change, body)),
-    changes('post', '/loans/:id/settle', 'let a promise go', undoForm, (change, { params }) => {
+    changes('post', '/loans/:id/settle', 'let a promise go', asSeenForm, (change, { params, body }) => {
       const loan = loanRow(change.db, pathId(params.id, 'id'));
       if (loan.settled_on !== null) throw new Problem('blocked', `This loan was settled already, on ${loan.settled_on}.`);
-      change.update('loans', loan.id, { settled_on: change.today });
+      change.update('loans', loan.id, { settled_on: change.today }, body.version);
       change.touch('member', loan.member_id);
       change.touch('lot', loan.lot_id);
       change.describe(`Let the promise of ${memberName(change.db, loan.member_id)} go`);

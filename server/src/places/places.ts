@@ -6,7 +6,7 @@ import {
   placeForm,
   placeChain,
   plural,
-  undoForm,
+  asSeenForm,
   warmSpells,
   wrong,
 } from '@esprel/core';
@@ -107,7 +107,7 @@ function placeSheet(db: Db, id: number): object {
       warmSpells: kind === undefined ? [] : warmSpells(days, WARM_LIMIT_C[kind]),
       logs: all(
         db,
-        'SELECT id, file_name AS fileName, from_day AS fromDay, to_day AS toDay, readings FROM climate_logs WHERE place_id = ? ORDER BY id DESC',
+        'SELECT id, file_name AS fileName, from_day AS fromDay, to_day AS toDay, readings, version FROM climate_logs WHERE place_id = ? ORDER BY id DESC',
         id,
       ),
     },
@@ -255,7 +255,7 @@ export function placeRoutes(): Route[] {
       );
       return { id };
     }),
-    changes('delete', '/places/:id', 'place', undoForm, (change, { params }) => {
+    changes('delete', '/places/:id', 'place', asSeenForm, (change, { params, body }) => {
       const id = pathId(params.id, 'id');
       const place = placeOf(placesById(change.db), id);
       const lots = lotsEverIn(change.db, [id]).length;
@@ -268,7 +268,7 @@ export function placeRoutes(): Route[] {
         throw wrong('id', `stock was taken in ${place.name}; it stays in the record`);
       }
       change.touch('place', id);
-      change.remove('places', id);
+      change.remove('places', id, body.version);
       change.describe(`Took away the place ${place.name}`);
       return { id };
     }),
@@ -301,11 +301,11 @@ export function placeRoutes(): Route[] {
       change.describe(`Read the climate of ${place.name}, ${first} to ${last}, ${plural(readings, 'reading')}`);
       return { id, days: days.length, readings };
     }),
-    changes('delete', '/climate-logs/:id', 'climate', undoForm, (change, { params }) => {
+    changes('delete', '/climate-logs/:id', 'climate', asSeenForm, (change, { params, body }) => {
       const id = pathId(params.id, 'id');
       const log = one<{ place_id: number; file_name: string }>(change.db, 'SELECT place_id, file_name FROM climate_logs WHERE id = ?', id);
       if (!log) throw notFound('That file of a logger');
-      change.remove('climate_logs', id);
+      change.remove('climate_logs', id, body.version);
       touchLots(change, log.place_id);
       change.describe(`Took out the climate file ${log.file_name}`);
       return { id };

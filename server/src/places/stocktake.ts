@@ -1,4 +1,4 @@
-import { parseLotCode, plural, stocktakeCloseForm, stocktakeForm, stocktakeScanForm, undoForm, wrong } from '@esprel/core';
+import { parseLotCode, plural, stocktakeCloseForm, stocktakeForm, stocktakeScanForm, asSeenForm, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
 import { pathId } from '../http/query.ts';
@@ -187,7 +187,7 @@ export function stocktakeRoutes(): Route[] {
       change.describe(`Stocktake: scanned ${lot.code}`);
       return { code: lot.code, belongs: seen?.belongs ?? false, recordedIn: seen?.recordedIn ?? null };
     }),
-    changes('delete', '/stocktakes/:id/scans/:code', 'scan', undoForm, (change, { params }) => {
+    changes('delete', '/stocktakes/:id/scans/:code', 'scan', asSeenForm, (change, { params, body }) => {
       const take = openTake(change.db, pathId(params.id, 'id'));
       const code = parseLotCode(params.code ?? '');
       const row = one<{ id: number }>(
@@ -197,7 +197,7 @@ export function stocktakeRoutes(): Route[] {
         code,
       );
       if (!row) throw notFound('That scan');
-      change.remove('stocktake_scans', row.id);
+      change.remove('stocktake_scans', row.id, body.version);
       change.touch('place', take.placeId);
       change.describe(`Stocktake: took the scan of ${String(code)} back`);
       return { id: take.id };
@@ -209,10 +209,10 @@ export function stocktakeRoutes(): Route[] {
       change.describe(`Took stock of ${placePath(placesById(change.db), take.placeId)}: ${words}`);
       return { id: take.id };
     }),
-    changes('post', '/lots/:code/found', 'found', undoForm, (change, { params }) => {
+    changes('post', '/lots/:code/found', 'found', asSeenForm, (change, { params, body }) => {
       const lot = lotByCode(change.db, params.code ?? '');
       if (lot.missing_since === null) throw wrong('code', `${lot.code} is not missing`);
-      change.update('lots', lot.id, { missing_since: null });
+      change.update('lots', lot.id, { missing_since: null }, body.version);
       change.touch('lot', lot.id);
       change.describe(`${lot.code} turned up again`);
       return { code: lot.code };

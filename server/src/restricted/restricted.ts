@@ -8,7 +8,7 @@ import {
   restrictionsOf,
   restrictionWords,
   type SeedForm,
-  undoForm,
+  asSeenForm,
   wrong,
 } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
@@ -18,8 +18,11 @@ import { pathId } from '../http/query.ts';
 import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
 
-export function restrictions(db: Db): Restriction[] {
-  return all<Restriction>(db, 'SELECT id, crop_key AS cropKey, name, rule, why FROM restricted_plants ORDER BY id');
+export function restrictions(db: Db): (Restriction & { readonly version: number })[] {
+  return all<Restriction & { readonly version: number }>(
+    db,
+    'SELECT id, crop_key AS cropKey, name, rule, why, version FROM restricted_plants ORDER BY id',
+  );
 }
 
 /** Everything to be careful about with a lot, in the order of how soon it can hurt. */
@@ -89,11 +92,11 @@ export function restrictedRoutes(): Route[] {
       );
       return { id };
     }),
-    changes('delete', '/restricted/:id', 'restricted', undoForm, (change, { params }) => {
+    changes('delete', '/restricted/:id', 'restricted', asSeenForm, (change, { params, body }) => {
       const id = pathId(params.id, 'id');
       const row = restrictions(change.db).find((r) => r.id === id);
       if (!row) throw notFound('That entry of the list');
-      change.remove('restricted_plants', id);
+      change.remove('restricted_plants', id, body.version);
       lotsOfRestriction(change, row);
       change.describe(`Took ${row.name ?? row.cropKey ?? ''} off the list of restricted plants`);
       return { id };

@@ -176,13 +176,13 @@ export function movePlan(change: Change, id: number, body: Form<typeof plannedMo
   return { id, version: p.version + 1 };
 }
 
-export function dropPlan(change: Change, id: number): object {
+export function dropPlan(change: Change, id: number, version: number): object {
   const p = openPlan(change.db, id);
   if (p.tray_id !== null) {
     const fill = one<{ id: number }>(change.db, 'SELECT id FROM tray_fills WHERE planned_id = ?', id);
     if (fill) change.update('tray_fills', fill.id, { planned_id: null });
   }
-  change.remove('planned_sowings', id);
+  change.remove('planned_sowings', id, version);
   change.touch('planned', id);
   change.touch('lot', p.lot_id);
   change.describe(`Dropped the plan to sow ${p.variety} ${p.code}`);

@@ -11,7 +11,7 @@ import {
   seasonDays,
   seasonYearOf,
   soilSays,
-  undoForm,
+  asSeenForm,
   warmth,
   type Way,
   WAYS,
@@ -270,7 +270,9 @@ export function seasonRoutes(): Route[] {
       movePlan(change, pathId(params.id, 'id'), body),
     ),
     changes('post', '/planned/:id/cold', 'chill', chillForm, (change, { params, body }) => chill(change, pathId(params.id, 'id'), body)),
-    changes('delete', '/planned/:id', 'plan sowing', undoForm, (change, { params }) => dropPlan(change, pathId(params.id, 'id'))),
+    changes('delete', '/planned/:id', 'plan sowing', asSeenForm, (change, { params, body }) =>
+      dropPlan(change, pathId(params.id, 'id'), body.version),
+    ),
     readKept('/calendar.ics', ({ db, today }, { query }) => {
       const what = queryText(query, 'what');
       if (what !== null && what !== 'sowing') throw wrong('what', 'must be sowing, or left out for all work');

@@ -1,4 +1,4 @@
-import { benchEditForm, benchForm, BENCH_KIND_WORDS, checkShape, CoreError, lampForm, trayKindForm, undoForm, wrong } from '@esprel/core';
+import { benchEditForm, benchForm, BENCH_KIND_WORDS, checkShape, CoreError, lampForm, trayKindForm, asSeenForm, wrong } from '@esprel/core';
 import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
@@ -98,7 +98,7 @@ export function benchRoutes(): Route[] {
       change.describe(`Hung ${place.name} to its distance above the plants`);
       return { id };
     }),
-    changes('delete', '/bench/:id', 'bench', undoForm, (change, { params }) => {
+    changes('delete', '/bench/:id', 'bench', asSeenForm, (change, { params, body }) => {
       const id = pathId(params.id, 'id');
       const place = one<{ name: string }>(change.db, 'SELECT name FROM bench_places WHERE id = ?', id);
       if (!place) throw notFound('That place on the bench');
@@ -109,7 +109,7 @@ export function benchRoutes(): Route[] {
         id,
       );
       if (used) throw wrong('id', `${place.name} is named by plans, trays or sowings; change those first, or say that it holds fewer`);
-      change.remove('bench_places', id);
+      change.remove('bench_places', id, body.version);
       change.describe(`Took ${place.name} off the bench`);
       return { id };
     }),

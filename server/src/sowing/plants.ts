@@ -1,4 +1,14 @@
-import { CoreError, PLANT_WORDS, type PlantCount, plantsForm, plantsOf, type PlantsOfSowing, plural, undoForm, wrong } from '@esprel/core';
+import {
+  CoreError,
+  PLANT_WORDS,
+  type PlantCount,
+  plantsForm,
+  plantsOf,
+  type PlantsOfSowing,
+  plural,
+  asSeenForm,
+  wrong,
+} from '@esprel/core';
 import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
@@ -40,7 +50,7 @@ function grown(db: Db, sowingId: number): GrownRow {
 function countsOf(db: Db, sowingId: number): CountRow[] {
   return all<CountRow>(
     db,
-    `SELECT p.id, p.kind, p.plants, p.on_day AS onDay, p.member_id AS memberId, m.name AS member, p.note
+    `SELECT p.id, p.kind, p.plants, p.on_day AS onDay, p.member_id AS memberId, m.name AS member, p.note, p.version
      FROM plant_counts p LEFT JOIN members m ON m.id = p.member_id WHERE p.sowing_id = ? ORDER BY p.on_day, p.id`,
     sowingId,
   );
@@ -91,7 +101,7 @@ function count(change: Change, sowingId: number, body: yup.InferType<typeof plan
   return { standing: now.standing, spare: now.spare };
 }
 
-function forget(change: Change, id: number): void {
+function forget(change: Change, id: number, version: number): void {
   const { db } = change;
   const row = one<{ sowing_id: number; kind: keyof typeof PLANT_WORDS; plants: number }>(
     db,
@@ -99,7 +109,7 @@ function forget(change: Change, id: number): void {
     id,
   );
   if (!row) throw notFound('That count of plants');
-  change.remove('plant_counts', id);
+  change.remove('plant_counts', id, version);
   standingOrWrong(db, row.sowing_id);
   const s = grown(db, row.sowing_id);
   change.touch('sowing', s.id);
@@ -128,8 +138,8 @@ export function plantRoutes(): Route[] {
     changes('post', '/sowings/:id/plants', 'plants', plantsForm, (change, { params, body }) =>
       count(change, pathId(params.id, 'id'), body),
     ),
-    changes('delete', '/plant-counts/:id', 'plants', undoForm, (change, { params }) => {
-      forget(change, pathId(params.id, 'id'));
+    changes('delete', '/plant-counts/:id', 'plants', asSeenForm, (change, { params, body }) => {
+      forget(change, pathId(params.id, 'id'), body.version);
       return {};
     }),
   ];

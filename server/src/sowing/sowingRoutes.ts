@@ -1,4 +1,4 @@
-import { careForm, emergenceForm, fateForm, sowingForm, timingForm, undoForm } from '@esprel/core';
+import { careForm, emergenceForm, fateForm, sowingForm, timingForm, asSeenForm } from '@esprel/core';
 import { pathId, queryOneOf } from '../http/query.ts';
 import { changes, read, readKept, type Route } from '../http/route.ts';
 import { lotByCode } from '../lots/queries.ts';
@@ -27,9 +27,11 @@ export function sowingRoutes(): Route[] {
       return sowingSheet(change.db, id, change.today);
     }),
     changes('post', '/sowings/:id/timing', 'timing', timingForm, (change, { params, body }) =>
-      sayTiming(change, pathId(params.id, 'id'), body.timing),
+      sayTiming(change, pathId(params.id, 'id'), body.timing, body.version),
     ),
-    changes('delete', '/timings/:id', 'timing', undoForm, (change, { params }) => removeTiming(change, pathId(params.id, 'id'))),
+    changes('delete', '/timings/:id', 'timing', asSeenForm, (change, { params, body }) =>
+      removeTiming(change, pathId(params.id, 'id'), body.version),
+    ),
     changes('post', '/sowings/:id/fate', 'fate', fateForm, (change, { params, body }) => setFate(change, pathId(params.id, 'id'), body)),
     ...plantRoutes(),
   ];

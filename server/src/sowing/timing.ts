@@ -1,7 +1,7 @@
 import { daysBetween, type Timing, TIMING_WORDS, type Way, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
-import type { Change } from '../journal/change.ts';
+import { type Change, holdWritten, writtenVersion } from '../journal/change.ts';
 import { SeasonReader, tableTarget } from '../season/windows.ts';
 
 interface TimedSowing {
@@ -17,10 +17,12 @@ interface TimedSowing {
 }
 
 export function timingOf(db: Db, sowingId: number): object | null {
-  return (
-    one<object>(db, 'SELECT id, timing, offset_days AS offsetDays, made_on AS madeOn FROM timing_verdicts WHERE sowing_id = ?', sowingId) ??
-    null
+  const said = one<{ id: number }>(
+    db,
+    'SELECT id, timing, offset_days AS offsetDays, made_on AS madeOn FROM timing_verdicts WHERE sowing_id = ?',
+    sowingId,
   );
+  return said ? { ...said, version: writtenVersion(db, 'timing_verdicts', said.id) } : null;
 }
 
 /** The way a sowing without a plan was meant: outdoors in spring or later, else under cover. */
@@ -36,7 +38,7 @@ function wayOf(s: TimedSowing, reader: SeasonReader): { way: Way; target: string
 }
 
 /** One tap after the season: too early, right, or too late. Said again, it takes the place of what was said. */
-export function sayTiming(change: Change, sowingId: number, timing: Timing): object {
+export function sayTiming(change: Change, sowingId: number, timing: Timing, version: number): object {
   const { db, today } = change;
   const s = one<TimedSowing>(
     db,
@@ -49,7 +51,8 @@ export function sayTiming(change: Change, sowingId: number, timing: Timing): obj
   const { way, target } = wayOf(s, reader);
   if (target === null) throw wrong('timing', `${s.crop} has no window for this way of sowing, so there is nothing to move`);
   const row = { crop_key: s.crop_key, way, offset_days: daysBetween(target, s.sown_on), timing, made_on: today };
-  const now = one<{ id: number }>(db, 'SELECT id FROM timing_verdicts WHERE sowing_id = ?', sowingId);
+  const now = one<{ id: number; timing: Timing }>(db, 'SELECT id, timing FROM timing_verdicts WHERE sowing_id = ?', sowingId);
+  holdWritten(db, 'timing_verdicts', now, version, { timing });
   if (now) change.update('timing_verdicts', now.id, row);
   else change.insert('timing_verdicts', { sowing_id: sowingId, ...row });
   change.touch('sowing', sowingId);
@@ -58,13 +61,14 @@ export function sayTiming(change: Change, sowingId: number, timing: Timing): obj
   return { way, shift };
 }
 
-export function removeTiming(change: Change, id: number): object {
+export function removeTiming(change: Change, id: number, version: number): object {
   const row = one<{ sowing_id: number; crop: string }>(
     change.db,
     'SELECT t.sowing_id, c.name AS crop FROM timing_verdicts t JOIN crops c ON c.key = t.crop_key WHERE t.id = ?',
     id,
   );
   if (!row) throw notFound('That verdict');
+  holdWritten(change.db, 'timing_verdicts', { id }, version, {});
   change.remove('timing_verdicts', id);
   change.touch('sowing', row.sowing_id);
   change.describe(`Took back what was said of the day of a sowing of ${row.crop}`);
@@ -73,11 +77,11 @@ export function removeTiming(change: Change, id: number): object {
 
 /** Every verdict that moves the windows of a crop, the latest first. */
 export function timingsOf(db: Db, cropKey: string): unknown[] {
-  return all(
+  return all<{ id: number }>(
     db,
     `SELECT t.id, t.way, t.offset_days AS offsetDays, t.timing, t.made_on AS madeOn, s.id AS sowingId, s.sown_on AS sownOn, v.name AS variety
      FROM timing_verdicts t JOIN sowings s ON s.id = t.sowing_id JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id
      WHERE t.crop_key = ? ORDER BY s.sown_on DESC`,
     cropKey,
-  );
+  ).map((t) => ({ ...t, version: writtenVersion(db, 'timing_verdicts', t.id) }));
 }

@@ -1,6 +1,6 @@
 import {
   careForm,
-  photoForm,
+  trayPhotoForm,
   sowTrayForm,
   trayCellForm,
   trayClearForm,
@@ -8,7 +8,7 @@ import {
   trayForm,
   trayLookForm,
   trayMapForm,
-  undoForm,
+  asSeenForm,
 } from '@esprel/core';
 import { keepPhoto } from '../files/photos.ts';
 import { pathId, queryOneOf, queryText } from '../http/query.ts';
@@ -52,14 +52,16 @@ export function trayRoutes(): Route[] {
     changes('post', '/trays/:id/clear', 'clear tray', trayClearForm, (change, { params, body }) =>
       clearTray(change, pathId(params.id, 'id'), body),
     ),
-    changes('put', '/trays/:id/photo', 'photo', photoForm, (change, { params, body }) => {
+    changes('put', '/trays/:id/photo', 'photo', trayPhotoForm, (change, { params, body }) => {
       const tray = trayRow(change.db, pathId(params.id, 'id'));
-      change.update('trays', tray.id, { photo: keepPhoto(change.db, body.jpeg) });
+      change.update('trays', tray.id, { photo: keepPhoto(change.db, body.jpeg) }, body.version);
       change.touch('tray', tray.id);
       change.describe(`Added a photo of ${tray.name}`);
       return { id: tray.id };
     }),
-    changes('delete', '/trays/:id', 'drop tray', undoForm, (change, { params }) => dropTray(change, pathId(params.id, 'id'))),
+    changes('delete', '/trays/:id', 'drop tray', asSeenForm, (change, { params, body }) =>
+      dropTray(change, pathId(params.id, 'id'), body.version),
+    ),
     readKept('/sowing/worked', ({ db }, { query }) => {
       const crop = queryText(query, 'crop');
       return {

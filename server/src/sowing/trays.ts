@@ -185,11 +185,11 @@ export function changeTray(change: Change, id: number, body: yup.InferType<typeo
   return traySheet(db, id, change.today);
 }
 
-export function dropTray(change: Change, id: number): object {
+export function dropTray(change: Change, id: number, version: number): object {
   const tray = trayRow(change.db, id);
   refuseSown(tray);
   for (const fill of fillsOf(change.db, id)) change.remove('tray_fills', fill.id);
-  change.remove('trays', id);
+  change.remove('trays', id, version);
   change.touch('tray', id);
   change.describe(`Dropped the plan of ${tray.name}`);
   return { id };

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
-import { type Method, newKey, sendChange, type Step } from './api.ts';
+import { ApiProblem, type Method, newKey, sendChange, type Step } from './api.ts';
 import { useSession } from './session.ts';
 
 /** Every change goes through here: it becomes the last step, which can be taken back, and the views read again. */
@@ -12,7 +12,11 @@ export const useChanges = defineStore('changes', () => {
 
   async function send<T>(method: Method, path: string, body: unknown, key: string = newKey()): Promise<T & Step> {
     const session = useSession();
-    const answer = await sendChange<T>(method, path, body, key, session.personId);
+    const answer = await sendChange<T>(method, path, body, key, session.personId).catch((error: unknown) => {
+      // What somebody else made of it meanwhile is to be seen before anything is said again.
+      if (error instanceof ApiProblem && error.code === 'stale') revision.value += 1;
+      throw error;
+    });
     last.value = answer.action;
     undoProblem.value = null;
     revision.value += 1;

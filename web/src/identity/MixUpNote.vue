@@ -16,6 +16,7 @@ export interface MixUpShown {
   readonly sinceDay: string | null;
   readonly reason: string;
   readonly clearedOn: string | null;
+  readonly version: number;
 }
 const props = defineProps<{ mixUp: MixUpShown }>();
 const format = useFormat();
@@ -24,7 +25,7 @@ const form = useForm({
   name: null,
   initial: () => ({ how: 'not-mixed' as 'not-mixed' | 'put-right', reason: '' }),
   schema: mixUpClearForm,
-  body: (v) => ({ ...v }),
+  body: (v) => ({ ...v, version: props.mixUp.version }),
   path: () => `/mix-ups/${String(props.mixUp.id)}/clear`,
 });
 </script>

@@ -35,7 +35,7 @@ interface Opened {
   readonly reference: Crop;
   readonly ownCrop: { readonly fromKey: string; readonly names: readonly string[]; readonly version: number } | null;
   readonly names: readonly string[];
-  readonly figures: readonly { readonly field: OwnFigure; readonly reason: string | null }[];
+  readonly figures: readonly { readonly field: OwnFigure; readonly reason: string | null; readonly version: number }[];
 }
 const { data: open } = useFetched<Opened>(() => (chosen.value === null ? null : `/crops/${chosen.value}`));
 const crops = computed(() =>
@@ -49,6 +49,8 @@ const also = (c: { name: string; scientific: string; as: string | null }): strin
 
 const GROUPS = Object.entries(CROP_FIGURES).map(([name, figures]) => ({ name, fields: Object.keys(figures) as OwnFigure[] }));
 const labelOf = (field: OwnFigure): string => (OWN_FIGURES[field] as CropFigure).label;
+/** 0 while the reference holds. */
+const figureVersion = (field: OwnFigure): number => open.value?.figures.find((f) => f.field === field)?.version ?? 0;
 const editing = ref<OwnFigure | null>(null);
 const form = useForm({
   name: null,
@@ -58,6 +60,7 @@ const form = useForm({
     field: editing.value ?? '',
     value: editing.value ? figureValue(editing.value, v.value) : null,
     reason: v.reason.trim() || null,
+    version: editing.value ? figureVersion(editing.value) : 0,
   }),
   method: 'PUT',
   path: () => `/crops/${chosen.value ?? ''}/own-figure`,
@@ -72,10 +75,11 @@ async function save(): Promise<void> {
   if (await form.send()) editing.value = null;
 }
 function reference(field: OwnFigure): void {
-  void changes.attempt('PUT', `/crops/${chosen.value ?? ''}/own-figure`, { field, reference: true });
+  void changes.attempt('PUT', `/crops/${chosen.value ?? ''}/own-figure`, { field, reference: true, version: figureVersion(field) });
 }
 async function remove(): Promise<void> {
-  if (await changes.attempt('DELETE', `/crops/${chosen.value ?? ''}`)) await router.push('/library/crops');
+  if (await changes.attempt('DELETE', `/crops/${chosen.value ?? ''}`, { version: open.value?.ownCrop?.version ?? 0 }))
+    await router.push('/library/crops');
 }
 </script>
 

@@ -12,6 +12,7 @@ import FieldText from '../fields/FieldText.vue';
 
 interface Entry {
   readonly id: number;
+  readonly version: number;
   readonly crop: string | null;
   readonly name: string | null;
   readonly rule: RestrictionRule;
@@ -53,8 +54,8 @@ async function decide(u: Undecided): Promise<void> {
   Object.assign(values, { by: 'crop', crop, rule: 'may-lend' });
   document.getElementById('restricted-why')?.focus();
 }
-function remove(id: number): void {
-  void changes.attempt('DELETE', `/restricted/${String(id)}`);
+function remove({ id, version }: Entry): void {
+  void changes.attempt('DELETE', `/restricted/${String(id)}`, { version });
 }
 </script>
 
@@ -97,7 +98,7 @@ function remove(id: number): void {
           <td>{{ RULES[r.rule] }}</td>
           <td>{{ r.why }}</td>
           <td class="right">
-            <Button size="small" severity="secondary" label="Take off" :aria-label="`Take ${r.crop ?? r.name} off`" @click="remove(r.id)" />
+            <Button size="small" severity="secondary" label="Take off" :aria-label="`Take ${r.crop ?? r.name} off`" @click="remove(r)" />
           </td>
         </tr>
       </tbody>

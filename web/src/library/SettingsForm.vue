@@ -2,7 +2,7 @@
 import { type Settings, settingsEditForm } from '@esprel/core';
 import Button from 'primevue/button';
 import { ref, watch } from 'vue';
-import { fieldWords } from '../app/fieldWords.ts';
+import { bothSides, type BothSides } from '../app/bothSides.ts';
 import { useSession } from '../app/session.ts';
 import { gather, numberOf, shareOf, useForm } from '../app/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
@@ -18,7 +18,6 @@ const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 const session = useSession();
 /** Typed in the unit that is in use, also while another is being chosen. */
 const { unit, warmthText, celsiusTyped } = useTypedWarmth();
-type Fields = Record<string, unknown>;
 const texts = (s: Settings | null, version: number) => ({
   version,
   ...(s ?? {
@@ -76,26 +75,13 @@ const { values } = form;
 
 type Versioned = Settings & { readonly version: number };
 /** What two people changed into different things, and the settings with what only one of them changed. */
-const clash = ref<{ readonly words: string; readonly now: Settings; readonly mine: Versioned; readonly theirs: Versioned } | null>(null);
+const clash = ref<(BothSides<Versioned> & { readonly now: Settings }) | null>(null);
 
 /** A value as it is read: a day of the year in words. */
 function valueWords(value: unknown): string {
   return typeof value === 'string' && /^\d\d-\d\d$/.test(value) ? yearDayWords(value, values.dateOrder) : String(value ?? 'nothing');
 }
 
-/** Holds what was sent against what somebody else saved meanwhile; what only one of both changed is kept from each. */
-function bothSides(theirs: Versioned, sent: Settings): NonNullable<typeof clash.value> {
-  const [was, mine, now] = [filled, sent, theirs].map((s) => s as unknown as Record<string, unknown>) as [Fields, Fields, Fields];
-  const same = (x: unknown, y: unknown): boolean => JSON.stringify(x ?? null) === JSON.stringify(y ?? null);
-  const changedHere = Object.keys(mine).filter((k) => !same(mine[k], was[k]));
-  const clashing = changedHere.filter((k) => !same(now[k], was[k]) && !same(now[k], mine[k]));
-  return {
-    now: theirs,
-    words: clashing.map((k) => `${fieldWords(k)} ${valueWords(now[k])}`).join(', '),
-    mine: { ...theirs, ...Object.fromEntries(changedHere.map((k) => [k, mine[k]])) },
-    theirs: { ...theirs, ...Object.fromEntries(changedHere.filter((k) => !clashing.includes(k)).map((k) => [k, mine[k]])) },
-  };
-}
 async function save(): Promise<void> {
   clash.value = null;
   const answer = await form.send<{ settings: Settings; version: number }>();
@@ -104,9 +90,9 @@ async function save(): Promise<void> {
     values.version = answer.version;
   } else if (form.problem?.code === 'stale') {
     const { current, yours } = form.problem.more as { current: Versioned; yours: Settings };
-    const sides = bothSides(current, yours);
-    if (sides.words === '') await saveAs(sides.mine, sides.now);
-    else clash.value = sides;
+    const sides = bothSides(filled ?? {}, yours, current, valueWords);
+    if (sides.words === '') await saveAs(sides.mine, current);
+    else clash.value = { ...sides, now: current };
   }
 }
 /** Saves what was put together of both sides. */

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { envelopeTextForm, fromTo, readRange } from '@esprel/core';
+import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
+import { bothSides, type BothSides } from '../app/bothSides.ts';
 import { fromCelsius, toCelsius } from '../app/format.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { gather, numberOf, useForm } from '../app/useForm.ts';
@@ -45,6 +47,8 @@ const form = useForm({
     habit: '',
     warnings: '',
     words: '',
+    /** Of the text that the fields were filled from. */
+    version: 0,
   }),
   schema: envelopeTextForm,
   body: (v) => {
@@ -76,6 +80,7 @@ const form = useForm({
       anchor: n.weeksMin?.min == null ? null : v.anchor,
       warnings: v.warnings.trim() || null,
       words: v.words.trim() || null,
+      version: v.version,
     };
   },
   method: 'PUT',
@@ -83,39 +88,60 @@ const form = useForm({
 });
 const { values } = form;
 /** A range as it is typed again: `6`, `6 to 8`, `1/4 to 1/2`. */
-function text(min: number | null, max: number | null | undefined = null, by = 1): string {
-  if (min === null) return '';
+function text(min: number | null | undefined, max: number | null | undefined = null, by = 1): string {
+  if (min == null) return '';
   const one = (n: number): string =>
     !inch.value || by === 1 ? String(n) : by === 25.4 ? depthText(n) : String(Math.round((n / by) * 100) / 100);
   return fromTo(one(min), one(max ?? min));
+}
+type Envelope = NonNullable<LotSheetData['envelope']>;
+/** The text as it was when the fields were filled: what is not so any more was changed, here or at another desk. */
+let was: Envelope | null = null;
+function fill(e: Envelope): void {
+  Object.assign(values, {
+    packedFor: text(e.packedFor),
+    depth: text(e.depthMm, e.depthMaxMm, 25.4),
+    spacing: text(e.spacingCm, e.spacingMaxCm, 2.54),
+    light: e.light ?? '',
+    weeks: text(e.weeksMin, e.weeksMax),
+    anchor: e.anchor ?? 'last-frost',
+    warmth: e.warmthC == null ? '' : String(fromCelsius(e.warmthC, warmth.value)),
+    days: text(e.daysMin, e.daysMax),
+    maturity: text(e.maturityMin ?? null, e.maturityMax),
+    habit: e.habit ?? '',
+    warnings: e.warnings ?? '',
+    words: e.words ?? '',
+    version: e.version,
+  });
 }
 watch(
   data,
   (sheet) => {
     if (!sheet || filled.value) return;
     filled.value = true;
-    const e = sheet.envelope;
-    if (!e) return;
-    Object.assign(values, {
-      packedFor: text(e.packedFor),
-      depth: text(e.depthMm, e.depthMaxMm, 25.4),
-      spacing: text(e.spacingCm, e.spacingMaxCm, 2.54),
-      light: e.light ?? '',
-      weeks: text(e.weeksMin, e.weeksMax),
-      anchor: e.anchor ?? 'last-frost',
-      warmth: e.warmthC === null ? '' : String(fromCelsius(e.warmthC, warmth.value)),
-      days: text(e.daysMin, e.daysMax),
-      maturity: text(e.maturityMin ?? null, e.maturityMax),
-      habit: e.habit ?? '',
-      warnings: e.warnings ?? '',
-      words: e.words ?? '',
-    });
+    was = sheet.envelope;
+    if (was) fill(was);
   },
   { immediate: true },
 );
+/** What two desks wrote down differently. */
+const clash = ref<(BothSides<Envelope> & { readonly now: Envelope }) | null>(null);
 const back = (): void => void router.push(`/lots/${props.code}`);
 async function save(): Promise<void> {
+  clash.value = null;
   if (await form.send()) back();
+  else if (form.problem?.code === 'stale') {
+    const { current, yours } = form.problem.more as { current: Envelope; yours: object };
+    const sides = bothSides(was ?? {}, yours, current, (value) => `“${String(value ?? '')}”`);
+    if (sides.words === '') await saveAs(sides.mine, current);
+    else clash.value = { ...sides, now: current };
+  }
+}
+/** Saves what was put together of both sides. */
+async function saveAs(envelope: Envelope, now: Envelope): Promise<void> {
+  was = now;
+  fill(envelope);
+  await save();
 }
 </script>
 
@@ -131,6 +157,13 @@ async function save(): Promise<void> {
     @submit="save"
     @leave="back"
   >
+    <template v-if="clash" #problem>
+      <p>There now: {{ clash.words }}.</p>
+      <p class="row-of-buttons">
+        <Button type="button" severity="secondary" label="Keep mine" @click="saveAs(clash.mine, clash.now)" />
+        <Button type="button" severity="secondary" label="Keep theirs" @click="saveAs(clash.theirs, clash.now)" />
+      </p>
+    </template>
     <FieldText
       id="packed"
       v-model="values.packedFor"

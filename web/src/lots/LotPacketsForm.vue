@@ -59,8 +59,8 @@ async function save(): Promise<void> {
   form.reset();
   await router.push(`/labels?kind=packet&codes=${props.code}&copies=${n.trim()}&seeds=${each.trim()}`);
 }
-function pourBack(id: number): void {
-  void changes.attempt('POST', `/packets/${String(id)}/pour-back`);
+function pourBack({ id, version }: LotSheetData['packets'][number]): void {
+  void changes.attempt('POST', `/packets/${String(id)}/pour-back`, { version });
 }
 </script>
 
@@ -86,7 +86,7 @@ function pourBack(id: number): void {
           <span
             >{{ p.packetsLeft }} of {{ p.packets }} left, {{ plural(p.seedsEach, 'seed') }} each, filled {{ format.day(p.filledOn) }}</span
           >
-          <Button type="button" size="small" severity="secondary" label="Pour back" @click="pourBack(p.id)" />
+          <Button type="button" size="small" severity="secondary" label="Pour back" @click="pourBack(p)" />
         </p>
       </section>
     </template>

@@ -6,7 +6,13 @@ import FileButton from '../fields/FileButton.vue';
 import { shrinkPhoto } from './shrinkPhoto.ts';
 
 /** Photographs of the envelope: from a file, or from the camera of a tablet. */
-const props = defineProps<{ code: string; photos: readonly { readonly id: number; readonly file: string; readonly takenOn: string }[] }>();
+interface Photo {
+  readonly id: number;
+  readonly file: string;
+  readonly takenOn: string;
+  readonly version: number;
+}
+const props = defineProps<{ code: string; photos: readonly Photo[] }>();
 const changes = useChanges();
 const format = useFormat();
 const working = ref(false);
@@ -25,8 +31,8 @@ async function add(file: File): Promise<void> {
   }
   working.value = false;
 }
-function remove(id: number): void {
-  changes.send('DELETE', `/photos/${String(id)}`, {}).catch((error: unknown) => {
+function remove({ id, version }: Photo): void {
+  changes.send('DELETE', `/photos/${String(id)}`, { version }).catch((error: unknown) => {
     problem.value = (error as Error).message;
   });
 }
@@ -39,7 +45,7 @@ function remove(id: number): void {
         ><img :src="`/api/photos/${p.file}`" :alt="`Envelope of ${code}, photo ${i + 1}`" loading="lazy"
       /></a>
       <figcaption class="small quiet">
-        {{ format.day(p.takenOn) }} <button type="button" :aria-label="`Take photo ${i + 1} out`" @click="remove(p.id)">take out</button>
+        {{ format.day(p.takenOn) }} <button type="button" :aria-label="`Take photo ${i + 1} out`" @click="remove(p)">take out</button>
       </figcaption>
     </figure>
     <FileButton

@@ -71,7 +71,7 @@ function gotWet(): void {
   void changes.attempt('POST', `/lots/${props.code}/wet`, { version: lot.value?.version ?? 0, what: 'wet', onDay: session.today });
 }
 function found(): void {
-  void changes.attempt('POST', `/lots/${props.code}/found`);
+  void changes.attempt('POST', `/lots/${props.code}/found`, { version: data.value?.lot.version ?? 0 });
 }
 function go(what: string): void {
   void router.push(`/lots/${props.code}/${what}`);

@@ -26,7 +26,12 @@ const form = useForm({
   name: `verdict.${props.code}`,
   initial: () => ({ verdict: '' as Verdict | '', reason: '', untilDay: session.today === '' ? '' : addDays(session.today, 180) }),
   schema: overruleForm,
-  body: (v) => ({ verdict: v.verdict || undefined, reason: v.reason, untilDay: v.untilDay || undefined }),
+  body: (v) => ({
+    verdict: v.verdict || undefined,
+    reason: v.reason,
+    untilDay: v.untilDay || undefined,
+    version: data.value?.overrule?.version ?? 0,
+  }),
   path: () => `/lots/${props.code}/overrule`,
 });
 watch(
@@ -40,7 +45,7 @@ async function save(): Promise<void> {
   if (await form.send()) back();
 }
 async function end(): Promise<void> {
-  if (await changes.attempt('POST', `/lots/${props.code}/overrule/end`)) back();
+  if (await changes.attempt('POST', `/lots/${props.code}/overrule/end`, { version: data.value?.overrule?.version ?? 0 })) back();
 }
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { GRAMS_PER_OUNCE, InputError, isChaffy, weigh, weighingForm, type Weighing, plural } from '@esprel/core';
 import Button from 'primevue/button';
-import { computed } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import ScaleDisplay from '../devices/ScaleDisplay.vue';
 import { useScale } from '../devices/useScale.ts';
@@ -19,6 +19,9 @@ const router = useRouter();
 const session = useSession();
 const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
 const { reading, tare, lay } = useScale();
+/** What the record had when the weighing began: what another desk takes out meanwhile is not put back. */
+const seen = ref<number | null>(null);
+watch(data, (sheet) => (seen.value ??= sheet?.lot.balance ?? null), { immediate: true });
 const ounces = computed(() => session.settings?.massUnit === 'oz');
 const unit = computed(() => (ounces.value ? 'oz' : 'g'));
 const grams = (path: string, text: string): number | undefined => {
@@ -40,6 +43,7 @@ const form = useForm({
       .filter((s) => s.seeds !== undefined || s.grams !== undefined),
     totalGrams: grams('totalGrams', v.total),
     weighedOn: session.today,
+    seen: seen.value,
   }),
   path: () => `/lots/${props.code}/weighings`,
 });

@@ -85,7 +85,7 @@ export interface LotSheetData {
   };
   readonly cautions: readonly string[];
   /** What the envelope says; null when nobody wrote it down. */
-  readonly envelope: EnvelopeText | null;
+  readonly envelope: (EnvelopeText & { readonly version: number }) | null;
   /** How it is sown, by its packet where that is followed. */
   readonly sowing: {
     readonly depthMm: number;
@@ -95,7 +95,7 @@ export interface LotSheetData {
     readonly after: string | null;
   };
   readonly followsPacket: boolean;
-  readonly photos: readonly { readonly id: number; readonly file: string; readonly takenOn: string }[];
+  readonly photos: readonly { readonly id: number; readonly file: string; readonly takenOn: string; readonly version: number }[];
   readonly weighings: readonly {
     readonly id: number;
     readonly weighedOn: string;
@@ -111,6 +111,7 @@ export interface LotSheetData {
     readonly packets: number;
     readonly packetsLeft: number;
     readonly filledOn: string;
+    readonly version: number;
   }[];
   /** Seeds that came in, as far as is known now. */
   readonly cameIn: number;
@@ -135,7 +136,13 @@ export interface LotSheetData {
     readonly nextLook?: string | null;
   } | null;
   /** A coordinator's word over the verdict, while it stands. */
-  readonly overrule?: { readonly verdict: Verdict; readonly reason: string; readonly madeOn: string; readonly untilDay: string } | null;
+  readonly overrule?: {
+    readonly verdict: Verdict;
+    readonly reason: string;
+    readonly madeOn: string;
+    readonly untilDay: string;
+    readonly version: number;
+  } | null;
   readonly evidence: readonly EvidenceDot[];
   readonly storage: readonly {
     readonly from: string;

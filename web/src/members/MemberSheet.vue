@@ -33,7 +33,7 @@ const promised = (l: MemberLoan): string => (l.promise === 'amount' ? `${plural(
 const fate = (f: string | null): string => (f === null ? 'still watched' : FATE_FACTS[f as Fate].words);
 
 function settle(l: MemberLoan): void {
-  void changes.attempt('POST', `/loans/${String(l.id)}/settle`);
+  void changes.attempt('POST', `/loans/${String(l.id)}/settle`, { version: l.version });
 }
 function told(id: number): void {
   void changes.attempt('POST', '/errands/done', { ids: [id] });

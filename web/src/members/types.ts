@@ -22,6 +22,7 @@ export interface MemberLoan {
   readonly lentOn: string;
   readonly settledOn: string | null;
   readonly unsown: number;
+  readonly version: number;
   readonly weight: SeedWeight;
   readonly lotCode: string;
   readonly variety: string;

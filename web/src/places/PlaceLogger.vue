@@ -35,8 +35,8 @@ async function fromLogger(): Promise<void> {
   if (response?.ok) await send(`logger of ${props.name}.csv`, await response.text());
   else problem.value = 'The logger does not answer. Nothing was read; try again in a moment.';
 }
-function takeOut(logId: number): void {
-  changes.send('DELETE', `/climate-logs/${String(logId)}`, {}).catch((error: unknown) => {
+function takeOut(log: { readonly id: number; readonly version: number }): void {
+  changes.send('DELETE', `/climate-logs/${String(log.id)}`, { version: log.version }).catch((error: unknown) => {
     problem.value = (error as Error).message;
   });
 }
@@ -66,7 +66,7 @@ function takeOut(logId: number): void {
       <li v-for="l in climate.logs" :key="l.id">
         {{ l.fileName }}
         <span class="quiet">{{ format.days(l.fromDay, l.toDay) }}, {{ plural(l.readings, 'reading') }}</span>
-        <Button severity="secondary" variant="text" size="small" label="Take out" @click="takeOut(l.id)" />
+        <Button severity="secondary" variant="text" size="small" label="Take out" @click="takeOut(l)" />
       </li>
     </ul>
   </section>

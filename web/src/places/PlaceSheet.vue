@@ -46,7 +46,8 @@ async function takeStock(): Promise<void> {
   if (answer) await router.push(`/stocktakes/${String(answer.id)}`);
 }
 async function remove(): Promise<void> {
-  if (await changes.attempt('DELETE', `/places/${props.id}`)) await router.push('/library/places');
+  if (await changes.attempt('DELETE', `/places/${props.id}`, { version: data.value?.place.version ?? 0 }))
+    await router.push('/library/places');
 }
 </script>
 

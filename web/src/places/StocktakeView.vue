@@ -77,7 +77,9 @@ async function look(lot: StocktakeLot, amount: string, counted: number | null): 
     });
 }
 async function unscan(lot: StocktakeLot): Promise<void> {
-  await changes.send('DELETE', `/stocktakes/${props.id}/scans/${lot.code}`, {}).catch(() => undefined);
+  await changes.send('DELETE', `/stocktakes/${props.id}/scans/${lot.code}`, { version: lot.version ?? 0 }).catch((error: unknown) => {
+    said.value = { words: (error as Error).message, wrong: true };
+  });
 }
 async function close(): Promise<void> {
   await changes

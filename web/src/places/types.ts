@@ -64,6 +64,7 @@ export interface PlaceSheetData {
       readonly fromDay: string;
       readonly toDay: string;
       readonly readings: number;
+      readonly version: number;
     }[];
   };
   readonly lotCount: number;

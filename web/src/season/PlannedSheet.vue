@@ -73,7 +73,8 @@ async function send(method: 'POST' | 'DELETE' | 'PUT', path: string, body: unkno
 const cold = (what: 'into-the-cold' | 'looked' | 'sprouted'): Promise<boolean> =>
   send('POST', `/planned/${props.id}/cold`, { version: p.value?.version ?? 0, what, on: session.today });
 async function drop(): Promise<void> {
-  if (await send('DELETE', `/planned/${props.id}`, {})) await router.push({ path: '/sowing/season', query: route.query });
+  if (await send('DELETE', `/planned/${props.id}`, { version: p.value?.version ?? 0 }))
+    await router.push({ path: '/sowing/season', query: route.query });
 }
 function takeOffer(): void {
   const day = data.value?.offer?.day;
@@ -194,7 +195,7 @@ const short = computed(() =>
             <button
               type="button"
               :aria-label="`Take back what was said of ${v.variety}, ${format.day(v.sownOn)}`"
-              @click="send('DELETE', `/timings/${v.id}`, {})"
+              @click="send('DELETE', `/timings/${v.id}`, { version: v.version })"
             >
               take back
             </button>

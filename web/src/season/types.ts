@@ -187,6 +187,7 @@ export interface LotSeason {
 
 export interface TimingSaid {
   readonly id: number;
+  readonly version: number;
   readonly way: Way;
   readonly offsetDays: number;
   readonly timing: Timing;

@@ -92,7 +92,7 @@ const wrong = ref<string | null>(null);
 async function remove(p: BenchPlaceShown): Promise<void> {
   wrong.value = null;
   try {
-    await changes.send('DELETE', `/bench/${String(p.id)}`, {});
+    await changes.send('DELETE', `/bench/${String(p.id)}`, { version: p.version });
   } catch (error) {
     wrong.value = (error as Error).message;
   }

@@ -32,8 +32,8 @@ async function done(): Promise<void> {
 }
 async function say(timing: Timing): Promise<void> {
   const said = props.sheet.timing;
-  if (said?.timing === timing) await changes.attempt('DELETE', `/timings/${String(said.id)}`);
-  else await changes.attempt('POST', `/sowings/${String(s.value.id)}/timing`, { timing });
+  if (said?.timing === timing) await changes.attempt('DELETE', `/timings/${String(said.id)}`, { version: said.version });
+  else await changes.attempt('POST', `/sowings/${String(s.value.id)}/timing`, { version: said?.version ?? 0, timing });
 }
 </script>
 

@@ -51,7 +51,8 @@ const summary = computed(() => {
 async function save(): Promise<void> {
   if (await form.send()) form.reset();
 }
-const forget = (id: number): void => void changes.attempt('DELETE', `/plant-counts/${String(id)}`);
+const forget = ({ id, version }: SowingSheetData['plants']['counts'][number]): void =>
+  void changes.attempt('DELETE', `/plant-counts/${String(id)}`, { version });
 </script>
 
 <template>
@@ -82,7 +83,7 @@ const forget = (id: number): void => void changes.attempt('DELETE', `/plant-coun
                 severity="secondary"
                 label="Not so"
                 :aria-label="`Not so: ${c.plants} ${PLANT_WORDS[c.kind]} on ${format.day(c.onDay)}`"
-                @click="forget(c.id)"
+                @click="forget(c)"
               />
             </td>
           </tr>

@@ -92,7 +92,7 @@ const shrinking = ref(false);
 async function photo(file: File): Promise<void> {
   shrinking.value = true;
   try {
-    await changes.send('PUT', `/trays/${String(tray.value.id)}/photo`, { jpeg: await shrinkPhoto(file) });
+    await changes.send('PUT', `/trays/${String(tray.value.id)}/photo`, { version: tray.value.version, jpeg: await shrinkPhoto(file) });
   } catch (error) {
     problem.value = (error as Error).message;
   }

@@ -116,7 +116,8 @@ const print = (): void => {
   window.print();
 };
 async function drop(): Promise<void> {
-  if (await changes.attempt('DELETE', `/trays/${String(tray.value.id)}`)) await router.push('/sowing/trays');
+  if (await changes.attempt('DELETE', `/trays/${String(tray.value.id)}`, { version: tray.value.version }))
+    await router.push('/sowing/trays');
 }
 const BRUSHES = [
   { what: 'seed', label: 'Seed' },

@@ -73,7 +73,8 @@ const moved = computed(() => {
 const between = (s: WorkedSeason): string => format.days(s.from, s.to);
 const said = (s: WorkedSeason): string =>
   (Object.keys(s.timings) as Timing[]).map((t) => `${String(s.timings[t] ?? 0)} ${TIMING_WORDS[t]}`).join(', ');
-const takeBack = (id: number): void => void changes.attempt('DELETE', `/timings/${String(id)}`);
+const takeBack = ({ id, version }: { readonly id: number; readonly version: number }): void =>
+  void changes.attempt('DELETE', `/timings/${String(id)}`, { version });
 const choose = (key: string): void => void router.replace({ path: '/sowing/worked', query: { crop: key } });
 </script>
 
@@ -158,7 +159,7 @@ const choose = (key: string): void => void router.replace({ path: '/sowing/worke
                 type="button"
                 class="link"
                 :aria-label="`Take back what was said of ${v.variety}, ${format.day(v.sownOn)}`"
-                @click="takeBack(v.id)"
+                @click="takeBack(v)"
               >
                 take back
               </button>

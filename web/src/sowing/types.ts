@@ -66,12 +66,13 @@ export interface SowingSheetData {
   readonly plants: PlantsOfSowing & {
     readonly counts: readonly (PlantCount & {
       readonly id: number;
+      readonly version: number;
       readonly memberId: number | null;
       readonly member: string | null;
       readonly note: string | null;
     })[];
   };
-  readonly timing: { readonly id: number; readonly timing: Timing; readonly offsetDays: number } | null;
+  readonly timing: { readonly id: number; readonly version: number; readonly timing: Timing; readonly offsetDays: number } | null;
   readonly lost: readonly { readonly fate: Fate; readonly cells: number; readonly seeds: number }[];
   readonly counts: readonly { readonly id: number; readonly countedOn: string; readonly emerged: number }[];
   readonly next: LookDue | null;
