@@ -13,7 +13,8 @@ const { DEMO_TODAY } = await import('./demoDay.mjs');
 const [command, args] = typescript('server/src/main.ts');
 const server = spawn(command, args, {
   cwd: ROOT,
-  stdio: 'inherit',
+  // The channel tells the server when this program ends, however it ends.
+  stdio: ['inherit', 'inherit', 'inherit', 'ipc'],
   env: { ...process.env, ESPREL_DATA: folder, ESPREL_TODAY: DEMO_TODAY },
 });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));

@@ -5,6 +5,7 @@ import { build, install, ROOT, typescript } from './install.mjs';
 install();
 build(false);
 const [command, args] = typescript('server/src/main.ts');
-const server = spawn(command, args, { cwd: ROOT, stdio: 'inherit', env: process.env });
+// The channel tells the server when this program ends, however it ends.
+const server = spawn(command, args, { cwd: ROOT, stdio: ['inherit', 'inherit', 'inherit', 'ipc'], env: process.env });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));

@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { openLibrary, refreshStale } from '@esprel/server';
+import { holdLibrary, LibraryProblem, openLibrary, refreshStale } from '@esprel/server';
 import { generateDemo } from './generate.ts';
 import { DEMO_TODAY } from './names.ts';
 
@@ -15,6 +15,7 @@ if (existsSync(file) && !existsSync(marker)) {
   process.stderr.write(`There is a library in ${folder} that is not the demo. Set ESPREL_DATA to another folder; nothing was touched.\n`);
   process.exit(1);
 }
+const held = hold();
 writeFileSync(marker, 'The library in this folder is the demo: it is made afresh whenever the demo is started.\n');
 for (const end of ['', '-wal', '-shm']) rmSync(file + end, { force: true });
 const started = Date.now();
@@ -24,4 +25,15 @@ generateDemo(db);
 const lots = await refreshStale(db, DEMO_TODAY);
 db.pragma('wal_checkpoint(TRUNCATE)');
 db.close();
+held.release();
 process.stdout.write(`Demo library of ${String(lots)} lots made in ${((Date.now() - started) / 1000).toFixed(1)} s\n`);
+
+function hold(): ReturnType<typeof holdLibrary> {
+  try {
+    return holdLibrary(folder);
+  } catch (error) {
+    if (!(error instanceof LibraryProblem)) throw error;
+    process.stderr.write(`${error.message}\n`);
+    process.exit(1);
+  }
+}

@@ -1,77 +1,141 @@
 import { existsSync } from 'node:fs';
-import { createServer } from 'node:http';
+import { createServer, type Server } from 'node:http';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { isDay } from '@esprel/core';
-import { openLibrary } from './db/open.ts';
+import { faultOf, FAULT_WORDS, LibraryProblem } from './db/faults.ts';
+import { holdLibrary } from './db/hold.ts';
+import { keepPrivate, quickCheck, refuseLost, takeUpRestored } from './db/libraryFile.ts';
+import { COPIES, openLibrary } from './db/open.ts';
 import { createApp } from './http/app.ts';
 import { countStale, refreshStale } from './lots/estimates.ts';
 
 /** Reads the environment, opens the library, and serves it until told to stop. */
 const here = dirname(fileURLToPath(import.meta.url));
 const folder = resolve(process.env.ESPREL_DATA ?? join(here, '../../data'));
-const host = process.env.HOST ?? '127.0.0.1';
-const port = Number(process.env.PORT ?? '4173');
-const fixedDay = process.env.ESPREL_TODAY;
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2));
 
-if (!Number.isInteger(port) || port < 0 || port > 65_535)
-  throw new Error(`PORT must be a number from 0 to 65535, got ${String(process.env.PORT)}`);
-if (fixedDay !== undefined && !isDay(fixedDay)) throw new Error(`ESPREL_TODAY must be a date that exists, got ${fixedDay}`);
+interface Settings {
+  readonly host: string;
+  readonly port: number;
+  /** The day on which the library stands still; the real one where none is set. */
+  readonly fixedDay: string | undefined;
+}
+
+function readEnvironment(): Settings {
+  const port = Number(process.env.PORT ?? '4173');
+  const fixedDay = process.env.ESPREL_TODAY;
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new LibraryProblem(`PORT must be a number from 0 to 65535, got ${String(process.env.PORT)}`);
+  if (fixedDay !== undefined && !isDay(fixedDay)) throw new LibraryProblem(`ESPREL_TODAY must be a date that exists, got ${fixedDay}`);
+  return { host: process.env.HOST ?? '127.0.0.1', port, fixedDay };
+}
 
 /** The calendar day where the library is, not in UTC. */
 function localDay(): string {
   const now = new Date();
   return `${String(now.getFullYear())}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`;
 }
-const today = (): string => fixedDay ?? localDay();
 
-const db = openLibrary(join(folder, 'esprel.sqlite'));
-const web = join(here, '../../web/dist');
-const app = createApp({
-  db,
-  today,
-  demo: fixedDay !== undefined,
-  ...(existsSync(web) ? { web } : {}),
-  log: ({ level, message, error }) => {
-    log[level]({ err: error }, message);
-  },
-});
+function start({ host, port, fixedDay }: Settings): void {
+  const today = (): string => fixedDay ?? localDay();
+  // Nobody but the one who runs the program reads what it writes.
+  process.umask(0o077);
+  const held = holdLibrary(folder);
+  keepPrivate(folder);
+  const file = join(folder, 'esprel.sqlite');
+  takeUpRestored(file);
+  refuseLost(file, join(folder, COPIES));
+  const db = openLibrary(file);
+  quickCheck(db, file);
+  const web = join(here, '../../web/dist');
+  const app = createApp({
+    db,
+    today,
+    demo: fixedDay !== undefined,
+    ...(existsSync(web) ? { web } : {}),
+    log: ({ level, message, error }) => {
+      log[level]({ err: error }, message);
+    },
+  });
 
-const server = createServer(app);
-// Longer than a client keeps an idle connection: one that closes as the next request is on its way loses that request.
-server.keepAliveTimeout = 75_000;
-server.listen(port, host, () => {
+  const server = createServer(app);
+  // Longer than a client keeps an idle connection: one that closes as the next request is on its way loses that request.
+  server.keepAliveTimeout = 75_000;
+  server.on('error', (error) => {
+    giveUp(listenWords(error, host, port) ?? error);
+  });
+  server.listen(port, host, () => {
+    const address = addressOf(server, host, port);
+    held.at(address);
+    process.stdout.write(`Esprel is at ${address} (library in ${folder})\n`);
+  });
+
+  let refreshedFor = '';
+  async function refreshDaily(): Promise<void> {
+    if (refreshedFor === today()) return;
+    refreshedFor = today();
+    await refreshStale(db, refreshedFor);
+    // Paused, or done by somebody else for another day: looked at again in a minute.
+    if (db.open && countStale(db, today()) > 0) refreshedFor = '';
+  }
+  const refresh = (): void => {
+    refreshDaily().catch((error: unknown) => {
+      refreshedFor = '';
+      log.error({ err: error }, 'refreshing the estimates');
+    });
+  };
+  refresh();
+  const timer = setInterval(refresh, 60_000);
+
+  function stop(): void {
+    clearInterval(timer);
+    server.close(() => {
+      db.close();
+      held.release();
+      process.exit(0);
+    });
+    server.closeIdleConnections();
+  }
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+  // Whoever started it is gone, however that came: a server that nobody sees any more would hold the library.
+  process.on('disconnect', stop);
+}
+
+function addressOf(server: Server, host: string, port: number): string {
   const address = server.address();
   const actual = typeof address === 'object' && address !== null ? address.port : port;
-  process.stdout.write(`Esprel is at http://${host.includes(':') ? `[${host}]` : host}:${String(actual)} (library in ${folder})\n`);
-});
-
-let refreshedFor = '';
-async function refreshDaily(): Promise<void> {
-  if (refreshedFor === today()) return;
-  refreshedFor = today();
-  await refreshStale(db, refreshedFor);
-  // Paused, or done by somebody else for another day: looked at again in a minute.
-  if (db.open && countStale(db, today()) > 0) refreshedFor = '';
+  return `http://${host.includes(':') ? `[${host}]` : host}:${String(actual)}`;
 }
-const refresh = (): void => {
-  refreshDaily().catch((error: unknown) => {
-    refreshedFor = '';
-    log.error({ err: error }, 'refreshing the estimates');
-  });
-};
-refresh();
-const timer = setInterval(refresh, 60_000);
 
-function stop(): void {
-  clearInterval(timer);
-  server.close(() => {
-    db.close();
-    process.exit(0);
-  });
-  server.closeIdleConnections();
+function listenWords(error: Error, host: string, port: number): string | null {
+  switch ((error as NodeJS.ErrnoException).code) {
+    case 'EADDRINUSE':
+      return `Port ${String(port)} is taken by another program, or by an Esprel that runs already. Stop that one, or set PORT to another number.`;
+    case 'EACCES':
+      return `Port ${String(port)} may not be used by this user. Set PORT to a number above 1023.`;
+    case 'EADDRNOTAVAIL':
+    case 'ENOTFOUND':
+      return `HOST is ${host}, which is no address of this machine. Leave it out to serve this machine alone, or give one of its addresses.`;
+    default:
+      return null;
+  }
 }
-process.on('SIGINT', stop);
-process.on('SIGTERM', stop);
+
+/** Ends with a sentence for whoever started the program; only what nobody foresaw is shown with its trace. */
+function giveUp(why: unknown): never {
+  const fault = faultOf(why);
+  if (typeof why === 'string') process.stderr.write(`${why}\n`);
+  else if (why instanceof LibraryProblem) process.stderr.write(`${why.message}\n`);
+  else if (fault !== null) process.stderr.write(`The library in ${folder} could not be opened. ${FAULT_WORDS[fault]}\n`);
+  else log.fatal({ err: why }, 'could not start');
+  process.exit(1);
+}
+
+try {
+  start(readEnvironment());
+} catch (error) {
+  giveUp(error);
+}

@@ -1,11 +1,12 @@
 import Database from 'better-sqlite3';
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openLibrary } from '../src/db/open.ts';
+import { startProcess } from './process.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 const MAIN = join(ROOT, 'server/src/main.ts');
@@ -24,6 +25,9 @@ const start = (env: Record<string, string>): ReturnType<typeof spawnSync> =>
     timeout: 30_000,
   });
 
+/** What a program says to its makers, not to whoever starts it. */
+const TRACE = /\n\s+at |node:internal|Error:/;
+
 describe('starting the program', () => {
   it.each([
     ['a port that is none', { PORT: 'http' }, 'PORT must be a number from 0 to 65535'],
@@ -33,6 +37,7 @@ describe('starting the program', () => {
     const done = start(env);
     expect(done.status).not.toBe(0);
     expect(String(done.stderr)).toContain(says);
+    expect(String(done.stderr)).not.toMatch(TRACE);
     expect(readdirSync(folder)).toEqual([]);
   });
 
@@ -45,6 +50,110 @@ describe('starting the program', () => {
     const after = new Database(join(folder, 'esprel.sqlite'), { readonly: true });
     expect(after.pragma('user_version', { simple: true })).toBe(99);
     after.close();
+  });
+
+  const foreign = (file: string): void => {
+    const db = new Database(file);
+    db.exec('CREATE TABLE songs (title TEXT)');
+    db.close();
+  };
+  const broken = (file: string): void => {
+    openLibrary(file).close();
+    const bytes = readFileSync(file);
+    writeFileSync(file, Buffer.concat([bytes.subarray(0, 9000), Buffer.alloc(60_000, 7), bytes.subarray(69_000)]));
+  };
+  it.each([
+    [
+      'an empty file',
+      (f: string) => {
+        writeFileSync(f, '');
+      },
+      'is empty, where the library should be',
+    ],
+    [
+      'a file of something else',
+      (f: string) => {
+        writeFileSync(f, 'Dear diary, today'.repeat(300));
+      },
+      'is not a library of Esprel',
+    ],
+    ['a database of another program', foreign, 'is a database of another program'],
+    ['a damaged library', broken, 'npm run restore'],
+    [
+      'a library that is gone',
+      (f: string) => {
+        mkdirSync(join(folder, 'backups'));
+        openLibrary(join(folder, 'backups', 'a.sqlite')).close();
+        void f;
+      },
+      'is gone, though there was one',
+    ],
+  ])('on %s says so in a sentence and changes nothing', (_name, prepare, says) => {
+    const file = join(folder, 'esprel.sqlite');
+    prepare(file);
+    const before = existsSync(file) ? readFileSync(file) : null;
+    const done = start({ PORT: '0' });
+    expect(done.status).toBe(1);
+    expect(String(done.stderr)).toContain(says);
+    expect(String(done.stderr)).not.toMatch(TRACE);
+    expect(existsSync(file) ? readFileSync(file) : null).toEqual(before);
+  });
+
+  it('twice on one library is refused, and so is a port that is taken, each in a sentence', async () => {
+    const first = await startProcess(folder);
+    const second = start({ PORT: '0' });
+    expect([second.status, String(second.stderr)]).toEqual([1, expect.stringContaining(`runs already, at ${first.base}`)]);
+    const elsewhere = mkdtempSync(join(tmpdir(), 'esprel-process-'));
+    const third = start({ PORT: new URL(first.base).port, HOST: '127.0.0.1', ESPREL_DATA: elsewhere });
+    expect([third.status, String(third.stderr)]).toEqual([1, expect.stringContaining('is taken by another program')]);
+    expect(`${String(second.stderr)}${String(third.stderr)}`).not.toMatch(TRACE);
+    rmSync(elsewhere, { recursive: true });
+    // A crash leaves nothing behind that keeps the next one out.
+    const gone = new Promise((resolve) => first.server.once('exit', resolve));
+    first.server.kill('SIGKILL');
+    await gone;
+    const again = await startProcess(folder);
+    const ended = new Promise((resolve) => again.server.once('exit', resolve));
+    again.server.kill('SIGTERM');
+    expect(await ended).toBe(0);
+  });
+
+  it('ends when the program that started it does, however that ends', async () => {
+    const starter = spawn(
+      process.execPath,
+      [
+        '-e',
+        `const s = require('node:child_process').spawn(process.execPath, ['--import', 'tsx', process.argv[1]], { stdio: ['ignore', 'pipe', 'inherit', 'ipc'] });
+         s.stdout.once('data', () => console.log(s.pid));`,
+        MAIN,
+      ],
+      { cwd: ROOT, env: { ...process.env, ESPREL_DATA: folder, PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] },
+    );
+    const pid = await new Promise<number>((resolve) => {
+      starter.stdout.once('data', (said: Buffer) => {
+        resolve(Number(said.toString()));
+      });
+    });
+    const runs = (): boolean => {
+      try {
+        return process.kill(pid, 0);
+      } catch {
+        return false;
+      }
+    };
+    expect(runs()).toBe(true);
+    starter.kill('SIGKILL');
+    for (let i = 0; runs() && i < 600; i++) await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(runs()).toBe(false);
+  });
+
+  it('lets nobody but its own user read the library', async () => {
+    const { server } = await startProcess(join(folder, 'own'));
+    const mode = (path: string): string => (statSync(path).mode & 0o777).toString(8);
+    expect([mode(join(folder, 'own')), mode(join(folder, 'own', 'esprel.sqlite'))]).toEqual(['700', '600']);
+    const ended = new Promise((resolve) => server.once('exit', resolve));
+    server.kill('SIGTERM');
+    await ended;
   });
 
   it('makes an empty library where there is none, answers, and ends in good order when asked to', async () => {
@@ -68,29 +177,5 @@ describe('starting the program', () => {
     server.kill('SIGTERM');
     expect(await ended).toBe(0);
     expect(readdirSync(folder)).toContain('esprel.sqlite');
-  });
-});
-
-describe('npm run backup', () => {
-  const backup = (): ReturnType<typeof spawnSync> =>
-    spawnSync(process.execPath, [join(ROOT, 'scripts/backup.mjs')], { env: { ...process.env, ESPREL_DATA: folder }, encoding: 'utf8' });
-
-  it('writes a whole copy while the library is in use', () => {
-    const db = openLibrary(join(folder, 'esprel.sqlite'));
-    db.prepare("INSERT INTO people (name) VALUES ('Ottilie')").run();
-    const done = backup();
-    expect(done.status, String(done.stderr)).toBe(0);
-    const copies = readdirSync(join(folder, 'backups'));
-    expect(copies).toHaveLength(1);
-    const copy = new Database(join(folder, 'backups', copies[0] as string), { readonly: true });
-    expect(copy.prepare('SELECT name FROM people').all()).toEqual([{ name: 'Ottilie' }]);
-    copy.close();
-    db.close();
-  });
-
-  it('says where to look when there is no library', () => {
-    const done = backup();
-    expect(done.status).toBe(1);
-    expect(String(done.stderr)).toContain('Set ESPREL_DATA');
   });
 });

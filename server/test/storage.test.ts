@@ -1,5 +1,5 @@
 import Database from 'better-sqlite3';
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
@@ -15,6 +15,8 @@ afterEach(() => {
   rmSync(folder, { recursive: true, force: true });
 });
 
+const copiesIn = (f: string): string[] => (existsSync(join(f, 'backups')) ? readdirSync(join(f, 'backups')) : []);
+
 describe('migrations', () => {
   it('bring an empty file to the newest schema, and open it again without a change', () => {
     const file = join(folder, 'esprel.sqlite');
@@ -23,7 +25,7 @@ describe('migrations', () => {
     expect(db.pragma('user_version', { simple: true })).toBe(readMigrations().length);
     expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
     db.close();
-    expect(readdirSync(folder).filter((f) => f.includes('.before-'))).toEqual([]);
+    expect(copiesIn(folder)).toEqual([]);
   });
 
   it('copy the file before they change it, and leave all as it was when one fails', () => {
@@ -38,9 +40,9 @@ describe('migrations', () => {
     expect(still.prepare('SELECT * FROM people').all()).toEqual([{ id: 1, name: 'Ottilie', version: 1 }]);
     still.close();
     openLibrary(file, later('ALTER TABLE people ADD COLUMN hat TEXT;')).close();
-    const copies = readdirSync(folder).filter((f) => f.includes('.before-'));
+    const copies = copiesIn(folder);
     expect(copies.length).toBeGreaterThan(0);
-    const copy = new Database(join(folder, copies[0] as string), { readonly: true });
+    const copy = new Database(join(folder, 'backups', copies[0] as string), { readonly: true });
     expect(copy.prepare('SELECT name FROM people').all()).toEqual([{ name: 'Ottilie' }]);
     copy.close();
   });

@@ -1,10 +1,18 @@
 import Database from 'better-sqlite3';
-import { mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { latinName } from '@esprel/core';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import type { Db } from './db.ts';
+import { LibraryProblem } from './faults.ts';
+import { checkLibrary, copyLibrary, refuseOtherFiles, setAside, syncFile } from './libraryFile.ts';
+
+/** Folder of the copies of a library, beside its file. */
+export const COPIES = 'backups';
+
+/** A write waits this long for another program that holds the file; all others wait with it. */
+const WAIT_MS = 50;
 
 const MIGRATIONS = join(dirname(fileURLToPath(import.meta.url)), 'migrations');
 
@@ -31,29 +39,58 @@ export function readMigrations(folder: string = MIGRATIONS): readonly Migration[
  * process. Before a file with data is migrated, a whole copy is made beside it.
  */
 export function openLibrary(file: string, migrations: readonly Migration[] = readMigrations()): Db {
-  if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true });
-  const db = connect(file);
-  migrate(db, file, migrations);
-  enforceReferences(db);
-  syncCrops(db);
+  if (file !== ':memory:') {
+    mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
+    refuseOtherFiles(file);
+    if (!existsSync(file)) makeLibrary(file, migrations);
+  }
+  const db = new Database(file, { timeout: WAIT_MS });
+  try {
+    checkLibrary(db, file);
+    prepare(db);
+    migrate(db, file, migrations);
+    enforceReferences(db);
+    syncCrops(db);
+  } catch (error) {
+    db.close();
+    throw error;
+  }
   return db;
+}
+
+/** A new library has its name once it is whole: an empty file under that name is one that was lost. */
+function makeLibrary(file: string, migrations: readonly Migration[]): void {
+  const part = `${file}.part`;
+  rmSync(part, { force: true });
+  const db = new Database(part);
+  db.pragma('synchronous = OFF');
+  addFunctions(db);
+  migrate(db, ':memory:', migrations);
+  db.close();
+  syncFile(part);
+  setAside(file);
+  renameSync(part, file);
 }
 
 /** One more connection to a library that is open already, for long work on a thread of its own. */
 export function joinLibrary(file: string): Db {
-  const db = connect(file);
+  // Never makes a file: one that is gone is not begun anew behind the back of the program that serves it.
+  const db = new Database(file, { timeout: WAIT_MS, fileMustExist: true });
+  prepare(db);
   enforceReferences(db);
   return db;
 }
 
-function connect(file: string): Db {
-  const db = new Database(file);
+function prepare(db: Db): void {
   db.pragma('journal_mode = WAL');
   // FULL, so that a power cut loses nothing that was answered.
   db.pragma('synchronous = FULL');
+  addFunctions(db);
+}
+
+function addFunctions(db: Db): void {
   // The triggers that keep names findable call it.
   db.function('latin_name', { deterministic: true }, (name: unknown) => latinName(String(name)));
-  return db;
 }
 
 function enforceReferences(db: Db): void {
@@ -65,13 +102,16 @@ function migrate(db: Db, file: string, migrations: readonly Migration[]): void {
   const from = db.pragma('user_version', { simple: true }) as number;
   const last = migrations.length;
   if (from > last) {
-    throw new Error(`${file} was written by a newer Esprel (schema ${String(from)}, this one knows ${String(last)})`);
+    throw new LibraryProblem(
+      `${file} was written by a newer Esprel (schema ${String(from)}, this one knows ${String(last)}). Start that one; nothing was touched.`,
+    );
   }
   if (from === last) return;
   if (from > 0 && file !== ':memory:') {
-    const copy = `${file}.before-${String(last).padStart(4, '0')}-${new Date().toISOString().replace(/[:.]/g, '-')}`;
-    // VACUUM INTO writes a consistent copy, the write-ahead log included.
-    db.prepare('VACUUM INTO ?').run(copy);
+    const copies = join(dirname(file), COPIES);
+    mkdirSync(copies, { recursive: true, mode: 0o700 });
+    const at = new Date().toISOString().replace(/[:.]/g, '-');
+    copyLibrary(db, join(copies, `before-schema-${String(last).padStart(4, '0')}-${at}.sqlite`));
   }
   // A table that others refer to can be made anew only while references are not enforced; they are checked before it counts.
   db.pragma('foreign_keys = OFF');

@@ -5,6 +5,8 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { calculate, CALCULATORS, wrong } from '@esprel/core';
 import type { Db } from '../db/db.ts';
+import { FAULT_WORDS } from '../db/faults.ts';
+import { fileIdentity } from '../db/libraryFile.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { MAX_FILE_BYTES } from '../files/csv.ts';
 import { countStale, refreshStale } from '../lots/estimates.ts';
@@ -102,7 +104,8 @@ export function createApp(options: AppOptions): Express {
     });
   };
   const kept = new KeptAnswers(options.db);
-  for (const route of routes(options, refreshMarked)) mount(app, route, options, kept, refreshMarked);
+  const around: Around = { options, kept, afterChange: refreshMarked, refuseGone: fileGuard(options.db) };
+  for (const route of routes(options, refreshMarked)) mount(app, route, around);
   app.use('/api', (request) => {
     throw new Problem('not-found', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);
   });
@@ -147,7 +150,25 @@ function personOf(request: Request): number | null {
   return Number.isInteger(person) && person > 0 ? person : null;
 }
 
-function mount(app: Express, route: Route, options: AppOptions, kept: KeptAnswers, afterChange: () => void): void {
+/** What every route is served with. */
+interface Around {
+  readonly options: AppOptions;
+  readonly kept: KeptAnswers;
+  readonly afterChange: () => void;
+  /** Throws where the library's file is not the one that was opened. */
+  readonly refuseGone: () => void;
+}
+
+/** What is written to a file that has no name any more is lost with the program: such a library takes nothing. */
+function fileGuard(db: Db): () => void {
+  if (db.memory) return () => undefined;
+  const opened = fileIdentity(db.name);
+  return () => {
+    if (fileIdentity(db.name) !== opened) throw new Problem('library-gone', FAULT_WORDS['library-gone']);
+  };
+}
+
+function mount(app: Express, route: Route, { options, kept, afterChange, refuseGone }: Around): void {
   const path = `/api${route.path}`;
   const asked = (request: Request) => ({ params: request.params as Record<string, string>, query: request.query });
   const reader = () => ({ db: options.db, today: options.today() });
@@ -162,6 +183,7 @@ function mount(app: Express, route: Route, options: AppOptions, kept: KeptAnswer
   }
   if (route.kind === 'upload') {
     app.post(path, express.raw({ limit: MAX_FILE_BYTES, type: () => true }), async (request, response) => {
+      refuseGone();
       const body = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
       sendAnswer(response, await route.handle(reader(), { ...asked(request), body }));
     });
@@ -169,6 +191,7 @@ function mount(app: Express, route: Route, options: AppOptions, kept: KeptAnswer
   }
   if (route.kind === 'action') {
     app.post(path, async (request, response) => {
+      refuseGone();
       const body = (request.body ?? {}) as unknown;
       sendAnswer(response, await route.handle(reader(), { ...asked(request), body, personId: personOf(request) }));
     });
@@ -188,6 +211,7 @@ function mount(app: Express, route: Route, options: AppOptions, kept: KeptAnswer
       query: request.query,
       body,
     };
+    refuseGone();
     if (isWrittenElsewhere(options.db)) {
       throw new Problem(
         'busy',

@@ -1,3 +1,4 @@
+import { faultOf, FAULT_WORDS } from '../db/faults.ts';
 import { CoreError, type FieldError, InputError } from '@esprel/core';
 
 /** Every way in which a request can fail: code, HTTP status and title. docs/api.md lists the same. */
@@ -11,6 +12,12 @@ export const PROBLEMS = {
   'key-reused': { status: 409, title: 'This request key was used for something else' },
   'too-large': { status: 413, title: 'The body is too large' },
   device: { status: 503, title: 'A device at the desk needs a hand' },
+  'disk-full': { status: 507, title: 'The disk is full' },
+  'read-only': { status: 503, title: 'The library cannot be written to' },
+  locked: { status: 503, title: 'Another program holds the library' },
+  damaged: { status: 503, title: 'The library’s file is damaged' },
+  'library-gone': { status: 503, title: 'The library’s file is not where it was' },
+  disk: { status: 503, title: 'The disk fails' },
   busy: { status: 503, title: 'Something long is being written' },
   'too-many': { status: 429, title: 'Too many requests in a minute' },
   internal: { status: 500, title: 'Something broke here; nothing was written' },
@@ -66,6 +73,8 @@ export function problemOf(error: unknown): Problem {
   if (type.startsWith('entity.') || type.startsWith('encoding.') || type.startsWith('charset.') || type.startsWith('request.')) {
     return new Problem('not-json', 'The body could not be read as JSON.', [{ path: '', message: 'send JSON in UTF-8' }]);
   }
+  const fault = faultOf(error);
+  if (fault !== null) return new Problem(fault, FAULT_WORDS[fault]);
   if (error instanceof URIError) return new Problem('not-found', 'The address could not be read.');
   return new Problem('internal', 'Something broke here; nothing was written. Try again, and tell whoever looks after this machine.');
 }

@@ -30,6 +30,8 @@ export interface Step {
 
 const TURN_MS = 700;
 const TURNS = 60;
+/** Others write just now: it is sent again in a moment. */
+const WAITING: ReadonlySet<string> = new Set(['busy', 'locked']);
 const UNREACHED = 'The server did not answer. Nothing you typed is lost; try again when it is back.';
 
 async function call<T>(path: string, init: RequestInit): Promise<T> {
@@ -77,7 +79,7 @@ export async function sendChange<T>(method: Method, path: string, body: unknown,
     try {
       return await call<T & Step>(path, init);
     } catch (error) {
-      if (!(error instanceof ApiProblem) || error.code !== 'busy' || turn >= TURNS) throw error;
+      if (!(error instanceof ApiProblem) || !WAITING.has(error.code) || turn >= TURNS) throw error;
       await new Promise((resolve) => setTimeout(resolve, TURN_MS));
     }
   }
