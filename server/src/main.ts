@@ -8,6 +8,7 @@ import { faultOf, FAULT_WORDS, LibraryProblem } from './db/faults.ts';
 import { holdLibrary } from './db/hold.ts';
 import { keepPrivate, quickCheck, refuseLost, takeUpRestored } from './db/libraryFile.ts';
 import { COPIES, openLibrary } from './db/open.ts';
+import { clearHalfPhotos } from './files/photos.ts';
 import { createApp } from './http/app.ts';
 import { countStale, refreshStale } from './lots/estimates.ts';
 
@@ -49,6 +50,7 @@ function start({ host, port, fixedDay }: Settings): void {
   refuseLost(file, join(folder, COPIES));
   const db = openLibrary(file);
   quickCheck(db, file);
+  clearHalfPhotos(db);
   const web = join(here, '../../web/dist');
   const app = createApp({
     db,

@@ -189,11 +189,24 @@ export function rowCounts(db: Db): Record<string, number> {
   return Object.fromEntries(tables.map(({ name }) => [name, (db.prepare(`SELECT count(*) AS n FROM ${name}`).get() as { n: number }).n]));
 }
 
-/** The smallest photograph there is: one grey pixel, with room for a comment so that two may differ. */
-export function tinyJpeg(comment: string): string {
-  const text = Buffer.from(comment.padEnd(300, '.'));
-  const head = Buffer.from([0xff, 0xd8, 0xff, 0xfe, (text.length + 2) >> 8, (text.length + 2) & 255]);
-  return Buffer.concat([head, text, Buffer.from([0xff, 0xd9])]).toString('base64');
+/** A segment of a JPEG file. */
+export function jpegSegment(marker: number, body: Uint8Array): Buffer {
+  const length = body.length + 2;
+  return Buffer.concat([Buffer.from([0xff, marker, length >> 8, length & 255]), body]);
+}
+
+/** A photograph of one grey pixel, in the order of a real file; `picture` stands for what is coded in it, `beside` before its frame. */
+export function tinyJpeg(picture: string, beside: readonly Buffer[] = []): string {
+  return Buffer.concat([
+    Buffer.from([0xff, 0xd8]),
+    jpegSegment(0xe0, Buffer.from('JFIF\0\x01\x02\0\0\x01\0\x01\0\0', 'latin1')),
+    ...beside,
+    jpegSegment(0xdb, Buffer.alloc(65, 1)),
+    jpegSegment(0xc0, Buffer.from([8, 0, 1, 0, 1, 1, 1, 0x11, 0])),
+    jpegSegment(0xda, Buffer.from([1, 1, 0, 0, 63, 0])),
+    Buffer.from(picture.padEnd(300, '.')),
+    Buffer.from([0xff, 0xd9]),
+  ]).toString('base64');
 }
 
 /** What a logger in a fridge writes: a reading every two hours, and a weekend in which the fridge stood still. */

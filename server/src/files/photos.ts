@@ -1,29 +1,34 @@
-import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { wrong } from '@esprel/core';
+import { photoName } from '../copies/photoCopies.ts';
 import type { Db } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
+import { plainJpeg } from './plainJpeg.ts';
 
 /** Photographs lie beside the library's file, so that one copy of the folder holds everything. */
 function photoFolder(db: Db): string {
   return join(dirname(db.name), 'photos');
 }
 
-/** Keeps a photograph under the name of its content; the same picture twice is one file, and undo leaves it in the folder. */
+/**
+ * Keeps a photograph, without what the camera wrote beside the picture, under the name of its content: the same picture twice is one file,
+ * and undo leaves it in the folder. One that lies there damaged is whole again.
+ */
 export function keepPhoto(db: Db, base64: string): string {
-  const bytes = Buffer.from(base64, 'base64');
-  if (bytes.length < 200 || bytes[0] !== 0xff || bytes[1] !== 0xd8 || bytes[2] !== 0xff) {
-    throw wrong('jpeg', 'is not a photograph; choose a JPEG picture, or take it again');
-  }
-  const file = `${createHash('sha256').update(bytes).digest('hex').slice(0, 40)}.jpg`;
+  const bytes = plainJpeg(Buffer.from(base64, 'base64'));
+  const file = photoName(bytes);
   const folder = photoFolder(db);
-  mkdirSync(folder, { recursive: true });
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
   const path = join(folder, file);
-  if (!existsSync(path)) {
+  if (existsSync(path) && bytes.equals(readFileSync(path))) return file;
+  const part = `${path}.part`;
+  try {
     // Whole or not at all, also when the power goes.
-    writeFileSync(`${path}.part`, bytes, { flush: true });
-    renameSync(`${path}.part`, path);
+    writeFileSync(part, bytes, { flush: true, mode: 0o600 });
+    renameSync(part, path);
+  } catch (error) {
+    rmSync(part, { force: true });
+    throw error;
   }
   return file;
 }
@@ -33,4 +38,11 @@ export function readPhoto(db: Db, file: string): Buffer {
   const path = join(photoFolder(db), file);
   if (!/^[0-9a-f]{40}\.jpg$/.test(file) || !existsSync(path)) throw notFound('That photo');
   return readFileSync(path);
+}
+
+/** Takes away what a crash left of photographs that were just being written. */
+export function clearHalfPhotos(db: Db): void {
+  const folder = photoFolder(db);
+  if (!existsSync(folder)) return;
+  for (const f of readdirSync(folder)) if (f.endsWith('.part')) rmSync(join(folder, f), { force: true });
 }
