@@ -56,6 +56,7 @@ function start({ host, port, fixedDay }: Settings): void {
     db,
     today,
     demo: fixedDay !== undefined,
+    hosts: [host, ...(process.env.ESPREL_HOSTS ?? '').split(',')].filter((h) => h.trim() !== ''),
     ...(existsSync(web) ? { web } : {}),
     log: ({ level, message, error }) => {
       log[level]({ err: error }, message);

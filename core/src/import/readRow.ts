@@ -56,7 +56,14 @@ export interface ImportedLot {
 export const NAME_NOT_KNOWN = 'name not known';
 
 /** Text that a spreadsheet would run. A leading apostrophe is how exports keep such text from running. */
-function plainText(field: ImportField, cell: string): string {
+function plainText(field: ImportField, typed: string): string {
+  // A line break in a cell is one in a note only; in a name it is a blank.
+  const cell = typed.replace(
+    field === 'note'
+      ? /(?![\t\n])[\p{Cc}\p{Cs}\p{Noncharacter_Code_Point}]+/gu
+      : /[\p{Cc}\p{Cs}\p{Noncharacter_Code_Point}\u2028\u2029]+/gu,
+    ' ',
+  );
   if (/^'[=+\-@]/.test(cell)) return cell.slice(1);
   if (/^[=@]/.test(cell) || /^[+-](?=.*[A-Za-z(])/.test(cell)) {
     throw wrong(field, `"${cell.slice(0, 30)}" is a formula; put what it should say, not how it is worked out`);

@@ -56,16 +56,21 @@ export const day = (): yup.StringSchema<string | undefined> => {
     .test('day', message, (v) => v == null || isDay(v));
 };
 
-// Tab and line feed are allowed; \p{Cc} is every control character.
-const CONTROL = /(?![\t\n])\p{Cc}/u;
+/** Controls, halves of characters, and those that Unicode keeps for no character: they break labels, calendars and other files. */
+const UNPRINTABLE = /(?![\t\n])[\p{Cc}\p{Cs}\p{Noncharacter_Code_Point}]/u;
+const LINE_BREAK = /[\t\n\u2028\u2029]/;
 
-/** Text of at most `max` characters without control characters. */
-export const text = (max: number): yup.StringSchema<string | undefined> =>
+/** Text of several lines, of at most `max` characters that can be printed. */
+export const lines = (max: number): yup.StringSchema<string | undefined> =>
   yup
     .string()
     .typeError('must be text')
     .max(max, `is too long; ${String(max)} characters at most`)
-    .test('plain', 'holds characters that cannot be printed; type it again', (v) => v == null || !CONTROL.test(v));
+    .test('plain', 'holds characters that cannot be printed; type it again', (v) => v == null || !UNPRINTABLE.test(v));
+
+/** Text of one line. */
+export const text = (max: number): yup.StringSchema<string | undefined> =>
+  lines(max).test('one-line', 'holds a line break or a tab; write it in one line', (v) => v == null || !LINE_BREAK.test(v));
 
 /** Text that must hold something besides blanks. */
 export const filled = (max: number, what: string): yup.StringSchema<string> =>
@@ -103,7 +108,7 @@ export function shape<S extends yup.ObjectShape>(fields: S): yup.ObjectSchema<yu
 }
 
 /** Free text about a record. */
-export const note = () => text(2000);
+export const note = () => lines(2000);
 /** The version of a record that the sender saw. */
 export const version = () => need(whole({ min: 1 }));
 /** The same where there may have been no record yet, which is 0. */

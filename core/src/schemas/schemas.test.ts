@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { day, filled, list, need, number, oneOf, openShare, seeds, shape, text, whole } from './fields.ts';
+import { note, day, filled, list, need, number, oneOf, openShare, seeds, shape, text, whole } from './fields.ts';
 import { countForm, intakeForm, lotEditForm, putAwayForm, settingsForm } from './forms.ts';
 import { InputError, parse } from './parse.ts';
 
@@ -53,8 +53,12 @@ describe('schemas', () => {
     expect(errors(() => parse(form, body))).toEqual({ '': 'send a JSON object' });
   });
 
-  it('allow line breaks and any script in text', () => {
-    expect(parse(shape({ note: text(50) }), { note: 'zwei\nZeilen, 豆, ё\tok' })).toBeTruthy();
+  it('allow line breaks in notes and any script everywhere, and a name is one line that can be printed', () => {
+    expect(parse(shape({ note: note() }), { note: 'zwei\nZeilen, 豆, ё\tok' })).toBeTruthy();
+    expect(parse(shape({ name: text(50) }), { name: 'Zeile, 豆, ё, 👩‍🌾' })).toBeTruthy();
+    for (const name of ['two\nlines', 'a\ttab', 'a\u2028b', 'a\uFFFEb', 'a\u0007b', 'half \uD83C'])
+      expect(() => parse(shape({ name: text(50) }), { name }), JSON.stringify(name)).toThrow();
+    expect(() => parse(shape({ note: note() }), { note: 'a\uFFFEb' })).toThrow();
   });
 });
 

@@ -1,3 +1,4 @@
+import { plural } from '@esprel/core';
 import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { faultOf, FAULT_WORDS, LibraryProblem } from '../db/faults.ts';
@@ -34,7 +35,7 @@ function copiesWords(folder: string): string {
   const lines = copies.map(({ name, bytes, holds, problem }) => {
     const size = `${(bytes / 1_000_000).toFixed(1)} MB`;
     if (problem !== null || holds === null) return `  ${name}  ${size}  cannot be put back: ${problem ?? ''}`;
-    return `  ${name}  ${size}  ${String(holds.lots)} lots, ${String(holds.steps)} steps${holds.lastStep === null ? '' : `, the last on ${holds.lastStep}`}`;
+    return `  ${name}  ${size}  ${plural(holds.lots, 'lot')}, ${plural(holds.steps, 'step')}${holds.lastStep === null ? '' : `, the last on ${holds.lastStep}`}`;
   });
   return [`Copies of the library in ${folder}, the latest first:`, ...lines, 'Put one back with: npm run restore -- NAME'].join('\n');
 }

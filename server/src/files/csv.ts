@@ -110,12 +110,15 @@ export function readCsv(
   return { encoding, separator, header: header.map((h) => h.trim()), rows };
 }
 
-/** A value as one cell, safe to open in a spreadsheet: text that it would run as a formula is put behind an apostrophe. */
+/**
+ * A value as one cell, safe to open in a spreadsheet, by whichever separator it takes the file apart: text that it would run as a formula
+ * is put behind an apostrophe.
+ */
 export function csvCell(value: string | number | null): string {
   if (value === null) return '';
   if (typeof value === 'number') return String(value);
-  const safe = /^[=+\-@\t\r]/.test(value) ? `'${value}` : value;
-  return /[",\n\r]/.test(safe) ? `"${safe.replace(/"/g, '""')}"` : safe;
+  const safe = /^\s*[=+\-@]|^[\t\r]/.test(value) ? `'${value}` : value;
+  return /[",;|\t\n\r]/.test(safe) ? `"${safe.replace(/"/g, '""')}"` : safe;
 }
 
 /** Rows as a CSV file with a byte order mark, so that spreadsheets read its accents. */

@@ -1,7 +1,6 @@
 import { existsSync } from 'node:fs';
-import { join } from 'node:path';
-import express, { type ErrorRequestHandler, type Express, type Request, type RequestHandler, type Response } from 'express';
-import { rateLimit } from 'express-rate-limit';
+import { extname, join } from 'node:path';
+import express, { type ErrorRequestHandler, type Express, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import { calculate, CALCULATORS, wrong } from '@esprel/core';
 import type { Db } from '../db/db.ts';
@@ -13,7 +12,9 @@ import { countStale, refreshStale } from '../lots/estimates.ts';
 import { judgingState } from '../lots/judgingState.ts';
 import { changeInThread } from '../threads/runThread.ts';
 import { answerChange, type ChangeCall } from './answerChange.ts';
+import { fromOwnPages, ownHosts } from './doors.ts';
 import { KeptAnswers } from './kept.ts';
+import { limited, type Limits, notTooDeep, USUAL_LIMITS } from './limits.ts';
 import { Problem, problemOf, PROBLEMS } from './problem.ts';
 import { FileAnswer, ReadyJson, type Route } from './route.ts';
 import { routes } from './routes.ts';
@@ -26,6 +27,9 @@ export interface AppOptions {
   readonly demo?: boolean;
   /** Folder of the built web app; without it only the API is served. */
   readonly web?: string;
+  /** Names by which the library is reached, beside those of this machine. */
+  readonly hosts?: readonly string[];
+  readonly limits?: Limits;
   readonly log?: (line: { readonly level: 'info' | 'error'; readonly message: string; readonly error?: unknown }) => void;
 }
 
@@ -37,6 +41,7 @@ const MOST_KEY_LENGTH = 200;
 /** Builds the whole HTTP application on an open library. */
 export function createApp(options: AppOptions): Express {
   const app = express();
+  const limits = options.limits ?? USUAL_LIMITS;
   app.disable('x-powered-by');
   // Answers of the API change with every step; hashing each of them would cost more than it ever saves. Costly ones are kept (kept.ts).
   app.disable('etag');
@@ -63,10 +68,21 @@ export function createApp(options: AppOptions): Express {
       strictTransportSecurity: false,
     }),
   );
+  app.use(ownHosts(options.hosts));
+  app.use('/api', fromOwnPages, (_request, response, next) => {
+    // What is kept says so itself.
+    response.set('Cache-Control', 'no-store');
+    next();
+  });
   app.get('/api/health', (_request, response) => {
     response.json({ status: 'ok', today: options.today(), schema: options.db.pragma('user_version', { simple: true }) });
   });
-  app.use('/api/calc', limited(1200), express.json({ limit: '4mb', strict: false, type: () => true }));
+  app.use(
+    '/api/calc',
+    limited('calculations', limits.calculations),
+    express.json({ limit: '4mb', strict: false, type: () => true }),
+    notTooDeep,
+  );
   app.post('/api/calc/:name', (request, response) => {
     const { name } = request.params;
     if (!Object.hasOwn(CALCULATORS, name)) {
@@ -76,11 +92,17 @@ export function createApp(options: AppOptions): Express {
   });
   const small = express.json({ limit: '2mb', strict: false });
   const large = express.json({ limit: '8mb', strict: false });
-  app.use('/api', limited(6000), sameOrigin, (request, response, next) => {
+  const reading = limited('reads', limits.reads);
+  const writing = limited('writes', limits.writes);
+  app.use('/api', (request, response, next) => {
+    (request.method === 'GET' || request.method === 'HEAD' ? reading : writing)(request, response, next);
+  });
+  app.use('/api', (request, response, next) => {
     // A file is taken as it is by its own route.
     if (request.method === 'POST' && request.path === '/imports') next();
     else (LARGE_BODIES.test(request.path) ? large : small)(request, response, next);
   });
+  app.use('/api', notTooDeep);
   let refreshing = false;
   /** Makes estimates again that a change marked, after its answer and in small steps; one run at a time. */
   const refreshMarked = (): void => {
@@ -110,39 +132,12 @@ export function createApp(options: AppOptions): Express {
     throw new Problem('not-found', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);
   });
   if (options.web !== undefined) serveWeb(app, options.web);
+  app.use((request) => {
+    throw new Problem('not-found', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);
+  });
   app.use(problemHandler(options));
   return app;
 }
-
-function limited(limit: number): RequestHandler {
-  return rateLimit({
-    windowMs: 60_000,
-    limit,
-    legacyHeaders: false,
-    standardHeaders: true,
-    handler: () => {
-      throw new Problem('too-many', `More than ${String(limit)} requests in a minute. Wait a little and send again.`);
-    },
-  });
-}
-
-function hostOf(origin: string): string | null {
-  try {
-    return new URL(origin).host;
-  } catch {
-    return null;
-  }
-}
-
-/** A page of another site must not write here through somebody's browser. */
-const sameOrigin: RequestHandler = (request, _response, next) => {
-  const { origin } = request.headers;
-  if (request.method !== 'GET' && origin !== undefined && request.headers.host !== undefined) {
-    if (hostOf(origin) !== request.headers.host)
-      throw new Problem('not-allowed-host', `Requests from ${origin.slice(0, 100)} are not taken.`);
-  }
-  next();
-};
 
 /** Whose work it is: the person at the desk, where one was chosen. */
 function personOf(request: Request): number | null {
@@ -236,8 +231,7 @@ function sendAnswer(response: Response, answer: unknown): void {
 
 function sendFile(response: Response, file: FileAnswer): void {
   if (file.saveAs !== null) response.attachment(file.saveAs);
-  if (response.get('Cache-Control') === undefined)
-    response.set('Cache-Control', file.keepSeconds > 0 ? `max-age=${String(file.keepSeconds)}` : 'no-store');
+  if (file.keepSeconds > 0) response.set('Cache-Control', `max-age=${String(file.keepSeconds)}`);
   response.type(file.type).send(file.body);
 }
 
@@ -249,9 +243,9 @@ function serveWeb(app: Express, folder: string): void {
   app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
   app.use(express.static(folder, { index: false }));
   const page = join(folder, 'index.html');
-  // Deep links: every address that is not a file opens the application.
+  // Deep links: every address that is not a file opens the application. A file that is not there is not a page in its place.
   app.use((request, response, next) => {
-    if (request.method !== 'GET' || !existsSync(page)) {
+    if ((request.method !== 'GET' && request.method !== 'HEAD') || extname(request.path) !== '' || !existsSync(page)) {
       next();
       return;
     }

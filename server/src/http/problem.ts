@@ -70,7 +70,10 @@ export function problemOf(error: unknown): Problem {
   if (error instanceof CoreError) return new Problem('bad-input', error.message, [{ path: error.field, message: error.message }]);
   const type = typeof error === 'object' && error !== null && 'type' in error ? String(error.type) : '';
   if (type === 'entity.too.large') return new Problem('too-large', 'The body is too large. Send it in parts.');
-  if (type.startsWith('entity.') || type.startsWith('encoding.') || type.startsWith('charset.') || type.startsWith('request.')) {
+  const status = typeof error === 'object' && error !== null && 'status' in error ? Number(error.status) : 0;
+  if (status === 404) return new Problem('not-found', 'There is no such file here.');
+  // Broken JSON, a character set or a compression that is none or is broken: whatever reading a body says is the sender's.
+  if (type !== '' || (status >= 400 && status < 500)) {
     return new Problem('not-json', 'The body could not be read as JSON.', [{ path: '', message: 'send JSON in UTF-8' }]);
   }
   const fault = faultOf(error);

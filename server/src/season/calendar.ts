@@ -76,8 +76,10 @@ function linesOf(details: readonly string[]): string {
 export function calendar(db: Db, today: string, sowingOnly: boolean): string {
   const settings = readSettings(db);
   const until = addDays(today, AHEAD_DAYS);
+  // A line break in the name of a calendar would be a line of the file.
+  const name = settings.libraryName.replace(/[\s\p{Cc}]+/gu, ' ');
   const out = ical({
-    name: sowingOnly ? `${settings.libraryName}: sowing` : settings.libraryName,
+    name: sowingOnly ? `${name}: sowing` : name,
     prodId: { company: 'Esprel', product: 'Esprel', language: 'EN' },
     method: ICalCalendarMethod.PUBLISH,
     ttl: 3600 * 6,
