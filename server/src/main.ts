@@ -9,6 +9,7 @@ import { holdLibrary } from './db/hold.ts';
 import { keepPrivate, quickCheck, refuseLost, takeUpRestored } from './db/libraryFile.ts';
 import { COPIES, openLibrary } from './db/open.ts';
 import { clearHalfPhotos } from './files/photos.ts';
+import { closePool, warmPool } from './threads/pool.ts';
 import { createApp } from './http/app.ts';
 import { countStale, refreshStale } from './lots/estimates.ts';
 
@@ -72,6 +73,7 @@ function start({ host, port, fixedDay }: Settings): void {
   server.listen(port, host, () => {
     const address = addressOf(server, host, port);
     held.at(address);
+    warmPool();
     process.stdout.write(`Esprel is at ${address} (library in ${folder})\n`);
   });
 
@@ -96,6 +98,7 @@ function start({ host, port, fixedDay }: Settings): void {
     clearInterval(timer);
     server.close(() => {
       db.close();
+      void closePool();
       held.release();
       process.exit(0);
     });

@@ -20,6 +20,17 @@ export type Separator = (typeof SEPARATORS)[number];
 /** More than twenty thousand full rows; larger files are sent in parts. */
 export const MAX_FILE_BYTES = 20_000_000;
 
+/** Twice of what a library of fifty thousand lots needs; beyond it a file is no list of envelopes. */
+const MOST_ROWS = 100_000;
+const MOST_COLUMNS = 200;
+const MOST_CELLS = 3_000_000;
+
+/** What was said of a file by whoever sends it; the rest is found out. */
+export interface CsvAsked {
+  readonly encoding?: Encoding | null;
+  readonly separator?: Separator | null;
+}
+
 /** One row of a file, numbered as a spreadsheet shows it: the heading is row 1. */
 export interface CsvRow {
   readonly row: number;
@@ -82,16 +93,31 @@ function guessSeparator(text: string): Separator {
   return best;
 }
 
+/** Refuses, before they are made, more rows, columns or cells than a list of envelopes has: each of them takes room. */
+function checkSize(text: string, separator: Separator): void {
+  const count = (what: string, until = text.length): number => {
+    let n = 0;
+    for (let at = text.indexOf(what); at >= 0 && at < until; at = text.indexOf(what, at + 1)) n += 1;
+    return n;
+  };
+  const rows = count('\n');
+  if (rows > MOST_ROWS) throw wrong('file', `has more than ${String(MOST_ROWS)} lines; send it in parts`);
+  const end = text.indexOf('\n');
+  const columns = count(separator, end < 0 ? text.length : end) + 1;
+  if (columns > MOST_COLUMNS)
+    throw wrong('file', `has ${String(columns)} columns, ${String(MOST_COLUMNS)} at most; leave out those that do not matter here`);
+  if (count(separator) + rows > MOST_CELLS)
+    throw wrong('file', 'has more cells than can be read at once; send it in parts, without empty columns');
+}
+
 /** Reads a file of comma-separated values of any encoding and separator. Throws an InputError that names the row. */
-export function readCsv(
-  bytes: Uint8Array,
-  options: { readonly encoding?: Encoding | null; readonly separator?: Separator | null } = {},
-): CsvFile {
+export function readCsv(bytes: Uint8Array, options: CsvAsked = {}): CsvFile {
   const { text: whole, encoding } = decodeText(bytes, options.encoding ?? null);
   const said = /^sep=([,;\t|])\n/.exec(whole);
   const text = said ? whole.slice(said[0].length) : whole;
   if (text.trim() === '') throw wrong('file', 'is empty');
   const separator = options.separator ?? (said?.[1] as Separator | undefined) ?? guessSeparator(text);
+  checkSize(text, separator);
   const parsed = Papa.parse<string[]>(text, { delimiter: separator, newline: '\n' });
   const broken = parsed.errors.find((e) => e.type === 'Quotes');
   const shift = said ? 2 : 1;

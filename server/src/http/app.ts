@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { extname, join } from 'node:path';
 import express, { type ErrorRequestHandler, type Express, type Request, type Response } from 'express';
 import helmet from 'helmet';
-import { calculate, CALCULATORS, wrong } from '@esprel/core';
+import { CALCULATORS, wrong } from '@esprel/core';
 import type { Db } from '../db/db.ts';
 import { FAULT_WORDS } from '../db/faults.ts';
 import { fileIdentity } from '../db/libraryFile.ts';
@@ -10,6 +10,7 @@ import { isWrittenElsewhere } from '../db/writer.ts';
 import { MAX_FILE_BYTES } from '../files/csv.ts';
 import { countStale, refreshStale } from '../lots/estimates.ts';
 import { judgingState } from '../lots/judgingState.ts';
+import { work } from '../threads/pool.ts';
 import { changeInThread } from '../threads/runThread.ts';
 import { answerChange, type ChangeCall } from './answerChange.ts';
 import { fromOwnPages, ownHosts } from './doors.ts';
@@ -83,12 +84,13 @@ export function createApp(options: AppOptions): Express {
     express.json({ limit: '4mb', strict: false, type: () => true }),
     notTooDeep,
   );
-  app.post('/api/calc/:name', (request, response) => {
+  app.post('/api/calc/:name', async (request, response) => {
     const { name } = request.params;
     if (!Object.hasOwn(CALCULATORS, name)) {
       throw new Problem('not-found', `There is no calculator "${name}". There are: ${Object.keys(CALCULATORS).join(', ')}.`);
     }
-    response.json(calculate(name, request.body as unknown));
+    // Some take seconds at their limits; others must not wait for them.
+    response.json(await work({ kind: 'calculate', name, body: request.body as unknown }));
   });
   const small = express.json({ limit: '2mb', strict: false });
   const large = express.json({ limit: '8mb', strict: false });

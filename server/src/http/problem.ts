@@ -19,6 +19,7 @@ export const PROBLEMS = {
   'library-gone': { status: 503, title: 'The library’s file is not where it was' },
   disk: { status: 503, title: 'The disk fails' },
   busy: { status: 503, title: 'Something long is being written' },
+  'too-much': { status: 422, title: 'This is too much at once' },
   'too-many': { status: 429, title: 'Too many requests in a minute' },
   internal: { status: 500, title: 'Something broke here; nothing was written' },
 } as const;

@@ -1,7 +1,8 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { type ColumnMapping, guessColumns, type ImportContext, readImportRow } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
-import { type CsvFile, type Encoding, readCsv, type Separator } from '../files/csv.ts';
+import { type CsvAsked, type CsvFile, type CsvRow, type Encoding, readCsv, type Separator } from '../files/csv.ts';
+import { work } from '../threads/pool.ts';
 import { notFound } from '../http/problem.ts';
 import { nearVarieties, varietyNamed } from '../varieties/register.ts';
 import { type AskedCrop, codeState, importContext, type ReadRow, rowKey } from './context.ts';
@@ -39,6 +40,21 @@ export interface WaitingFile {
   run: number;
 }
 
+/** Smaller files are read where they come in: a thread would take longer than they do. */
+const SMALL_BYTES = 100_000;
+
+/** A file read on a thread, its rows taken over a few at a time. Throws an InputError or a Problem. */
+async function readInThread(bytes: Uint8Array, asked: CsvAsked): Promise<{ readonly csv: CsvFile; readonly sha256: string }> {
+  if (bytes.length <= SMALL_BYTES) return { csv: readCsv(bytes, asked), sha256: createHash('sha256').update(bytes).digest('hex') };
+  const read = await work({ kind: 'csv', bytes, asked });
+  const rows: CsvRow[] = [];
+  for (const piece of read.rows) {
+    rows.push(...(JSON.parse(piece) as CsvRow[]));
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+  return { csv: { ...(JSON.parse(read.head) as Omit<CsvFile, 'rows'>), rows }, sha256: read.sha256 };
+}
+
 const KEPT_FILES = 4;
 const ROWS_AT_ONCE = 200;
 
@@ -47,12 +63,12 @@ export class Inbox {
   private readonly files = new Map<string, WaitingFile>();
 
   /** Takes a file in: what it is, its headings, and a first guess of its columns. Throws an InputError for no text. */
-  take(fileName: string, bytes: Uint8Array): WaitingFile {
-    const csv = readCsv(bytes);
+  async take(fileName: string, bytes: Uint8Array): Promise<WaitingFile> {
+    const { csv, sha256 } = await readInThread(bytes, {});
     const file: WaitingFile = {
       id: randomUUID(),
       fileName,
-      sha256: createHash('sha256').update(bytes).digest('hex'),
+      sha256,
       bytes,
       csv,
       mapping: guessColumns(csv.header),
@@ -87,7 +103,10 @@ export async function readFile(db: Db, today: string, file: WaitingFile, reading
   file.run += 1;
   const { run } = file;
   if (reading.encoding !== file.csv.encoding || reading.separator !== file.csv.separator) {
-    file.csv = readCsv(file.bytes, { encoding: reading.encoding, separator: reading.separator });
+    Object.assign(file, { state: 'reading', done: 0 });
+    const { csv } = await readInThread(file.bytes, { encoding: reading.encoding, separator: reading.separator });
+    if (file.run !== run || !db.open) return;
+    file.csv = csv;
   }
   Object.assign(file, {
     mapping: reading.mapping,

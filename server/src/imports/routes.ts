@@ -85,9 +85,9 @@ export function importRoutes(db: Db, afterWriting: () => void): Route[] {
   const inbox = new Inbox();
   const threads = new Map<string, RunningThread>();
   return [
-    upload('/imports', (reader, { query, body }) => {
+    upload('/imports', async (reader, { query, body }) => {
       const name = queryText(query, 'name', 200) ?? 'file.csv';
-      return overview(reader.db, inbox.take(name, body));
+      return overview(reader.db, await inbox.take(name, body));
     }),
     read('/imports/:id', (reader, { params }) => overview(reader.db, inbox.file(params.id ?? ''))),
     read('/imports/:id/rows', (_reader, { params, query }) => {

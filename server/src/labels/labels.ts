@@ -4,7 +4,11 @@ import { action, FileAnswer, read, type Route } from '../http/route.ts';
 import { printer } from '../devices/printer.ts';
 import { codeSvg, pageSvg } from './drawSvg.ts';
 import { runPdf } from './drawPdf.ts';
+import { work } from '../threads/pool.ts';
 import { planRun } from './run.ts';
+
+/** So many are drawn while somebody waits for a page. */
+const FEW_LABELS = 40;
 
 export function labelRoutes(): Route[] {
   return [
@@ -22,9 +26,11 @@ export function labelRoutes(): Route[] {
     read('/labels/labels.pdf', async ({ db, today }, { query }) => {
       const run = planRun(db, query, today);
       if (run.labels.length === 0) throw wrong('codes', 'choose a lot first');
+      // A library in memory cannot be opened by a second thread.
+      const inThread = !db.memory && run.labels.length > FEW_LABELS;
       return new FileAnswer(
         'application/pdf',
-        await runPdf(run, `Labels ${today}`),
+        inThread ? Buffer.from(await work({ kind: 'labels', file: db.name, query, today })) : await runPdf(run, `Labels ${today}`),
         query.save === '1' ? { saveAs: `labels ${today}.pdf` } : {},
       );
     }),

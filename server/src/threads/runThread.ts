@@ -2,9 +2,9 @@ import { Worker } from 'node:worker_threads';
 import type { Db } from '../db/db.ts';
 import { setWrittenElsewhere } from '../db/writer.ts';
 import type { ChangeAnswer, ChangeCall } from '../http/answerChange.ts';
-import { Problem, type ProblemCode } from '../http/problem.ts';
 import type { ChangeRoute } from '../http/route.ts';
 import type { ImportJob, ImportResult } from '../imports/write.ts';
+import { type PlainProblem, problemFrom } from './pool.ts';
 
 /** Long work, as plain data. */
 export type Task =
@@ -16,12 +16,7 @@ export interface Told {
   readonly done?: number;
   readonly imported?: ImportResult;
   readonly answer?: ChangeAnswer;
-  readonly problem?: {
-    readonly code: ProblemCode;
-    readonly detail: string;
-    readonly errors: Problem['errors'];
-    readonly more: Problem['more'];
-  };
+  readonly problem?: PlainProblem;
 }
 
 export interface RunningThread {
@@ -60,10 +55,5 @@ export function runThread(db: Db, task: Task, progress: (done: number) => void =
 export async function changeInThread(db: Db, today: string, route: ChangeRoute, call: ChangeCall): Promise<ChangeAnswer> {
   const { answer, problem } = await runThread(db, { kind: 'change', today, method: route.method, path: route.path, call }).ended;
   if (answer) return answer;
-  throw new Problem(
-    problem?.code ?? 'internal',
-    problem?.detail ?? 'Something broke here; nothing was written.',
-    problem?.errors ?? [],
-    problem?.more ?? {},
-  );
+  throw problemFrom(problem);
 }

@@ -5,6 +5,7 @@ import { problemOf } from '../http/problem.ts';
 import type { ChangeRoute } from '../http/route.ts';
 import { routes } from '../http/routes.ts';
 import { writeImport } from '../imports/write.ts';
+import { plainProblem } from './pool.ts';
 import type { Task, Told } from './runThread.ts';
 
 /** Long work on a thread and a connection of its own, in one transaction. Ending the thread undoes it all. */
@@ -25,8 +26,7 @@ try {
     tell({ answer: answerChange(db, task.today, route, task.call) });
   }
 } catch (error) {
-  const { code, message, errors, more } = problemOf(error);
-  tell({ problem: { code, detail: message, errors, more } });
+  tell({ problem: plainProblem(problemOf(error)) });
 } finally {
   db.close();
 }
