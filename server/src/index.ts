@@ -1,6 +1,7 @@
 export { createApp, type AppOptions } from './http/app.ts';
 export { openLibrary, readMigrations } from './db/open.ts';
 export { holdLibrary } from './db/hold.ts';
+export { warmPool } from './threads/pool.ts';
 export { LibraryProblem } from './db/faults.ts';
 export { all, one, run, type Db } from './db/db.ts';
 export { Change } from './journal/change.ts';

@@ -1,7 +1,7 @@
 import { bagForm, closeTestForm, countForm, extendForm, giveUpForm, layForm, potForm, stepForm, testForm } from '@esprel/core';
 import type * as yup from 'yup';
 import { pathId, queryOneOf } from '../http/query.ts';
-import { changes, read, type Route } from '../http/route.ts';
+import { changes, read, readKept, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
 import { closeTest, doStep, dropBag, extendTest, giveUpTest, layTest, saveCount, startTest } from './change.ts';
 import { listTests } from './list.ts';
@@ -12,7 +12,9 @@ export function testRoutes(): Route[] {
   const step = <T>(path: string, name: string, form: yup.Schema<T>, handle: (change: Change, id: number, body: T) => object): Route =>
     changes('post', `/tests/:id/${path}`, name, form, (change, { params, body }) => handle(change, pathId(params.id, 'id'), body));
   return [
-    read('/tests', ({ db }, { query }) => ({ tests: listTests(db, queryOneOf(query, 'state', ['open', 'closed'] as const) ?? 'open') })),
+    readKept('/tests', ({ db }, { query }) => ({
+      tests: listTests(db, queryOneOf(query, 'state', ['open', 'closed'] as const) ?? 'open'),
+    })),
     read('/tests/:id', ({ db, today }, { params }) => testSheet(db, pathId(params.id, 'id'), today)),
     read('/tests/:id/pot', ({ db }, { params }) => pottable(db, pathId(params.id, 'id'))),
     changes('post', '/tests', 'start test', testForm, (change, { body }) => startTest(change, body)),

@@ -127,7 +127,10 @@ export function createApp(options: AppOptions): Express {
         });
     });
   };
-  const kept = new KeptAnswers(options.db);
+  const kept = new KeptAnswers(options.db, () => {
+    const { paused, restarts } = judgingState(options.db);
+    return `${String(paused)}${String(restarts)}`;
+  });
   const around: Around = { options, kept, afterChange: refreshMarked, refuseGone: fileGuard(options.db) };
   for (const route of routes(options, refreshMarked)) mount(app, route, around);
   app.use('/api', (request) => {

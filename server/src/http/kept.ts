@@ -1,17 +1,11 @@
 import { randomBytes } from 'node:crypto';
 import type { Request, Response } from 'express';
-import { type Db, prepared } from '../db/db.ts';
+import type { Db } from '../db/db.ts';
+import { libraryState } from '../db/state.ts';
 import { FileAnswer, ReadyJson } from './route.ts';
 
-/** A word that changes with every write to a library, by this connection or another. */
-export function libraryState(db: Db): string {
-  const others = db.pragma('data_version', { simple: true }) as number;
-  const { n } = prepared(db, 'SELECT total_changes() AS n').get() as { readonly n: number };
-  return `${String(others)}-${String(n)}`;
-}
-
-/** Pages of a season are large; a handful of years, filters and feeds is what a library looks at between two changes. */
-const MOST_KEPT = 16;
+/** What some desks look at between two changes; some tens of kilobytes each, a season more. */
+const MOST_KEPT = 120;
 
 /**
  * Answers that depend on nothing but the library and the day, kept until either changes. Whoever has the answer already is told so
@@ -23,11 +17,15 @@ export class KeptAnswers {
   /** Another run of the server may stand on another library, or an older copy of this. */
   private readonly run = randomBytes(6).toString('hex');
 
-  constructor(private readonly db: Db) {}
+  /** `beside` is what else the answers go by, as a word: what is not in the library. */
+  constructor(
+    private readonly db: Db,
+    private readonly beside: () => string = () => '',
+  ) {}
 
   /** What `make` answers, or answered since the last change; null when `request` names the answer that it has. */
   async answer(request: Request, response: Response, today: string, make: () => unknown): Promise<ReadyJson | FileAnswer | null> {
-    const state = `${this.run}-${libraryState(this.db)}-${today}`;
+    const state = `${this.run}-${libraryState(this.db)}-${today}-${this.beside()}`;
     const tag = `"${state}"`;
     const known = request.get('If-None-Match') === tag;
     const answer = known ? null : await this.keep(request.originalUrl, state, make);

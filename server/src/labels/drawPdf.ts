@@ -1,10 +1,39 @@
+import { wrong } from '@esprel/core';
 import fontkit from '@pdf-lib/fontkit';
-import { PDFDocument, type PDFFont, rgb } from 'pdf-lib';
-import { codePath } from './drawSvg.ts';
+import {
+  beginText,
+  concatTransformationMatrix,
+  endText,
+  fill,
+  PDFDocument,
+  type PDFFont,
+  type PDFHexString,
+  type PDFName,
+  type PDFOperator,
+  popGraphicsState,
+  pushGraphicsState,
+  rectangle,
+  rgb,
+  setFillingGrayscaleColor,
+  setFontAndSize,
+  setTextMatrix,
+  showText,
+} from 'pdf-lib';
+import type { Db } from '../db/db.ts';
+import { groupBy } from '../db/groupBy.ts';
+import { codeSquares } from './drawSvg.ts';
 import { BOX_EM, type Face, stretches } from './fonts.ts';
-import type { LabelRunPlan } from './run.ts';
+import { type LabelRunPlan, planRun } from './run.ts';
 
 const PT_PER_MM = 72 / 25.4;
+
+/** A stretch of text as a font sets it. */
+interface SetText {
+  readonly font: PDFFont;
+  readonly letters: PDFHexString;
+  /** Width in shares of the size. */
+  readonly widthEm: number;
+}
 
 /** A whole run as PDF, a page a sheet or, from a roll, a page a label. Its text can be searched and copied. */
 export async function runPdf(run: LabelRunPlan, title: string): Promise<Buffer> {
@@ -18,27 +47,63 @@ export async function runPdf(run: LabelRunPlan, title: string): Promise<Buffer> 
     if (!font) fonts.set(face.name, (font = await pdf.embedFont(face.bytes, { subset: true })));
     return font;
   };
+  // Laying out letters costs most of a run, and its labels have most of their texts in common.
+  const set = new Map<string, Promise<SetText>>();
+  const textOf = (face: Face, text: string): Promise<SetText> => {
+    const key = `${face.name} ${text}`;
+    let made = set.get(key);
+    if (!made) {
+      made = embedded(face).then((font) => ({ font, letters: font.encodeText(text), widthEm: font.widthOfTextAtSize(text, 1) }));
+      set.set(key, made);
+    }
+    return made;
+  };
+  const squares = new Map<string, PDFOperator[]>();
+  /** What draws a code in a square of side 1, its upper left corner at the origin. */
+  const squaresOf = (code: string): PDFOperator[] => {
+    let drawn = squares.get(code);
+    if (drawn === undefined) {
+      const { side, runs } = codeSquares(code);
+      drawn = [...runs.map((r) => rectangle(r.x / side, -(r.y + 1) / side, r.length / side, 1 / side)), fill()];
+      squares.set(code, drawn);
+    }
+    return drawn;
+  };
+  const onPage = groupBy(run.labels, (l) => l.page);
   for (let p = 0; p < run.pages; p++) {
     const page = pdf.addPage([run.pageMm(p).width * PT_PER_MM, run.pageMm(p).height * PT_PER_MM]);
     const top = page.getHeight();
-    for (const label of run.labels.filter((l) => l.page === p)) {
+    const fontKeys = new Map<PDFFont, PDFName>();
+    for (const label of onPage.get(p) ?? []) {
       const { layout, text } = label;
       if (layout.code && text.code !== null) {
-        page.drawSvgPath(codePath(text.code), {
-          x: (label.xMm + layout.code.xMm) * PT_PER_MM,
-          y: top - (label.yMm + layout.code.yMm) * PT_PER_MM,
-          scale: layout.code.sideMm * PT_PER_MM,
-          color: rgb(0, 0, 0),
-        });
+        const side = layout.code.sideMm * PT_PER_MM;
+        const [x, y] = [(label.xMm + layout.code.xMm) * PT_PER_MM, top - (label.yMm + layout.code.yMm) * PT_PER_MM];
+        page.pushOperators(
+          pushGraphicsState(),
+          concatTransformationMatrix(side, 0, 0, side, x, y),
+          setFillingGrayscaleColor(0),
+          ...squaresOf(text.code),
+          popGraphicsState(),
+        );
       }
       for (const t of layout.texts) {
         let x = (label.xMm + t.xMm) * PT_PER_MM;
         const y = top - (label.yMm + t.yMm) * PT_PER_MM;
         for (const s of stretches(t.text, t.font)) {
           if (s.face) {
-            const font = await embedded(s.face);
-            page.drawText(s.text, { x, y, font, size: t.sizePt, color: rgb(0, 0, 0) });
-            x += font.widthOfTextAtSize(s.text, t.sizePt);
+            const { font, letters, widthEm } = await textOf(s.face, s.text);
+            let key = fontKeys.get(font);
+            if (!key) fontKeys.set(font, (key = page.node.newFontDictionary(font.name, font.ref)));
+            page.pushOperators(
+              beginText(),
+              setFillingGrayscaleColor(0),
+              setFontAndSize(key, t.sizePt),
+              setTextMatrix(1, 0, 0, 1, x, y),
+              showText(letters),
+              endText(),
+            );
+            x += widthEm * t.sizePt;
           } else {
             const width = [...s.text].length * t.sizePt * BOX_EM;
             page.drawRectangle({ x, y, width: width * 0.85, height: t.sizePt * 0.7, borderWidth: 0.4, borderColor: rgb(0, 0, 0) });
@@ -49,4 +114,11 @@ export async function runPdf(run: LabelRunPlan, title: string): Promise<Buffer> 
     }
   }
   return Buffer.from(await pdf.save());
+}
+
+/** The PDF of what a query asks for. Throws an InputError where that is no label. */
+export async function labelsPdf(db: Db, query: Readonly<Record<string, unknown>>, today: string): Promise<Buffer> {
+  const run = planRun(db, query, today);
+  if (run.labels.length === 0) throw wrong('codes', 'choose a lot first');
+  return runPdf(run, `Labels ${today}`);
 }

@@ -7,21 +7,34 @@ export function codeSvg(code: string): string {
   return bwipjs.toSVG({ bcid: 'datamatrix', text: code, scale: 3, paddingwidth: 2, paddingheight: 2 });
 }
 
-/** The dark squares of a code, as a path in a square of side 1. */
-export function codePath(code: string): string {
+/** The dark squares of a code: stretches of a row, in squares from the upper left corner of a square of side `side`. */
+export interface CodeSquares {
+  readonly side: number;
+  readonly runs: readonly { readonly x: number; readonly y: number; readonly length: number }[];
+}
+
+export function codeSquares(code: string): CodeSquares {
   const [raw] = bwipjs.raw({ bcid: 'datamatrix', text: code }) as unknown as { pixs: readonly number[]; pixx: number; pixy: number }[];
-  if (!raw) return '';
+  if (!raw) return { side: 1, runs: [] };
   const { pixs, pixx, pixy } = raw;
-  // A quiet margin of one square all round, as scanners need.
-  const side = Math.max(pixx, pixy) + 2;
-  const n = (x: number): string => (x / side).toFixed(5);
-  let path = '';
+  const runs: { x: number; y: number; length: number }[] = [];
   for (let y = 0; y < pixy; y++) {
     for (let x = 0; x < pixx; x++) {
-      if (pixs[y * pixx + x]) path += `M${n(x + 1)} ${n(y + 1)}h${n(1)}v${n(1)}h-${n(1)}z`;
+      if (!pixs[y * pixx + x]) continue;
+      const last = runs[runs.length - 1];
+      // A quiet margin of one square all round, as scanners need.
+      if (last?.y === y + 1 && last.x + last.length === x + 1) last.length += 1;
+      else runs.push({ x: x + 1, y: y + 1, length: 1 });
     }
   }
-  return path;
+  return { side: Math.max(pixx, pixy) + 2, runs };
+}
+
+/** The same as a path in a square of side 1. */
+export function codePath(code: string): string {
+  const { side, runs } = codeSquares(code);
+  const n = (x: number): string => (x / side).toFixed(5);
+  return runs.map((r) => `M${n(r.x)} ${n(r.y)}h${n(r.length)}v${n(1)}h-${n(r.length)}z`).join('');
 }
 
 /** Characters that no XML may hold, whatever stands for them. */

@@ -1,14 +1,19 @@
 import { LABEL_FORMATS, parseLotCode, plural, wrong } from '@esprel/core';
-import { queryWhole } from '../http/query.ts';
+import { queryText, queryWhole } from '../http/query.ts';
 import { action, FileAnswer, read, type Route } from '../http/route.ts';
 import { printer } from '../devices/printer.ts';
 import { codeSvg, pageSvg } from './drawSvg.ts';
-import { runPdf } from './drawPdf.ts';
+import { labelsPdf } from './drawPdf.ts';
 import { work } from '../threads/pool.ts';
 import { planRun } from './run.ts';
 
-/** So many are drawn while somebody waits for a page. */
-const FEW_LABELS = 40;
+/** So many are drawn at once, while somebody waits for a page. */
+const FEW_LABELS = 20;
+
+function fewLabels(query: Readonly<Record<string, unknown>>): boolean {
+  const codes = (queryText(query, 'codes', 6000) ?? '').split(',').length;
+  return query.codes !== undefined && codes * (queryWhole(query, 'copies', 1, 500) ?? 1) <= FEW_LABELS;
+}
 
 export function labelRoutes(): Route[] {
   return [
@@ -24,13 +29,11 @@ export function labelRoutes(): Route[] {
       return new FileAnswer('image/svg+xml', pageSvg(run, page - 1, query.outlines === '1'));
     }),
     read('/labels/labels.pdf', async ({ db, today }, { query }) => {
-      const run = planRun(db, query, today);
-      if (run.labels.length === 0) throw wrong('codes', 'choose a lot first');
       // A library in memory cannot be opened by a second thread.
-      const inThread = !db.memory && run.labels.length > FEW_LABELS;
+      const here = db.memory || fewLabels(query);
       return new FileAnswer(
         'application/pdf',
-        inThread ? Buffer.from(await work({ kind: 'labels', file: db.name, query, today })) : await runPdf(run, `Labels ${today}`),
+        here ? await labelsPdf(db, query, today) : Buffer.from(await work({ kind: 'labels', file: db.name, query, today })),
         query.save === '1' ? { saveAs: `labels ${today}.pdf` } : {},
       );
     }),

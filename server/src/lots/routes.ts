@@ -1,4 +1,7 @@
 import {
+  type FrostDates,
+  type LotEstimate,
+  type LotFacts,
   ageAt,
   ageingCropOf,
   asleepShare,
@@ -27,7 +30,7 @@ import {
 import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { queryText } from '../http/query.ts';
-import { action, changes, read, type Route } from '../http/route.ts';
+import { action, changes, read, readKept, type Route } from '../http/route.ts';
 import { historyOf } from '../journal/history.ts';
 import { frostOf, readSettings } from '../settings/settings.ts';
 import { mixUpsOf } from '../identity/mixUps.ts';
@@ -75,6 +78,21 @@ function freshnessOf(lot: LotRow, settings: Settings, today: string): string {
   );
 }
 
+const estimates = new Map<string, LotEstimate>();
+const MOST_ESTIMATES = 500;
+
+/** The estimate as a sheet draws it, kept by all that it goes by: what came and went changes nothing of it. */
+function sheetEstimate(facts: LotFacts, day: string, frost: FrostDates): LotEstimate {
+  const key = JSON.stringify([facts, day, frost]);
+  let estimate = estimates.get(key);
+  if (estimate === undefined) {
+    estimate = estimateLot(facts, day, frost, RIBBON_POINTS);
+    if (estimates.size >= MOST_ESTIMATES) estimates.clear();
+    estimates.set(key, estimate);
+  }
+  return estimate;
+}
+
 /** Everything the sheet of one lot shows. */
 function lotSheet(db: Db, today: string, code: string): object {
   const lot = lotByCode(db, code);
@@ -84,7 +102,7 @@ function lotSheet(db: Db, today: string, code: string): object {
   const evidence = evidenceOf(db, lot.id);
   const facts = lotFacts(db, lot, evidence, settings);
   const day = today < lot.ages_from ? lot.ages_from : today;
-  const estimate = estimateLot(facts, day, frostOf(settings), RIBBON_POINTS);
+  const estimate = sheetEstimate(facts, day, frostOf(settings));
   const verdict = judgementOf(db, lot, { ...estimate, dots: evidence, threshold: facts.threshold }, today);
   const parent = lot.parent_id === null ? null : one<{ code: string }>(db, 'SELECT code FROM lots WHERE id = ?', lot.parent_id);
   return {
@@ -189,7 +207,7 @@ function lotModel(db: Db, today: string, code: string): object {
 
 export function lotRoutes(): Route[] {
   return [
-    read('/lots', ({ db }, { query }) => listLots(db, query)),
+    readKept('/lots', ({ db }, { query }) => listLots(db, query)),
     read('/lots/tags', ({ db }) => ({ tags: listTags(db) })),
     read('/lots/by-code', ({ db }, { query }) => {
       const codes = (queryText(query, 'codes', 4000) ?? '').split(',').filter((c) => c !== '');
@@ -197,7 +215,7 @@ export function lotRoutes(): Route[] {
       return { lots: lotsByCode(db, codes) };
     }),
     read('/intake/look', ({ db }, { query }) => lookAtLine(db, queryText(query, 'name', 120) ?? '', queryText(query, 'crop', 60))),
-    read('/lots/:code', ({ db, today }, { params }) => lotSheet(db, today, params.code ?? '')),
+    readKept('/lots/:code', ({ db, today }, { params }) => lotSheet(db, today, params.code ?? '')),
     read('/lots/:code/model', ({ db, today }, { params }) => lotModel(db, today, params.code ?? '')),
     read('/lots/:code/descent', ({ db }, { params }) => ({ lots: descentOf(db, lotByCode(db, params.code ?? '').id) })),
     changes('post', '/lots', 'take in', intakeForm, (change, { body }) => takeIn(change, body)),

@@ -3,7 +3,7 @@ import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound, Problem } from '../http/problem.ts';
 import { pathId, queryText, queryWhole } from '../http/query.ts';
-import { changes, read, type Route } from '../http/route.ts';
+import { changes, read, readKept, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
 import { historyOf } from '../journal/history.ts';
 import { freeFor } from '../lots/free.ts';
@@ -175,7 +175,7 @@ function listMembers(db: Db, query: Readonly<Record<string, unknown>>): object {
 
 export function memberRoutes(): Route[] {
   return [
-    read('/members', ({ db }, { query }) => listMembers(db, query)),
+    readKept('/members', ({ db }, { query }) => listMembers(db, query)),
     read('/members/:id', ({ db }, { params }) => memberSheet(db, pathId(params.id, 'id'))),
     changes('post', '/members', 'member', memberForm, (change, { body }) => {
       const id = change.insert('members', {

@@ -1,11 +1,11 @@
 import { addDays, capital, dayInYear, frostRisk, isDay, nextMonthDay, numberWords, seasonWords, wrong, yearOf } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { queryText } from '../http/query.ts';
-import { read, type Route } from '../http/route.ts';
+import { read, readKept, type Route } from '../http/route.ts';
 import { countStale } from '../lots/estimates.ts';
 import { judgingState } from '../lots/judgingState.ts';
 import { frostOf, readSettings, settingsVersion } from '../settings/settings.ts';
-import { allWork, workOfToday, workOfWeek, type WorkItem } from './work.ts';
+import { allWork, workOfToday, workSoon, workOfWeek, type WorkItem } from './work.ts';
 
 /** "Nine things today, about forty minutes". */
 function headline(items: readonly WorkItem[], when: string): string {
@@ -67,9 +67,9 @@ function band(db: Db, today: string): object {
 
 export function todayRoutes(demo: boolean): Route[] {
   return [
-    read('/session', ({ db, today }) => {
+    readKept('/session', ({ db, today }) => {
       const settings = readSettings(db);
-      const work = workOfToday(allWork(db, today, today), today);
+      const work = workOfToday(workSoon(db, today), today);
       const openTests = one<{ n: number }>(db, 'SELECT count(*) AS n FROM tests WHERE closed_on IS NULL')?.n ?? 0;
       return {
         today,
@@ -87,10 +87,10 @@ export function todayRoutes(demo: boolean): Route[] {
         judging: { paused: judgingState(db).paused, restarts: judgingState(db).restarts },
       };
     }),
-    read('/today', ({ db, today }, { query }) => {
+    readKept('/today', ({ db, today }, { query }) => {
       const week = queryText(query, 'week');
       if (week !== null && !isDay(week)) throw wrong('week', 'must be a date that exists, as 2027-03-15');
-      const work = allWork(db, today, addDays(week === null || week < today ? today : week, 7));
+      const work = week === null || week <= today ? workSoon(db, today) : allWork(db, today, addDays(week, 7));
       const items = week === null ? workOfToday(work, today) : workOfWeek(work, week);
       const soon = work.filter((w) => w.due > today && w.due <= addDays(today, 7) && !items.includes(w));
       return {

@@ -1,5 +1,6 @@
 import { addDays, daysBetween, numberWords, plural, PROMISE_NOTICE_DAYS, QUARANTINE_DAYS, WARM_STEP } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
+import { libraryState } from '../db/state.ts';
 import { type Errand, openErrands } from '../errands/errands.ts';
 import { type ListedTest, listTests } from '../germination/list.ts';
 import { waitingReturns } from '../returns/returns.ts';
@@ -111,6 +112,16 @@ export function allWork(db: Db, today: string, until = '9999-12-31'): WorkItem[]
   return items.sort(
     (a, b) => Number(b.urgent ?? false) - Number(a.urgent ?? false) || a.due.localeCompare(b.due) || a.title.localeCompare(b.title),
   );
+}
+
+const soon = new WeakMap<Db, { readonly state: string; readonly items: readonly WorkItem[] }>();
+
+/** The dated work of today and the week after it, found once between two changes: Today and the frame both go by it. */
+export function workSoon(db: Db, today: string): readonly WorkItem[] {
+  const state = `${libraryState(db)} ${today}`;
+  let kept = soon.get(db);
+  if (kept?.state !== state) soon.set(db, (kept = { state, items: allWork(db, today, addDays(today, 7)) }));
+  return kept.items;
 }
 
 /** Labels to print again are one piece of work; every member to tell is one of their own. */

@@ -1,0 +1,57 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createApp, openLibrary } from '@esprel/server';
+import { Faults, type Found, seeded } from './found.ts';
+
+const ROWS = 400;
+
+/** Files that are being written in, stopped at any moment: what is said of them is what is there, all or nothing. */
+export async function stops(seconds: number): Promise<Found> {
+  const folder = mkdtempSync(join(tmpdir(), 'esprel-attack-'));
+  const db = openLibrary(join(folder, 'esprel.sqlite'));
+  const unlimited = { reads: 1e9, writes: 1e9, calculations: 1e9 };
+  const server = createApp({ db, today: () => '2027-03-14', limits: unlimited }).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  const base = `http://127.0.0.1:${String((server.address() as AddressInfo).port)}/api`;
+  const faults = new Faults();
+  const random = seeded(5);
+  const until = performance.now() + seconds * 1000;
+  const post = async (path: string, body: string, type = 'application/json'): Promise<Record<string, unknown>> =>
+    (await (await fetch(base + path, { method: 'POST', headers: { 'Content-Type': type }, body })).json()) as Record<string, unknown>;
+  const state = async (id: string): Promise<string> => ((await (await fetch(`${base}/imports/${id}`)).json()) as { state: string }).state;
+  let stopped = 0;
+  let written = 0;
+  let files = 0;
+  for (; performance.now() < until || files < 3; files++) {
+    const lots = (): number => (db.prepare('SELECT count(*) AS n FROM lots').get() as { n: number }).n;
+    const before = lots();
+    const rows = Array.from({ length: ROWS }, (_, i) => `File ${String(files)} number ${String(i)},Tomato,50`);
+    const file = await post(`/imports?name=${String(files)}.csv`, ['Variety,Crop,Seeds', ...rows].join('\n'), 'text/csv');
+    const id = file.id as string;
+    await post(`/imports/${id}/read`, JSON.stringify({ mapping: file.mapping, source: 'The attic' }));
+    while ((await state(id)) !== 'read') await new Promise((resolve) => setTimeout(resolve, 5));
+    await post(`/imports/${id}/accept`, JSON.stringify({ same: [] }));
+    await new Promise((resolve) => setTimeout(resolve, random() * 3500));
+    const said = await post(`/imports/${id}/stop`, '{}');
+    const there = lots() - before;
+    if (said.state === 'done') {
+      written += 1;
+      if (there !== ROWS) faults.add(`said to be done, and ${String(there)} of ${String(ROWS)} are there`);
+    } else {
+      stopped += 1;
+      if (there !== 0) faults.add(`said to be stopped with nothing written, and ${String(there)} are there`);
+    }
+  }
+  if (db.pragma('integrity_check', { simple: true }) !== 'ok') faults.add('the file is damaged');
+  server.closeAllConnections();
+  server.close();
+  db.close();
+  rmSync(folder, { recursive: true, force: true });
+  return {
+    what: 'files stopped while they are written in',
+    did: `${String(files)} files of ${String(ROWS)} envelopes, ${String(stopped)} stopped in time, ${String(written)} done before`,
+    broken: faults.list(),
+  };
+}
