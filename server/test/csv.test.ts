@@ -34,6 +34,13 @@ describe('reading files of separated values', () => {
   it('numbers rows as a spreadsheet does, also where some are blank or hold line breaks', () => {
     expect(readCsv(Buffer.from('a,b\n\n"two\nlines",2\n,,\n3,4')).rows.map((r) => r.row)).toEqual([3, 5]);
   });
+  it.each([
+    ['more lines than a library has lots', Buffer.from(`Variety${'\n'.repeat(200_000)}A`), 'lines'],
+    ['more columns than there are things to say', Buffer.from(`Variety${','.repeat(30_000)}\n1`), 'columns'],
+    ['more cells than fit', Buffer.from(`${','.repeat(150)}\n`.repeat(30_000)), 'cells'],
+  ])('%s is refused before it is taken apart', (_what, bytes, words) => {
+    expect(() => readCsv(bytes)).toThrow(words);
+  });
   it('reads back whatever it writes', () => {
     const cell = fc.string({ unit: 'binary', maxLength: 12 }).map((s) => s.replace(/\p{C}/gu, '').trim());
     fc.assert(
@@ -49,6 +56,9 @@ describe('reading files of separated values', () => {
 describe('writing', () => {
   it('keeps a spreadsheet from running what people typed', () => {
     for (const text of ['=1+1', '+1', '-1', '@sum', '\t=1']) expect(csvCell(text).replace(/^"/, '')[0]).toBe("'");
+    // By whichever separator a spreadsheet takes the line apart, a cell stays one.
+    for (const text of ['x;=1+1', 'x|=1+1', 'x\t=1+1', 'x,=1+1']) expect(csvCell(text)).toBe(`"${text}"`);
+    expect(csvCell(' =1+1')[0]).toBe("'");
     expect(csvCell('plain')).toBe('plain');
     expect(csvCell(-5)).toBe('-5');
     expect(csvCell(null)).toBe('');

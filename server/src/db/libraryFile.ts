@@ -127,16 +127,17 @@ export function refuseLost(file: string, copies: string): void {
 
 /** Lets nobody but the program's own user read a library, its copies and its photographs; also those that were made before. */
 export function keepPrivate(folder: string): void {
-  for (const [dir, mode] of [
-    [folder, 0],
-    [join(folder, 'photos'), 0o700],
-    [join(folder, 'backups'), 0o700],
+  for (const [dir, own] of [
+    [folder, /^esprel\./],
+    [join(folder, 'photos'), /\.jpg$/],
+    [join(folder, 'backups'), /\.sqlite$/],
   ] as const) {
     if (!existsSync(dir)) continue;
     try {
-      if (mode !== 0) chmodSync(dir, mode);
+      // The folder itself may hold more than the library.
+      if (dir !== folder) chmodSync(dir, 0o700);
       for (const f of readdirSync(dir, { withFileTypes: true })) {
-        if (f.isFile() && /^esprel\.|\.(jpg|sqlite)$/.test(f.name)) chmodSync(join(dir, f.name), 0o600);
+        if (f.isFile() && own.test(f.name)) chmodSync(join(dir, f.name), 0o600);
       }
     } catch {
       // Somebody else's folder, or a disk without rights: it stays as it is.
