@@ -196,10 +196,10 @@ export async function heavyWork(
 }
 
 /** Copies a library while eight steps a second are written into it; answers its seconds and megabytes. */
-export async function copiedUnderWrites(
-  { base, folder }: ServedProcess,
-  codes: readonly string[],
-): Promise<{ readonly seconds: number; readonly megabytes: number; readonly writes: Waits }> {
+export async function copiedUnderWrites({
+  base,
+  folder,
+}: ServedProcess): Promise<{ readonly seconds: number; readonly megabytes: number; readonly writes: Waits }> {
   const writes: Waits = { ms: [], failed: [] };
   const from = performance.now();
   const copying = spawn(
@@ -213,8 +213,7 @@ export async function copiedUnderWrites(
   let running = true;
   const ended = new Promise<number | null>((resolve) => copying.once('exit', resolve)).finally(() => (running = false));
   for (let i = 0; running; i++) {
-    const code = codes[i % codes.length] as string;
-    await timed(writes, `${base}/api/lots/${code}/movements`, JSON.stringify({ kind: 'in', seeds: 1, reason: 'one more' }));
+    await timed(writes, `${base}/api/members`, JSON.stringify({ name: `Member ${String(i)}` }));
     await new Promise((resolve) => setTimeout(resolve, 125));
   }
   if ((await ended) !== 0) writes.failed.push('the copy failed');

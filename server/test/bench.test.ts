@@ -251,7 +251,7 @@ describe('a verdict set by hand', () => {
     expect(await verdict()).toMatchObject({
       verdict: 'rescue',
       nextLook: '2027-06-01',
-      reason: expect.stringContaining('soaked in the flood'),
+      reason: expect.stringContaining('Soaked in the flood. Set by hand until 1 Jun 2027; the figures say: '),
     });
     expect((await library.get('/api/lots?tag=rescue')).body.lots).toHaveLength(1);
     library.today = '2027-06-02';

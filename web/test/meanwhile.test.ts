@@ -106,7 +106,7 @@ describe('what an envelope says', () => {
     await typeInto(labelled(form, 'Anything else it says'), 'Sow outdoors.');
     await form.find('form').trigger('submit');
     await settled();
-    expect(words(form)).toContain('There now: Words “Sow in a frame.”.');
+    expect(words(form)).toContain('There now: Anything else it says “Sow in a frame.”.');
     button(form, 'Keep theirs').click();
     await settled();
     expect(sent('/lots/TM-001V/envelope').at(-1)).toMatchObject({

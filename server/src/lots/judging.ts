@@ -1,4 +1,6 @@
 import {
+  shortDay,
+  capital,
   addDays,
   type FrostDates,
   judge,
@@ -94,10 +96,13 @@ function judgeOne(
   return {
     verdict: word.verdict as Verdict,
     beside: null,
-    reason: `${word.reason} Set by hand until ${word.untilDay}; the figures say: ${judged.reason}`,
+    reason: `${sentence(word.reason)} Set by hand until ${shortDay(word.untilDay, readSettings(db).dateOrder)}; the figures say: ${judged.reason}`,
     nextLook: word.untilDay,
   };
 }
+
+/** What somebody typed, as a sentence among others. */
+const sentence = (text: string): string => capital(/[.!?…]$/.test(text) ? text : `${text}.`);
 
 interface Worth {
   readonly worth: number;

@@ -16,6 +16,7 @@ const WORDS: Readonly<Record<string, string>> = {
   packetFillId: 'Packets',
   sownOn: 'Sown on',
   dueOn: 'Promised by',
+  words: 'Anything else it says',
 };
 
 /** A path as it is read: `rows[0].seedsPerCell` is "Row 1, seeds per cell". */
