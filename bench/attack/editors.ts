@@ -1,21 +1,12 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import type { AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { createApp, openLibrary } from '@esprel/server';
 import { Faults, type Found, seeded } from './found.ts';
+import { serveLibrary } from './served.ts';
 
 /**
  * Several desks at the same few records, each from what it saw last, with steps taken back in between. No version may be given twice, no
  * change be taken from another version than the one that was there, and what was written last is what is there.
  */
 export async function editors(seconds: number): Promise<Found> {
-  const folder = mkdtempSync(join(tmpdir(), 'esprel-attack-'));
-  const db = openLibrary(join(folder, 'esprel.sqlite'));
-  const unlimited = { reads: 1e9, writes: 1e9, calculations: 1e9 };
-  const server = createApp({ db, today: () => '2027-03-14', limits: unlimited }).listen(0, '127.0.0.1');
-  await new Promise((resolve) => server.once('listening', resolve));
-  const base = `http://127.0.0.1:${String((server.address() as AddressInfo).port)}/api`;
+  const { base, close } = await serveLibrary();
   const faults = new Faults();
   const random = seeded(3);
   let taken = 0;
@@ -72,10 +63,7 @@ export async function editors(seconds: number): Promise<Found> {
     if (newest > member.version) faults.add('a version went down');
     if (versions.has(member.version) && versions.get(member.version) !== member.note) faults.add('what was written last is not there');
   }
-  server.closeAllConnections();
-  server.close();
-  db.close();
-  rmSync(folder, { recursive: true, force: true });
+  close();
   return {
     what: 'six desks at three records',
     did: `${String(taken)} changes taken, ${String(refused)} refused as stale, ${String(undone)} taken back`,

@@ -1,11 +1,8 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import type { AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { CALCULATORS } from '@esprel/core';
 import { generateDemo } from '@esprel/demo';
-import { all, createApp, type Db, openLibrary, type Route, routes } from '@esprel/server';
+import { all, type Db, type Route, routes } from '@esprel/server';
 import { Faults, type Found, seeded } from './found.ts';
+import { serveLibrary } from './served.ts';
 
 /** Values that have broken programs before. */
 const HOSTILE: readonly unknown[] = [
@@ -78,23 +75,10 @@ function objectOf(fields: Readonly<Record<string, Described>>, random: () => num
 
 /** Sends what nobody should send to every route of the table, and looks at what is answered and at what is left. */
 export async function fuzz(seconds: number): Promise<Found> {
-  const folder = mkdtempSync(join(tmpdir(), 'esprel-attack-'));
-  const db = openLibrary(join(folder, 'esprel.sqlite'));
+  const broke: string[] = [];
+  const { db, base, close } = await serveLibrary((words) => broke.push(words));
   generateDemo(db);
   const faults = new Faults();
-  const unlimited = { reads: 1e9, writes: 1e9, calculations: 1e9 };
-  const broke: string[] = [];
-  const app = createApp({
-    db,
-    today: () => '2027-03-14',
-    limits: unlimited,
-    log: ({ message, error }) => {
-      broke.push(`${message}: ${error instanceof Error ? error.message.slice(0, 120) : ''}`);
-    },
-  });
-  const server = app.listen(0, '127.0.0.1');
-  await new Promise((resolve) => server.once('listening', resolve));
-  const base = `http://127.0.0.1:${String((server.address() as AddressInfo).port)}/api`;
   const table = routes({ db }, () => undefined);
   const random = seeded(7);
   const words = knownWords(db);
@@ -125,10 +109,7 @@ export async function fuzz(seconds: number): Promise<Found> {
   }
   for (const b of broke) faults.add(`broke: ${b}`);
   look(db, faults);
-  server.closeAllConnections();
-  server.close();
-  db.close();
-  rmSync(folder, { recursive: true, force: true });
+  close();
   const counts = [...statuses].sort((a, b) => a[0] - b[0]).map(([status, n]) => `${String(n)} x ${String(status)}`);
   return {
     what: 'fuzz over every route',

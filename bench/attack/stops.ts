@@ -1,20 +1,11 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import type { AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { createApp, openLibrary } from '@esprel/server';
 import { Faults, type Found, seeded } from './found.ts';
+import { serveLibrary } from './served.ts';
 
 const ROWS = 400;
 
 /** Files that are being written in, stopped at any moment: what is said of them is what is there, all or nothing. */
 export async function stops(seconds: number): Promise<Found> {
-  const folder = mkdtempSync(join(tmpdir(), 'esprel-attack-'));
-  const db = openLibrary(join(folder, 'esprel.sqlite'));
-  const unlimited = { reads: 1e9, writes: 1e9, calculations: 1e9 };
-  const server = createApp({ db, today: () => '2027-03-14', limits: unlimited }).listen(0, '127.0.0.1');
-  await new Promise((resolve) => server.once('listening', resolve));
-  const base = `http://127.0.0.1:${String((server.address() as AddressInfo).port)}/api`;
+  const { db, base, close } = await serveLibrary();
   const faults = new Faults();
   const random = seeded(5);
   const until = performance.now() + seconds * 1000;
@@ -45,10 +36,7 @@ export async function stops(seconds: number): Promise<Found> {
     }
   }
   if (db.pragma('integrity_check', { simple: true }) !== 'ok') faults.add('the file is damaged');
-  server.closeAllConnections();
-  server.close();
-  db.close();
-  rmSync(folder, { recursive: true, force: true });
+  close();
   return {
     what: 'files stopped while they are written in',
     did: `${String(files)} files of ${String(ROWS)} envelopes, ${String(stopped)} stopped in time, ${String(written)} done before`,

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { type Settings, settingsEditForm } from '@esprel/core';
-import Button from 'primevue/button';
 import { ref, watch } from 'vue';
 import { bothSides, type BothSides } from '../app/bothSides.ts';
+import KeepWhich from '../app/KeepWhich.vue';
 import { useSession } from '../app/session.ts';
 import { gather, numberOf, shareOf, useForm } from '../app/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
@@ -115,11 +115,7 @@ async function saveAs(settings: Versioned, current: Settings): Promise<void> {
       @submit="save"
     >
       <template v-if="clash" #problem>
-        <p>There now: {{ clash.words }}.</p>
-        <p class="row-of-buttons">
-          <Button type="button" severity="secondary" label="Keep mine" @click="saveAs(clash.mine, clash.now)" />
-          <Button type="button" severity="secondary" label="Keep theirs" @click="saveAs(clash.theirs, clash.now)" />
-        </p>
+        <KeepWhich :words="clash.words" @mine="saveAs(clash.mine, clash.now)" @theirs="saveAs(clash.theirs, clash.now)" />
       </template>
       <FieldText
         id="library-name"

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { envelopeTextForm, fromTo, readRange } from '@esprel/core';
-import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { bothSides, type BothSides } from '../app/bothSides.ts';
+import KeepWhich from '../app/KeepWhich.vue';
 import { fromCelsius, toCelsius } from '../app/format.ts';
 import { useFetched } from '../app/useFetched.ts';
 import { gather, numberOf, useForm } from '../app/useForm.ts';
@@ -158,11 +158,7 @@ async function saveAs(envelope: Envelope, now: Envelope): Promise<void> {
     @leave="back"
   >
     <template v-if="clash" #problem>
-      <p>There now: {{ clash.words }}.</p>
-      <p class="row-of-buttons">
-        <Button type="button" severity="secondary" label="Keep mine" @click="saveAs(clash.mine, clash.now)" />
-        <Button type="button" severity="secondary" label="Keep theirs" @click="saveAs(clash.theirs, clash.now)" />
-      </p>
+      <KeepWhich :words="clash.words" @mine="saveAs(clash.mine, clash.now)" @theirs="saveAs(clash.theirs, clash.now)" />
     </template>
     <FieldText
       id="packed"
