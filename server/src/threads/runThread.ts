@@ -22,14 +22,15 @@ export interface Told {
 export interface RunningThread {
   /** Resolves when the thread has let go of the library, with all that it told at its end. */
   readonly ended: Promise<Told>;
-  /** Ends it; nothing that it wrote stays. */
+  /** Asks it to end, and waits until it has; nothing that it wrote stays, unless it was done. */
   readonly stop: () => Promise<void>;
 }
 
 /** Runs long work on a thread with a connection of its own. Until it ends, this connection does not write. */
 export function runThread(db: Db, task: Task, progress: (done: number) => void = () => undefined): RunningThread {
   setWrittenElsewhere(db, true);
-  const worker = new Worker(new URL('./thread.mjs', import.meta.url), { workerData: { file: db.name, task } });
+  const asked = new Int32Array(new SharedArrayBuffer(4));
+  const worker = new Worker(new URL('./thread.mjs', import.meta.url), { workerData: { file: db.name, task, asked } });
   let told: Told = {};
   worker.on('message', (message: Told) => {
     if (message.done !== undefined) progress(message.done);
@@ -38,15 +39,18 @@ export function runThread(db: Db, task: Task, progress: (done: number) => void =
   worker.on('error', () => {
     told = { problem: { code: 'internal', detail: 'Something broke here; nothing was written.', errors: [], more: {} } };
   });
+  const ended = new Promise<Told>((resolve) => {
+    worker.on('exit', () => {
+      setWrittenElsewhere(db, false);
+      resolve(told);
+    });
+  });
   return {
-    ended: new Promise((resolve) => {
-      worker.on('exit', () => {
-        setWrittenElsewhere(db, false);
-        resolve(told);
-      });
-    }),
+    ended,
     stop: async () => {
-      await worker.terminate();
+      // It is asked, not cut off: a thread that is cut off in the middle of a statement leaves its library to be cleaned up by nobody.
+      Atomics.store(asked, 0, 1);
+      await ended;
     },
   };
 }

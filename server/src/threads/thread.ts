@@ -9,12 +9,15 @@ import { plainProblem } from './pool.ts';
 import type { Task, Told } from './runThread.ts';
 
 /** Long work on a thread and a connection of its own, in one transaction. Ending the thread undoes it all. */
-const { file, task } = workerData as { readonly file: string; readonly task: Task };
+const { file, task, asked } = workerData as { readonly file: string; readonly task: Task; readonly asked: Int32Array };
+/** Thrown where somebody stopped it: the transaction is rolled back, and there is nothing to tell. */
+class Stopped extends Error {}
 const tell = (message: Told): void => parentPort?.postMessage(message);
 const db = joinLibrary(file);
 try {
   if (task.kind === 'import') {
     const imported = writeImport(db, task.job, (done) => {
+      if (Atomics.load(asked, 0) === 1) throw new Stopped();
       tell({ done });
     });
     tell({ imported });
@@ -26,7 +29,7 @@ try {
     tell({ answer: answerChange(db, task.today, route, task.call) });
   }
 } catch (error) {
-  tell({ problem: plainProblem(problemOf(error)) });
+  if (!(error instanceof Stopped)) tell({ problem: plainProblem(problemOf(error)) });
 } finally {
   db.close();
 }
