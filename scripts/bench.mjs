@@ -4,4 +4,4 @@ import { build, install, must, typescript } from './install.mjs';
 install();
 build(false);
 const [node, args] = typescript('bench/bench.ts');
-must(node, args);
+must(node, [...args, ...process.argv.slice(2)]);

@@ -30,7 +30,6 @@ describe('two people at one record', () => {
         return !Object.hasOwn(fields, 'version') && !ADDS.includes(r.path);
       });
     db.close();
-    // The whole of the settings is read and written by one version; so is a record that may not be there yet.
     expect(silent.map((r) => `${r.method} ${r.path}`)).toEqual([]);
   });
 

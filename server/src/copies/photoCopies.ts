@@ -1,8 +1,8 @@
-import { createHash } from 'node:crypto';
 import { copyFileSync, existsSync, mkdirSync, readFileSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Db } from '../db/db.ts';
 import { syncFile } from '../db/libraryFile.ts';
+import { photoName } from '../files/photos.ts';
 
 /** Photographs that a library names, by how they were found in a folder. */
 export interface PhotosFound {
@@ -10,11 +10,6 @@ export interface PhotosFound {
   readonly missing: readonly string[];
   /** There, but not what their name says: cut short or changed. */
   readonly damaged: readonly string[];
-}
-
-/** The name of a photograph's file: its content decides it, so that the same picture twice is one file. */
-export function photoName(bytes: Uint8Array): string {
-  return `${createHash('sha256').update(bytes).digest('hex').slice(0, 40)}.jpg`;
 }
 
 /** Every photograph that rows of a library name. */

@@ -9,7 +9,10 @@ export const SIDES = ['', '-wal', '-shm'] as const;
 
 const HEADER = Buffer.from('SQLite format 3\0');
 
-/** Refuses, in a sentence, a file that cannot be a library before anything opens and perhaps changes it. */
+/**
+ * Refuses, in a sentence, a file that cannot be a library before anything opens and perhaps changes it. Only before: closing any handle of a
+ * file lets go of the locks that this process holds on it (POSIX), those of SQLite too.
+ */
 export function refuseOtherFiles(file: string): void {
   if (!existsSync(file)) return;
   const head = Buffer.alloc(HEADER.length);

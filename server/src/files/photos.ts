@@ -1,6 +1,6 @@
+import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { photoName } from '../copies/photoCopies.ts';
 import type { Db } from '../db/db.ts';
 import { notFound } from '../http/problem.ts';
 import { plainJpeg } from './plainJpeg.ts';
@@ -8,6 +8,11 @@ import { plainJpeg } from './plainJpeg.ts';
 /** Photographs lie beside the library's file, so that one copy of the folder holds everything. */
 function photoFolder(db: Db): string {
   return join(dirname(db.name), 'photos');
+}
+
+/** The name of a photograph's file: its content decides it, so that the same picture twice is one file. */
+export function photoName(bytes: Uint8Array): string {
+  return `${createHash('sha256').update(bytes).digest('hex').slice(0, 40)}.jpg`;
 }
 
 /**
