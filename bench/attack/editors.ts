@@ -5,10 +5,10 @@ import { serveLibrary } from './served.ts';
  * Several desks at the same few records, each from what it saw last, with steps taken back in between. No version may be given twice, no
  * change be taken from another version than the one that was there, and what was written last is what is there.
  */
-export async function editors(seconds: number): Promise<Found> {
+export async function editors(seconds: number, seed: number): Promise<Found> {
   const { base, close } = await serveLibrary();
   const faults = new Faults();
-  const random = seeded(3);
+  const random = seeded(seed);
   let taken = 0;
   let refused = 0;
   let undone = 0;

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { all, openLibrary } from '@esprel/server';
 import { Faults, type Found, seeded } from './found.ts';
+import { damageOf, envelopeOf } from './served.ts';
 
 const MAIN = fileURLToPath(new URL('../../server/src/main.ts', import.meta.url));
 
@@ -42,29 +43,14 @@ async function send(base: string, s: Sent): Promise<void> {
   s.answer = { status: response.status, text: await response.text() };
 }
 
-const envelope = (n: number): object => ({
-  varietyName: `Number ${String(n)}`,
-  cropKey: 'tomato',
-  identity: 'sure',
-  source: 'The attic',
-  acquisition: 'donated',
-  yearKind: 'harvest',
-  year: 2024,
-  form: 'cleaned',
-  seeds: 100,
-  amountKnown: 'counted',
-  receivedOn: '2027-03-01',
-  floor: 0,
-});
-
 /**
  * Writers in parallel, the program killed at any moment, started again, and all that had no answer sent again under its key. Every
  * step that was answered has to be there, once; none twice; none by halves.
  */
-export async function kills(seconds: number): Promise<Found> {
+export async function kills(seconds: number, seed: number): Promise<Found> {
   const folder = mkdtempSync(join(tmpdir(), 'esprel-attack-'));
   const faults = new Faults();
-  const random = seeded(11);
+  const random = seeded(seed);
   const until = performance.now() + seconds * 1000;
   const sent: Sent[] = [];
   let rounds = 0;
@@ -96,7 +82,7 @@ export async function kills(seconds: number): Promise<Found> {
             body: '',
             answer: null,
           };
-          const body = s.path === '/lots' ? envelope(n) : { kind: 'in', seeds: 1, reason: s.key };
+          const body = s.path === '/lots' ? envelopeOf(`Number ${String(n)}`) : { kind: 'in', seeds: 1, reason: s.key };
           sent.push({ ...s, body: JSON.stringify(body) });
           try {
             await send(base, sent[n] as Sent);
@@ -125,9 +111,10 @@ export async function kills(seconds: number): Promise<Found> {
 }
 
 function look(folder: string, sent: readonly Sent[], faults: Faults): void {
-  const db = openLibrary(join(folder, 'esprel.sqlite'));
-  if (db.pragma('integrity_check', { simple: true }) !== 'ok') faults.add('the file is damaged');
-  if ((db.pragma('foreign_key_check') as unknown[]).length > 0) faults.add('references lead nowhere');
+  const file = join(folder, 'esprel.sqlite');
+  const damage = damageOf(file);
+  if (damage !== null) faults.add(damage);
+  const db = openLibrary(file);
   const lots = new Map<string, number>();
   for (const { name } of all<{ name: string }>(db, 'SELECT v.name FROM lots l JOIN varieties v ON v.id = l.variety_id'))
     lots.set(name, (lots.get(name) ?? 0) + 1);

@@ -37,3 +37,35 @@ export async function serveLibrary(broke: (words: string) => void = () => undefi
     },
   };
 }
+
+/**
+ * What is wrong with a library's file, or null if it is whole. Asked over a connection of its own: SQLite's check of a full-text index goes by
+ * the outline of the index that the connection read last, and calls it damaged when another connection has written since (3.53; a query
+ * reads the outline anew).
+ */
+export function damageOf(file: string): string | null {
+  const db = openLibrary(file);
+  try {
+    const state = String(db.pragma('integrity_check(1)', { simple: true }));
+    if (state !== 'ok') return `the file is damaged: ${state}`;
+    return (db.pragma('foreign_key_check') as unknown[]).length > 0 ? 'references lead nowhere' : null;
+  } finally {
+    db.close();
+  }
+}
+
+/** A tomato envelope of a variety of that name. */
+export const envelopeOf = (name: string): object => ({
+  varietyName: name,
+  cropKey: 'tomato',
+  identity: 'sure',
+  source: 'The attic',
+  acquisition: 'donated',
+  yearKind: 'harvest',
+  year: 2024,
+  form: 'cleaned',
+  seeds: 100,
+  amountKnown: 'counted',
+  receivedOn: '2027-03-01',
+  floor: 0,
+});

@@ -1,18 +1,21 @@
-import { openLibrary } from '@esprel/server';
 import { Faults, type Found, seeded } from './found.ts';
-import { serveLibrary } from './served.ts';
+import { damageOf, envelopeOf, serveLibrary } from './served.ts';
 
 const ROWS = 400;
 
 /** Files that are being written in, stopped at any moment: what is said of them is what is there, all or nothing. */
-export async function stops(seconds: number): Promise<Found> {
+export async function stops(seconds: number, seed: number): Promise<Found> {
   const { db, base, close } = await serveLibrary();
   const faults = new Faults();
-  const random = seeded(5);
+  const random = seeded(seed);
   const until = performance.now() + seconds * 1000;
   const post = async (path: string, body: string, type = 'application/json'): Promise<Record<string, unknown>> =>
     (await (await fetch(base + path, { method: 'POST', headers: { 'Content-Type': type }, body })).json()) as Record<string, unknown>;
   const state = async (id: string): Promise<string> => ((await (await fetch(`${base}/imports/${id}`)).json()) as { state: string }).state;
+  const finds = async (name: string): Promise<boolean> => {
+    const { found } = (await (await fetch(`${base}/find?q=${encodeURIComponent(name)}`)).json()) as { found: { title: string }[] };
+    return found.some((f) => f.title.includes(name));
+  };
   let stopped = 0;
   let written = 0;
   let files = 0;
@@ -41,14 +44,14 @@ export async function stops(seconds: number): Promise<Found> {
       stopped += 1;
       if (there !== 0) faults.add(`said to be stopped with nothing written, and ${String(there)} are there`);
     }
+    // What another connection wrote is found over this one, and what this one writes after it.
+    const own = `Alone ${String(files)}`;
+    await post('/lots', JSON.stringify(envelopeOf(own)));
+    if (!(await finds(own))) faults.add('an envelope that was taken in after a file is not found');
+    if ((await finds(`File ${String(files)} number 7`)) !== there > 0) faults.add('what is found of a file is not what is there');
   }
-  const whole = String(db.pragma('integrity_check(1)', { simple: true }));
-  if (whole !== 'ok') {
-    // What one connection remembers of another's work, or what stands in the file: the one is a fault of reading, the other of writing.
-    const again = openLibrary(db.name);
-    faults.add(`the file is damaged: ${whole}; read anew: ${String(again.pragma('integrity_check(1)', { simple: true }))}`);
-    again.close();
-  }
+  const damage = damageOf(db.name);
+  if (damage !== null) faults.add(damage);
   close();
   return {
     what: 'files stopped while they are written in',

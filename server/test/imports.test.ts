@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import Database from 'better-sqlite3';
 import { describe, expect, it } from 'vitest';
 import { one } from '../src/db/db.ts';
 import { MAX_FILE_BYTES } from '../src/files/csv.ts';
@@ -195,6 +196,28 @@ describe('reading a file in', () => {
       expect([stopped.state, stopped.message]).toEqual(['done', `Read in ${String(rows)} envelopes from swap.csv`]);
       expect(rowCounts(library.db)).toMatchObject({ lots: rows });
     }
+  }, 120_000);
+});
+
+describe('a file that was written over another connection', () => {
+  it('is found, and so is what this one writes before and after it', async () => {
+    const library = await openTestLibrary();
+    const titles = async (q: string): Promise<string[]> =>
+      ((await library.get(`/api/find?q=${encodeURIComponent(q)}`)).body.found as { title: string }[]).map((f) => f.title);
+    for (const round of ['first', 'second', 'third']) {
+      await library.done('/api/lots', envelope({ varietyName: `Before the ${round}` }));
+      expect((await titles(`Before the ${round}`))[0]).toContain(`Before the ${round}`);
+      // Enough of them that the index of names is merged behind this connection's back.
+      const rows = Array.from({ length: 300 }, (_, i) => `In the ${round} number ${String(i)},Tomato,50`);
+      const read = await readIn(library, ['Variety,Crop,Seeds', ...rows].join('\n'));
+      expect((await accept(library, read.id)).state).toBe('done');
+      expect((await titles(`In the ${round} number 299`))[0]).toContain(`In the ${round} number 299`);
+      await library.done('/api/lots', envelope({ varietyName: `After the ${round}` }));
+      expect((await titles(`After the ${round}`))[0]).toContain(`After the ${round}`);
+    }
+    const anew = new Database(library.file, { readonly: true });
+    expect(anew.pragma('integrity_check', { simple: true })).toBe('ok');
+    anew.close();
   }, 120_000);
 });
 
