@@ -160,6 +160,7 @@ export async function heavyWork(
     (_, i) => `Number ${String(i)},Tomato,2025,${String(50 + (i % 90))},a note on the envelope that says where it lay`,
   );
   const jobs: readonly (readonly [string, string, (Buffer | string)?, string?])[] = [
+    ['the plan of the labels of 500 lots', `/labels/plan?kind=packet&codes=${codes.join(',')}`],
     ['2,000 labels as PDF', `/labels/labels.pdf?codes=${codes.slice(0, 4).join(',')}&copies=500`],
     ['viability at its limits', '/calc/viability', JSON.stringify(viability)],
     [

@@ -69,6 +69,18 @@ test('labels of a lot, its packets and its pots: seen, printed as PDF, and on th
   const file = await page.request.get(pdf.url());
   expect((await file.body()).subarray(0, 5).toString()).toBe('%PDF-');
   await pdf.close();
+  // A long run is drawn with its progress first, then opened.
+  await page.getByLabel('Of each').fill('20');
+  await expect(page.getByText('500 labels on 24 sheets')).toBeVisible();
+  const drawn = context.waitForEvent('page');
+  await page.getByRole('button', { name: 'Draw the PDF' }).click();
+  await (await drawn).close();
+  const link = page.getByRole('link', { name: 'Open the PDF' });
+  await expect(link).toBeFocused();
+  await expect(link).toHaveAttribute('href', /^blob:/);
+  // What was drawn is not offered for another run.
+  await page.getByLabel('Of each').fill('19');
+  await expect(page.getByRole('button', { name: 'Draw the PDF' })).toBeVisible();
   // One tag a pot, out of the printer at hand, which runs out.
   await page.goto(`${desk.base}/library/devices`);
   await page.getByRole('button', { name: 'Leave only 3' }).click();

@@ -1,5 +1,6 @@
 import { PDFDocument } from 'pdf-lib';
 import { describe, expect, it } from 'vitest';
+import { drawLabels } from '../src/labels/drawing.ts';
 import { envelope, openTestLibrary, type TestLibrary } from './library.ts';
 
 async function withLots(library: TestLibrary, ...over: Record<string, unknown>[]): Promise<string[]> {
@@ -73,6 +74,45 @@ describe('labels', () => {
     expect(await path(`codes=${String(code)}&copies=0`)).toBe('copies');
     expect(await path(`codes=${Array(20).fill(code).join(',')}&copies=400`)).toBe('copies');
     expect((await library.get('/api/labels/labels.pdf')).body.errors[0].path).toBe('codes');
+  });
+
+  it('a long run is drawn beside all else: one layout for its plan, its pages and its PDF, and it says how far it is', async () => {
+    const library = await openTestLibrary();
+    const codes = await withLots(library, {}, { varietyName: 'Чёрный Принц' }, { varietyName: 'Copper Kettle', cropKey: 'onion' });
+    const query = `codes=${codes.join(',')}&copies=400`;
+    const { labels, pages } = (await library.get(`/api/labels/plan?${query}`)).body;
+    expect(labels).toBe(1200);
+    expect((await library.get(`/api/labels/page.svg?${query}&page=${String(pages)}`)).body).toContain('Copper Kettle');
+    expect((await library.get(`/api/labels/page.svg?${query}&page=${String(pages + 1)}`)).body.errors[0].path).toBe('page');
+    const drawing = `/api/labels/drawing?${query}`;
+    expect((await library.get(drawing)).body).toEqual({ done: 0, of: 0 });
+    // Two desks that want the same wait for the same.
+    const both = Promise.all([pdfOf(library, query), pdfOf(library, `${query}&save=1`)]);
+    const seen: number[] = [];
+    let ended = false;
+    void both.finally(() => (ended = true));
+    while (!ended) {
+      const { done, of } = (await library.get(drawing)).body;
+      if (of > 0) seen.push(done);
+      expect([0, 1200]).toContain(of);
+      await new Promise((resolve) => setTimeout(resolve, 5));
+    }
+    expect((await both).map((pdf) => pdf.getPageCount())).toEqual([pages, pages]);
+    expect(seen).toEqual([...seen].sort((a, b) => a - b));
+    const told = new Int32Array(new SharedArrayBuffer(8));
+    await drawLabels(library.db, {
+      query: { codes: codes.join(','), copies: '30' },
+      today: library.today,
+      asked: { as: 'pdf' },
+      state: '',
+      told,
+    });
+    expect([...told]).toEqual([90, 90]);
+    // What was laid out is not shown once the lot says something else.
+    const { version } = (await library.get(`/api/lots/${String(codes[0])}`)).body.lot;
+    const changed = await library.send('PATCH', `/api/lots/${String(codes[0])}`, { form: 'treated', version });
+    expect(changed.status).toBe(200);
+    expect((await library.get(`/api/labels/page.svg?${query}&page=1`)).body).toContain('Treated seed');
   });
 });
 

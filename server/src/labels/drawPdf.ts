@@ -1,4 +1,3 @@
-import { wrong } from '@esprel/core';
 import fontkit from '@pdf-lib/fontkit';
 import {
   beginText,
@@ -19,11 +18,10 @@ import {
   setTextMatrix,
   showText,
 } from 'pdf-lib';
-import type { Db } from '../db/db.ts';
 import { groupBy } from '../db/groupBy.ts';
 import { codeSquares } from './drawSvg.ts';
 import { BOX_EM, type Face, stretches } from './fonts.ts';
-import { type LabelRunPlan, planRun } from './run.ts';
+import type { LabelRunPlan } from './run.ts';
 
 const PT_PER_MM = 72 / 25.4;
 
@@ -35,8 +33,11 @@ interface SetText {
   readonly widthEm: number;
 }
 
-/** A whole run as PDF, a page a sheet or, from a roll, a page a label. Its text can be searched and copied. */
-export async function runPdf(run: LabelRunPlan, title: string): Promise<Buffer> {
+/**
+ * A whole run as PDF, a page a sheet or, from a roll, a page a label. Its text can be searched and copied. `tell` hears before each page
+ * how many labels are drawn.
+ */
+export async function runPdf(run: LabelRunPlan, title: string, tell: (done: number) => void): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   pdf.registerFontkit(fontkit);
   pdf.setTitle(title);
@@ -70,7 +71,10 @@ export async function runPdf(run: LabelRunPlan, title: string): Promise<Buffer> 
     return drawn;
   };
   const onPage = groupBy(run.labels, (l) => l.page);
+  let done = 0;
   for (let p = 0; p < run.pages; p++) {
+    tell(done);
+    done += onPage.get(p)?.length ?? 0;
     const page = pdf.addPage([run.pageMm(p).width * PT_PER_MM, run.pageMm(p).height * PT_PER_MM]);
     const top = page.getHeight();
     const fontKeys = new Map<PDFFont, PDFName>();
@@ -113,12 +117,6 @@ export async function runPdf(run: LabelRunPlan, title: string): Promise<Buffer> 
       }
     }
   }
-  return Buffer.from(await pdf.save());
-}
-
-/** The PDF of what a query asks for. Throws an InputError where that is no label. */
-export async function labelsPdf(db: Db, query: Readonly<Record<string, unknown>>, today: string): Promise<Buffer> {
-  const run = planRun(db, query, today);
-  if (run.labels.length === 0) throw wrong('codes', 'choose a lot first');
-  return runPdf(run, `Labels ${today}`);
+  tell(done);
+  return pdf.save();
 }

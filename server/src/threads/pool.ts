@@ -1,5 +1,6 @@
 import { Piscina } from 'piscina';
 import type { CsvAsked } from '../files/csv.ts';
+import type { LabelsJob } from '../labels/drawing.ts';
 import { Problem, type ProblemCode } from '../http/problem.ts';
 
 /** A Problem as plain data, so that it can come from another thread. */
@@ -23,13 +24,13 @@ export function plainProblem({ code, message, errors, more }: Problem): PlainPro
 export type Job =
   | { readonly kind: 'calculate'; readonly name: string; readonly body: unknown }
   | { readonly kind: 'csv'; readonly bytes: Uint8Array; readonly asked: CsvAsked }
-  | { readonly kind: 'labels'; readonly file: string; readonly query: Readonly<Record<string, unknown>>; readonly today: string };
+  | { readonly kind: 'labels'; readonly file: string; readonly job: LabelsJob };
 
 export interface JobResults {
   readonly calculate: unknown;
   /** Rows by the hundred as JSON: text comes over at once, and is read piece by piece without keeping others waiting. */
   readonly csv: { readonly head: string; readonly rows: readonly string[]; readonly sha256: string };
-  readonly labels: Uint8Array;
+  readonly labels: object | string | Uint8Array;
 }
 
 export type JobAnswer = { readonly result: unknown } | { readonly problem: PlainProblem };

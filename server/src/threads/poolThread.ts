@@ -3,7 +3,7 @@ import { calculate } from '@esprel/core';
 import { joinLibrary } from '../db/open.ts';
 import { readCsv } from '../files/csv.ts';
 import { problemOf } from '../http/problem.ts';
-import { labelsPdf } from '../labels/drawPdf.ts';
+import { drawLabels } from '../labels/drawing.ts';
 import { type Job, type JobAnswer, plainProblem } from './pool.ts';
 
 const ROWS_A_PIECE = 200;
@@ -30,7 +30,7 @@ async function resultOf(job: Job): Promise<unknown> {
     case 'labels': {
       const db = joinLibrary(job.file);
       try {
-        return await labelsPdf(db, job.query, job.today);
+        return await drawLabels(db, job.job);
       } finally {
         db.close();
       }

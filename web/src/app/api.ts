@@ -34,18 +34,26 @@ const TURNS = 60;
 const WAITING: ReadonlySet<string> = new Set(['busy', 'locked']);
 const UNREACHED = 'The server did not answer. Nothing you typed is lost; try again when it is back.';
 
-async function call<T>(path: string, init: RequestInit): Promise<T> {
-  let response: Response;
+async function ask(path: string, init: RequestInit): Promise<Response> {
   try {
-    response = await fetch(`/api${path}`, init);
+    return await fetch(`/api${path}`, init);
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
     throw new ApiProblem(0, 'unreached', UNREACHED);
   }
+}
+
+async function call<T>(path: string, init: RequestInit): Promise<T> {
+  const response = await ask(path, init);
   const body = (await response.json().catch(() => null)) as unknown;
   if (response.ok && body !== null) return body as T;
+  throw problemOf(response, body);
+}
+
+/** What a refusal says; `body` is null where it could not be read. */
+function problemOf(response: Response, body: unknown): ApiProblem {
   const problem = (body ?? {}) as { code?: string; detail?: string; title?: string; errors?: FieldError[] };
-  throw new ApiProblem(
+  return new ApiProblem(
     response.status,
     problem.code ?? 'internal',
     problem.detail ?? problem.title ?? 'The server answered in a way that could not be read. Try again.',
@@ -56,6 +64,13 @@ async function call<T>(path: string, init: RequestInit): Promise<T> {
 
 export function get<T>(path: string, signal?: AbortSignal): Promise<T> {
   return call<T>(path, signal ? { signal } : {});
+}
+
+/** Reads a file: a PDF that takes its time. */
+export async function getFile(path: string, signal: AbortSignal): Promise<Blob> {
+  const response = await ask(path, { signal });
+  if (response.ok) return response.blob();
+  throw problemOf(response, await response.json().catch(() => null));
 }
 
 export type Method = 'POST' | 'PUT' | 'PATCH' | 'DELETE';

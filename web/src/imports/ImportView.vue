@@ -105,11 +105,6 @@ header p {
   gap: 12px;
   align-items: center;
 }
-progress {
-  width: 100%;
-  height: 14px;
-  accent-color: var(--action);
-}
 .take {
   border-top: 1px solid var(--rule);
   padding-top: 12px;

@@ -8,6 +8,7 @@ import { sendAction } from '../app/api.ts';
 import { useChanges } from '../app/changes.ts';
 import { useFetched } from '../app/useFetched.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
+import LabelsPdf from './LabelsPdf.vue';
 
 /** Labels before they are printed, as they will be: laid out by the server, the same for paper, PDF and label printer. */
 const KIND_WORDS: Readonly<Record<LabelKind, string>> = {
@@ -157,11 +158,8 @@ async function onThem(): Promise<void> {
         </p>
       </div>
       <div v-if="plan && plan.labels > 0" class="row-of-buttons">
-        <a id="print" class="p-button button" :href="`/api/labels/labels.pdf?${query}`" target="_blank" rel="noopener"
-          >Open as PDF <kbd>P</kbd></a
-        >
+        <LabelsPdf :query="query" :labels="plan.labels" />
         <Button severity="secondary" label="To the label printer" @click="toPrinter" />
-        <a :href="`/api/labels/labels.pdf?${query}&save=1`">Save the PDF</a>
         <a :href="`/api/labels/page.svg?${query}`" download="labels.svg">SVG</a>
       </div>
       <p v-if="said" role="status" :class="{ wrong: said.wrong }">{{ said.words }}</p>
@@ -182,6 +180,7 @@ async function onThem(): Promise<void> {
         v-for="p in shownPages"
         :key="`${query} ${p}`"
         class="page"
+        loading="lazy"
         :src="`/api/labels/page.svg?${query}&page=${p}&outlines=1`"
         :alt="`page ${p} of labels`"
         :style="{ width: `${size.pageWidthMm}mm`, height: 'continuous' in size ? 'auto' : `${size.pageHeightMm}mm` }"
@@ -218,12 +217,6 @@ async function onThem(): Promise<void> {
   border-radius: 3px;
   background: var(--sheet);
   padding: 0 8px;
-}
-.button {
-  display: inline-flex;
-  align-items: center;
-  gap: 8px;
-  padding: 8px 14px;
 }
 .wrong {
   color: var(--act);

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { plural } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
+import { get, getFile } from '../app/api.ts';
+
+/** The PDF of a run of labels. A long run takes some seconds: it is drawn here, with its progress, before it is opened or saved. */
+const props = defineProps<{ readonly query: string; readonly labels: number }>();
+/** Up to so many are drawn before anybody has looked for a progress bar. */
+const FEW = 100;
+const ASKED_EVERY_MS = 250;
+
+const progress = ref<{ readonly done: number; readonly of: number } | null>(null);
+const drawn = ref<string | null>(null);
+const wrong = ref<string | null>(null);
+const words = computed(() => {
+  const { done, of } = progress.value ?? { done: 0, of: 0 };
+  if (of === 0) return `Laying out ${plural(props.labels, 'label')} …`;
+  return done < of ? `Drawing label ${String(done)} of ${String(of)}` : `${plural(of, 'label')} drawn; putting the file together …`;
+});
+let going: AbortController | null = null;
+
+function drop(): void {
+  going?.abort();
+  going = null;
+  progress.value = null;
+  wrong.value = null;
+  if (drawn.value !== null) URL.revokeObjectURL(drawn.value);
+  drawn.value = null;
+}
+watch(() => [props.query, props.labels], drop);
+onBeforeUnmount(drop);
+
+async function follow(controller: AbortController): Promise<void> {
+  while (going === controller && progress.value !== null) {
+    await new Promise((resolve) => setTimeout(resolve, ASKED_EVERY_MS));
+    // Missing a look at how far it is is no trouble; the file itself says when something is wrong.
+    const so = await get<{ done: number; of: number }>(`/labels/drawing?${props.query}`, controller.signal).catch(() => null);
+    if (so !== null && going === controller && progress.value !== null) progress.value = so;
+  }
+}
+
+async function draw(): Promise<void> {
+  drop();
+  const controller = (going = new AbortController());
+  progress.value = { done: 0, of: 0 };
+  void follow(controller);
+  try {
+    const file = await getFile(`/labels/labels.pdf?${props.query}`, controller.signal);
+    if (going !== controller) return;
+    drawn.value = URL.createObjectURL(file);
+    progress.value = null;
+    // A browser that keeps pages from opening by themselves leaves the link.
+    window.open(drawn.value);
+    await nextTick();
+    document.getElementById('print')?.focus();
+  } catch (error) {
+    if (going !== controller) return;
+    progress.value = null;
+    wrong.value = (error as Error).message;
+  }
+}
+</script>
+
+<template>
+  <template v-if="labels <= FEW">
+    <a id="print" class="p-button button" :href="`/api/labels/labels.pdf?${query}`" target="_blank" rel="noopener"
+      >Open as PDF <kbd>P</kbd></a
+    >
+    <a :href="`/api/labels/labels.pdf?${query}&save=1`">Save the PDF</a>
+  </template>
+  <template v-else-if="drawn !== null">
+    <a id="print" class="p-button button" :href="drawn" target="_blank">Open the PDF <kbd>P</kbd></a>
+    <a :href="drawn" download="labels.pdf">Save the PDF</a>
+  </template>
+  <div v-else-if="progress !== null" class="progress" role="status">
+    <label for="drawing">{{ words }}</label>
+    <progress id="drawing" :value="progress.of === 0 ? undefined : progress.done" :max="Math.max(1, progress.of)" />
+  </div>
+  <Button v-else id="print" @click="draw">Draw the PDF <kbd>P</kbd></Button>
+  <p v-if="wrong !== null" role="alert" class="wrong">{{ wrong }}</p>
+</template>
+
+<style scoped>
+.button {
+  display: inline-flex;
+  align-items: center;
+  gap: 8px;
+  padding: 8px 14px;
+}
+.progress {
+  display: grid;
+  gap: 4px;
+  flex: 1 1 100%;
+}
+.wrong {
+  color: var(--act);
+  font-weight: 600;
+  flex: 1 1 100%;
+}
+</style>
