@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { one, run, writeDerived } from '../src/db/db.ts';
 import { openLibrary, readMigrations } from '../src/db/open.ts';
 import { PROBLEMS } from '../src/http/problem.ts';
 import { envelope, openTestLibrary } from './library.ts';
@@ -113,5 +114,30 @@ describe('who may ask', () => {
     const response = await fetch(`${library.base}/api/health`);
     expect(response.headers.get('content-security-policy')).toContain("script-src 'self'");
     expect(response.headers.get('x-powered-by')).toBeNull();
+  });
+});
+
+describe('what can be worked out again', () => {
+  it('is not waited for on the disk; every step after it is', async () => {
+    const library = await openTestLibrary();
+    const sync = (): unknown => library.db.pragma('synchronous', { simple: true });
+    const waited = 2;
+    expect(sync()).toBe(waited);
+    await library.takeIn();
+    let meanwhile: unknown = null;
+    writeDerived(library.db, () => {
+      meanwhile = sync();
+      run(library.db, "UPDATE lot_estimates SET as_of = ''");
+    });
+    expect([meanwhile, sync()]).toEqual([1, waited]);
+    expect(one(library.db, 'SELECT as_of FROM lot_estimates')).toEqual({ as_of: '' });
+    expect(() => {
+      writeDerived(library.db, () => {
+        run(library.db, 'DELETE FROM lot_estimates');
+        throw new Error('broke');
+      });
+    }).toThrow('broke');
+    expect(sync()).toBe(waited);
+    expect(one(library.db, 'SELECT as_of FROM lot_estimates')).toEqual({ as_of: '' });
   });
 });

@@ -40,3 +40,18 @@ export function one<T>(db: Db, sql: string, ...params: unknown[]): T | undefined
 export function run(db: Db, sql: string, ...params: unknown[]): Database.RunResult {
   return prepared(db, sql).run(...params);
 }
+
+/**
+ * Writes what can be worked out again, as a transaction that is not waited for until the disk has it: a slow disk would keep everybody
+ * waiting for each few lots that are judged. After a power cut the file is as it was before some of these, never after one and before an
+ * earlier step: the next step that is answered is waited for, and with it all before it.
+ */
+export function writeDerived(db: Db, write: () => void): void {
+  const before = db.pragma('synchronous', { simple: true }) as number;
+  db.pragma('synchronous = NORMAL');
+  try {
+    db.transaction(write).immediate();
+  } finally {
+    db.pragma(`synchronous = ${String(before)}`);
+  }
+}

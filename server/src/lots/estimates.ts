@@ -1,7 +1,7 @@
 import { type Breeding, inHundred, isShortLived, type KnownPlaces, type LotEstimate, type LotFacts, type Settings } from '@esprel/core';
 import { libraryCrop } from '../crops/crops.ts';
 import { knownPlaces, storageOfLot } from '../places/climates.ts';
-import { all, type Db, one, run } from '../db/db.ts';
+import { all, type Db, one, run, writeDerived } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { type EvidenceDot, evidenceOf } from './evidence.ts';
 import { keepPrediction, spreadOf, type WantedPrediction, wantedPredictions } from '../calibration/predictions.ts';
@@ -271,7 +271,7 @@ async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promis
       if (!db.open || isWrittenElsewhere(db)) return i;
       const few = stale.slice(i, i + IN_ONE_GO);
       const next = stale[i + IN_ONE_GO];
-      db.transaction(() => {
+      writeDerived(db, () => {
         // A step of somebody in between has made these anew, or changed what they were made from.
         const old = lastAction(db) !== now.seen;
         now.gathered.forEach((g, n) => {
@@ -281,7 +281,7 @@ async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promis
         });
         // A variety is judged once all of its lots are of the day: they are held against each other.
         for (const variety of new Set(few.map((l) => l.variety))) if (variety !== next?.variety) judgeVariety(db, variety, today);
-      }).immediate();
+      });
       await new Promise((resolve) => setImmediate(resolve));
     }
     return stale.length;
