@@ -50,7 +50,7 @@ const state = computed(() =>
   color: #f7f4ec;
   padding: 10px 16px;
   border-radius: 3px;
-  width: fit-content;
+  width: min(100%, 480px);
 }
 .shown {
   font-family: var(--mono);

@@ -52,18 +52,33 @@ const format = useFormat();
 const crop = computed(() => (typeof route.query.crop === 'string' ? route.query.crop : ''));
 const { data, problem } = useFetched<WorkedData>(() => '/sowing/worked');
 const { data: one } = useFetched<WorkedData>(() => (crop.value === '' ? null : `/sowing/worked?crop=${encodeURIComponent(crop.value)}`));
-const years = computed(() =>
-  [...new Set((data.value?.rows ?? []).flatMap((r) => r.seasons.map((s) => s.year)))].sort((a, b) => b - a).slice(0, 3),
-);
-/** Crops with the most sowings first, a row a method. */
-const rows = computed(() => {
-  const many = new Map<string, number>();
-  for (const r of data.value?.rows ?? []) many.set(r.cropKey, (many.get(r.cropKey) ?? 0) + r.seasons.reduce((n, s) => n + s.sowings, 0));
-  return [...(data.value?.rows ?? [])].sort(
-    (a, b) => (many.get(b.cropKey) ?? 0) - (many.get(a.cropKey) ?? 0) || a.crop.localeCompare(b.crop),
-  );
+const MOST_YEARS = 3;
+/** The latest seasons, a column each; all before them are one more. */
+const columns = computed(() => {
+  const years = [...new Set((data.value?.rows ?? []).flatMap((r) => r.seasons.map((s) => s.year)))].sort((a, b) => b - a);
+  const shown = years.slice(0, MOST_YEARS).map((year) => ({ words: String(year), of: (s: WorkedSeason) => s.year === year }));
+  const last = years[MOST_YEARS - 1] ?? 0;
+  return years.length > MOST_YEARS ? [...shown, { words: 'before', of: (s: WorkedSeason) => s.year < last }] : shown;
 });
-const share = (s: WorkedSeason): number | null => (s.seeds > 0 ? s.emerged / s.seeds : null);
+type Sown = Pick<WorkedSeason, 'sowings' | 'seeds' | 'emerged'>;
+const share = (s: Sown): number | null => (s.seeds > 0 ? s.emerged / s.seeds : null);
+/** Several seasons as one; null where there is none. */
+function together(seasons: readonly WorkedSeason[]): Sown | null {
+  if (seasons.length === 0) return null;
+  const sum = (of: keyof Sown): number => seasons.reduce((n, s) => n + s[of], 0);
+  return { sowings: sum('sowings'), seeds: sum('seeds'), emerged: sum('emerged') };
+}
+/** Crops with the most sowings first, a row a method. */
+const crops = computed(() => {
+  const by = new Map<string, { key: string; name: string; sowings: number; rows: { method: SowingMethod; sown: (Sown | null)[] }[] }>();
+  for (const r of data.value?.rows ?? []) {
+    const crop = by.get(r.cropKey) ?? { key: r.cropKey, name: r.crop, sowings: 0, rows: [] };
+    by.set(r.cropKey, crop);
+    crop.sowings += r.seasons.reduce((n, s) => n + s.sowings, 0);
+    crop.rows.push({ method: r.method, sown: columns.value.map((c) => together(r.seasons.filter(c.of))) });
+  }
+  return [...by.values()].sort((a, b) => b.sowings - a.sowings || a.name.localeCompare(b.name));
+});
 const opened = computed(() => (one.value?.rows ?? []).map((r) => ({ ...r, seasons: r.seasons })));
 const name = computed(() => opened.value[0]?.crop ?? '');
 const moved = computed(() => {
@@ -93,26 +108,25 @@ const choose = (key: string): void => void router.replace({ path: '/sowing/worke
       <table class="plain-table numbers">
         <thead>
           <tr>
-            <th scope="col">Crop</th>
             <th scope="col">Sown in</th>
-            <th v-for="y in years" :key="y" scope="col">{{ y }}</th>
+            <th v-for="c in columns" :key="c.words" scope="col">{{ c.words }}</th>
           </tr>
         </thead>
-        <tbody>
-          <tr v-for="(r, i) in rows" :key="r.cropKey + r.method" :class="{ here: r.cropKey === crop }">
-            <td>
-              <button v-if="rows[i - 1]?.cropKey !== r.cropKey" type="button" class="link" @click="choose(r.cropKey)">{{ r.crop }}</button>
-            </td>
-            <td class="quiet">{{ SOWING_METHOD_FACTS[r.method].words }}</td>
-            <td v-for="y in years" :key="y">
-              <template v-for="s in r.seasons.filter((x) => x.year === y)" :key="s.year">
-                <template v-if="share(s) !== null">
-                  <span class="bar" aria-hidden="true"><i :style="{ width: `${Math.round(34 * (share(s) ?? 0))}px` }" /></span
-                  >{{ percent(share(s) ?? 0) }}
-                  <span class="quiet small">of {{ s.seeds }}</span>
-                </template>
-                <span v-else class="quiet small">{{ s.sowings }} sown, nothing said</span>
+        <tbody v-for="c in crops" :key="c.key" :class="{ here: c.key === crop }">
+          <tr>
+            <th scope="rowgroup" :colspan="1 + columns.length">
+              <button type="button" class="link" @click="choose(c.key)">{{ c.name }}</button>
+            </th>
+          </tr>
+          <tr v-for="r in c.rows" :key="r.method">
+            <th scope="row">{{ SOWING_METHOD_FACTS[r.method].words }}</th>
+            <td v-for="(s, i) in r.sown" :key="i">
+              <template v-if="s !== null && share(s) !== null">
+                <span class="bar" aria-hidden="true"><i :style="{ width: `${Math.round(34 * (share(s) ?? 0))}px` }" /></span
+                >{{ percent(share(s) ?? 0) }}
+                <span class="quiet small">of {{ s.seeds }}</span>
               </template>
+              <span v-else-if="s !== null" class="quiet small">{{ s.sowings }} sown, nothing said</span>
             </td>
           </tr>
         </tbody>
@@ -174,16 +188,23 @@ const choose = (key: string): void => void router.replace({ path: '/sowing/worke
 
 <style scoped>
 td {
-  vertical-align: middle !important;
-}
-td + td {
   white-space: nowrap;
+}
+th[scope='row'] {
+  padding-left: 14px;
+}
+th[scope='rowgroup'] {
+  padding: 6px 0 0;
+  border-bottom: 0;
+}
+th[scope='rowgroup'] .link {
+  font-weight: 600;
+}
+tbody.here {
+  background: var(--sheet);
 }
 .wide {
   overflow-x: auto;
-}
-tr.here td {
-  background: var(--sheet);
 }
 .link {
   border: 0;
