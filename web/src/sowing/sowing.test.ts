@@ -63,9 +63,10 @@ describe('what to be careful of while sowing', () => {
     const seeds = [
       { letter: 'A', cautions: [], prepare },
       { letter: 'B', cautions: ['the seed is poisonous'], prepare },
+      { letter: 'D', cautions: ['the seed is poisonous'], prepare: [] },
     ];
     const said = sowingCautions(seeds, 'mat');
-    expect(said).toContain('B: the seed is poisonous');
+    expect(said).toContain('B, D: the seed is poisonous');
     expect(said.filter((c) => c === 'Blades and files slip')).toHaveLength(1);
     expect(said.join(' ')).toContain('plugs above the tray');
     const plain = sowingCautions([{ letter: '', cautions: [], prepare: [] }], 'sill').join(' ');

@@ -12,7 +12,9 @@ export interface SeedToSow {
  * current ask, as far as this sowing has them.
  */
 export function sowingCautions(seeds: readonly SeedToSow[], benchKind: string | null): string[] {
-  const seed = seeds.flatMap((s) => s.cautions.map((c) => (s.letter === '' ? c : `${s.letter}: ${c}`)));
+  const letters = new Map<string, string[]>();
+  for (const s of seeds) for (const c of s.cautions) letters.set(c, [...(letters.get(c) ?? []), s.letter]);
+  const seed = [...letters].map(([c, of]) => (of.includes('') ? c : `${of.join(', ')}: ${c}`));
   const prepared = seeds.flatMap((s) => s.prepare.flatMap((p) => p.caution ?? []));
   const work = [
     benchKind === 'mat' || benchKind === 'lamp' ? 'Mats and lamps near water: plugs above the tray, dry hands at the switch' : null,
