@@ -53,12 +53,22 @@ describe('what worked', () => {
   it('puts seasons side by side, the crop with most sowings first, and no share where nothing speaks of the seed', async () => {
     desk.answers['GET /sowing/worked'] = { rows, rule: 'the rule', shifts: null, verdicts: [] };
     const w = await desk.show(WorkedView, {}, '/sowing/worked');
-    expect(w.findAll('thead th').map((h) => h.text())).toEqual(['Crop', 'Sown in', '2027', '2026']);
+    expect(w.findAll('thead th').map((h) => h.text())).toEqual(['Sown in', '2027', '2026']);
     const lines = w.findAll('tbody tr').map(words);
-    expect(lines[0]).toContain('Tomato');
-    expect(lines[0]).toContain('75 %');
-    expect(lines[0]).toContain('1 sown, nothing said');
+    expect(lines[0]).toBe('Tomato');
+    expect(lines[1]).toContain('75 %');
+    expect(lines[1]).toContain('1 sown, nothing said');
     expect(w.text()).toContain('Choose a crop');
+  });
+
+  it('puts what was before the last three seasons together', async () => {
+    const seasons = [2027, 2026, 2025].map((y) => season(y, { emerged: 10 }));
+    const old = [season(2024, { seeds: 60, emerged: 50 }), season(2023, { seeds: 40, emerged: 30 })];
+    const kale = { cropKey: 'kale', crop: 'Kale', method: 'cells', seasons: [...seasons, ...old] };
+    desk.answers['GET /sowing/worked'] = { rows: [kale], rule: 'the rule', shifts: null, verdicts: [] };
+    const w = await desk.show(WorkedView, {}, '/sowing/worked');
+    expect(w.findAll('thead th').map((h) => h.text())).toEqual(['Sown in', '2027', '2026', '2025', 'before']);
+    expect(w.findAll('tbody td').map(words)).toEqual([...seasons.map(() => '25 % of 40'), '80 % of 100']);
   });
 
   it('shows of one crop its days, what was lost and said, the moved window with its rule, and takes one verdict back', async () => {

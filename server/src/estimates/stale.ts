@@ -1,0 +1,115 @@
+import { all, type Db, one, run, writeDerived } from '../db/db.ts';
+import { isWrittenElsewhere } from '../db/writer.ts';
+import { lotRow } from '../records/lot.ts';
+import { knownPlaces } from '../records/place.ts';
+import { estimateJob, Estimator, type MadeEstimate } from './estimator.ts';
+import { judgeVariety } from './judging.ts';
+import { judgingState } from './judgingState.ts';
+import { computeEstimate, gather, type Gathered, keep } from './make.ts';
+
+/** How many estimates are not of `today` yet, or not made at all. */
+export function countStale(db: Db, today: string): number {
+  const row = one<{ n: number }>(
+    db,
+    `SELECT (SELECT count(*) FROM lot_estimates WHERE as_of < ?) + (SELECT count(*) FROM lot_estimates WHERE as_of > ?)
+       + (SELECT count(*) FROM lots) - (SELECT count(*) FROM lot_estimates) AS n`,
+    today,
+    today,
+  );
+  return row?.n ?? 0;
+}
+
+/** Marks every estimate as not of today. */
+export function markAllStale(db: Db): void {
+  run(db, "UPDATE lot_estimates SET as_of = ''");
+}
+
+/** The last step of anybody: what was gathered before it may no longer be true after it. */
+function lastAction(db: Db): number {
+  return one<{ id: number | null }>(db, 'SELECT max(id) AS id FROM actions')?.id ?? 0;
+}
+
+/** Lots whose estimates are made or kept without letting go of the thread: some tens of milliseconds. */
+const IN_ONE_GO = 4;
+
+/** More lots than this are computed on a thread of their own. */
+const OWN_THREAD = 60;
+
+/**
+ * Brings every estimate that is not of `today` up to date, a few lots at a time, letting go of the thread in between so
+ * that no request waits long; many of them are computed on a thread of their own. Stops when somebody pauses it or writes from
+ * elsewhere, to be begun again. Resolves with the number of lots refreshed: none when it is being done already.
+ */
+export async function refreshStale(db: Db, today: string, estimator?: Estimator): Promise<number> {
+  const state = judgingState(db);
+  if (state.running) return 0;
+  state.running = true;
+  let done = 0;
+  try {
+    // What was marked while the others were made follows at once.
+    for (;;) {
+      const made = await refreshOnce(db, today, estimator);
+      done += made;
+      if (made === 0 || !db.open || isWrittenElsewhere(db) || state.paused) return done;
+    }
+  } finally {
+    state.running = false;
+  }
+}
+
+async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promise<number> {
+  const stale = all<{ id: number; variety: number }>(
+    db,
+    `SELECT l.id, l.variety_id AS variety FROM lots l LEFT JOIN lot_estimates e ON e.lot_id = l.id
+     WHERE e.as_of IS NULL OR e.as_of <> ? ORDER BY l.variety_id, l.id`,
+    today,
+  );
+  const state = judgingState(db);
+  state.restarts = 0;
+  const thread =
+    estimator ??
+    (stale.length > OWN_THREAD
+      ? new Estimator((restarts) => {
+          state.restarts = restarts;
+        })
+      : null);
+  const started = (i: number): { gathered: Gathered[]; seen: number; made: Promise<MadeEstimate[]> } => {
+    // Read once for these few: a step of somebody may have changed it by the next.
+    const known = knownPlaces(db);
+    const gathered = stale.slice(i, i + IN_ONE_GO).flatMap(({ id }) => {
+      const lot = lotRow(db, id);
+      return lot ? [gather(db, lot, today, known)] : [];
+    });
+    const jobs = gathered.map((g) => g.job);
+    return { gathered, seen: lastAction(db), made: thread ? thread.estimate(jobs) : Promise.resolve(jobs.map(estimateJob)) };
+  };
+  try {
+    let ahead: ReturnType<typeof started> | null = null;
+    for (let i = 0; i < stale.length; i += IN_ONE_GO) {
+      // Begun again when whoever writes is done, or goes on.
+      if (!db.open || isWrittenElsewhere(db) || state.paused) return i;
+      const now: ReturnType<typeof started> = ahead ?? started(i);
+      // The thread computes the next few while these are written.
+      ahead = thread && i + IN_ONE_GO < stale.length ? started(i + IN_ONE_GO) : null;
+      const made = await now.made;
+      if (!db.open || isWrittenElsewhere(db)) return i;
+      const few = stale.slice(i, i + IN_ONE_GO);
+      const next = stale[i + IN_ONE_GO];
+      writeDerived(db, () => {
+        // A step of somebody in between has made these anew, or changed what they were made from.
+        const old = lastAction(db) !== now.seen;
+        now.gathered.forEach((g, n) => {
+          const lot = old ? lotRow(db, g.lot.id) : g.lot;
+          if (old && lot) computeEstimate(db, lot, today);
+          else if (lot) keep(db, g, made[n] as MadeEstimate, today);
+        });
+        // A variety is judged once all of its lots are of the day: they are held against each other.
+        for (const variety of new Set(few.map((l) => l.variety))) if (variety !== next?.variety) judgeVariety(db, variety, today);
+      });
+      await new Promise((resolve) => setImmediate(resolve));
+    }
+    return stale.length;
+  } finally {
+    if (thread && thread !== estimator) await thread.close();
+  }
+}

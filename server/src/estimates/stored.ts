@@ -1,0 +1,30 @@
+import { inHundred, type LotEstimate, type ViabilityBelief } from '@esprel/core';
+import { type Db, one } from '../db/db.ts';
+import type { EvidenceDot } from './evidence.ts';
+
+/** What a stored estimate holds as JSON. */
+export interface StoredEstimate extends LotEstimate {
+  readonly dots: readonly EvidenceDot[];
+  readonly threshold: number;
+}
+
+/** What a row of a list draws. */
+export interface ListPicture {
+  readonly ribbon: LotEstimate['ribbon'];
+  readonly dots: readonly Omit<EvidenceDot, 'id' | 'why'>[];
+  readonly threshold: number;
+}
+
+/** "57 in 100", for sentences of the history. */
+export function medianWords(db: Db, lotId: number): string {
+  const row = one<{ median: number }>(db, 'SELECT median FROM lot_estimates WHERE lot_id = ?', lotId);
+  return row ? inHundred(row.median) : 'not known';
+}
+
+/** How alive a lot is believed to be today: with its doubt, or one share where nothing was estimated yet. */
+export function beliefOf(db: Db, lotId: number, fresh: number): ViabilityBelief {
+  const stored = one<{ estimate: string }>(db, 'SELECT estimate FROM lot_estimates WHERE lot_id = ?', lotId);
+  const today = stored ? (JSON.parse(stored.estimate) as StoredEstimate).today : null;
+  if (today === null) return { share: fresh };
+  return today.alpha !== null && today.beta !== null ? { alpha: today.alpha, beta: today.beta } : { share: today.mean };
+}

@@ -1,0 +1,18 @@
+import { joinLibrary } from '../db/open.ts';
+import { drawLabels, type LabelsJob } from './drawing.ts';
+
+/** Draws labels of the library in a file, on a thread of the pool. */
+export default async function drawJob({
+  file,
+  job,
+}: {
+  readonly file: string;
+  readonly job: LabelsJob;
+}): Promise<object | string | Uint8Array> {
+  const db = joinLibrary(file);
+  try {
+    return await drawLabels(db, job);
+  } finally {
+    db.close();
+  }
+}

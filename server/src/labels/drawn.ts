@@ -1,0 +1,46 @@
+import type { Db } from '../db/db.ts';
+import { libraryState } from '../db/state.ts';
+import { queryText, queryWhole } from '../routing/query.ts';
+import { job as poolJob, work } from '../threads/pool.ts';
+import { drawLabels, type LabelsAsked, type LabelsJob, type Query, runKey } from './drawing.ts';
+
+/** `drawLabels` on the pool. */
+export const DRAW = poolJob<typeof import('./drawJob.ts').default>(new URL('./drawJob.ts', import.meta.url));
+
+/** So many are drawn at once, while somebody waits for a page. */
+const FEW_LABELS = 20;
+function fewLabels(query: Query): boolean {
+  if (query.tray !== undefined) return query.each !== 'plant';
+  const named = (['codes', 'places', 'tests'] as const).map((list) => (queryText(query, list, 6000) ?? '').split(',').length);
+  return Math.max(...named) * (queryWhole(query, 'copies', 1, 500) ?? 1) <= FEW_LABELS;
+}
+
+export interface Drawing {
+  readonly told: Int32Array;
+  readonly drawn: Promise<unknown>;
+}
+
+/** Long runs that are drawn as PDF just now. Who asks for one of them again waits for the same. */
+const drawings = new Map<string, Drawing>();
+
+/** Does `drawLabels` here where it is little, and on a thread where others would wait for it. */
+export async function drawnLabels(db: Db, query: Query, today: string, asked: LabelsAsked): Promise<unknown> {
+  const job: LabelsJob = { query, today, asked, state: libraryState(db) };
+  // A library in memory cannot be opened by a second thread.
+  if (db.memory || fewLabels(query)) return drawLabels(db, job);
+  if (asked.as !== 'pdf') return work(DRAW, { file: db.name, job });
+  const key = runKey(db, job);
+  let drawing = drawings.get(key);
+  if (!drawing) {
+    const told = new Int32Array(new SharedArrayBuffer(8));
+    drawing = { told, drawn: work(DRAW, { file: db.name, job: { ...job, told } }).finally(() => drawings.delete(key)) };
+    drawings.set(key, drawing);
+  }
+  return drawing.drawn;
+}
+
+/** How far the PDF of a run has come, in labels; `of` is 0 while it is laid out, and where it is not being drawn. */
+export function drawnSoFar(db: Db, query: Query, today: string): { readonly done: number; readonly of: number } {
+  const told = drawings.get(runKey(db, { query, today, state: libraryState(db) }))?.told;
+  return told ? { done: Atomics.load(told, 0), of: Atomics.load(told, 1) } : { done: 0, of: 0 };
+}
