@@ -39,6 +39,7 @@ const npx = (...args) => ['npx', ['--no-install', ...args]];
 for (const part of ['core', 'server', 'demo', 'e2e', 'bench']) check(`types of ${part}`, ...npx('tsc', '-p', part));
 check('types of web', ...npx('vue-tsc', '-p', 'web', '--noEmit'));
 check('lint', ...npx('eslint', '.', '--max-warnings', '0'));
+check('who imports whom', 'npm', ['run', 'rooms', '--silent']);
 check('format', ...npx('prettier', '--check', '--log-level', 'warn', '.'));
 counted('unit tests', ...npx('vitest', 'run'), 'vitest.json', (r) => ({
   passed: r.numPassedTests,

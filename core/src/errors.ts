@@ -36,3 +36,26 @@ export function needCount(where: string, field: string, value: number, min = 0, 
     throw new CoreError(where, field, value, `must be a whole number from ${String(min)} to ${String(max)}`);
   }
 }
+/** One thing wrong with an input: where it is (`replicates[0].counts[1].normal`) and what to do about it. */
+
+export interface FieldError {
+  readonly path: string;
+  readonly message: string;
+}
+/** Input that does not fit; carries every wrong field. */
+
+export class InputError extends Error {
+  readonly errors: readonly FieldError[];
+
+  constructor(errors: readonly FieldError[]) {
+    super(errors.map((e) => (e.path === '' ? e.message : `${e.path}: ${e.message}`)).join('; '));
+    this.name = 'InputError';
+    this.errors = errors;
+  }
+}
+
+/** A one-field InputError: `wrong('seeds', 'only 12 may be lent')`. */
+
+export function wrong(path: string, message: string): InputError {
+  return new InputError([{ path, message }]);
+}

@@ -1,17 +1,18 @@
+import pino from 'pino';
 import { existsSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import pino from 'pino';
 import { isDay } from '@esprel/core';
-import { faultOf, FAULT_WORDS, LibraryProblem } from './db/faults.ts';
+import { FAULT_WORDS, faultOf, LibraryProblem } from './db/faults.ts';
 import { holdLibrary } from './db/hold.ts';
 import { keepPrivate, quickCheck, refuseLost, takeUpRestored } from './db/libraryFile.ts';
 import { COPIES, openLibrary } from './db/open.ts';
+import { countStale, refreshStale } from './estimates/stale.ts';
 import { clearHalfPhotos } from './files/photos.ts';
-import { closePool, warmPool } from './threads/pool.ts';
 import { createApp } from './http/app.ts';
-import { countStale, refreshStale } from './lots/estimates.ts';
+import { warmPool } from './http/warmPool.ts';
+import { closePool } from './threads/pool.ts';
 
 /** Reads the environment, opens the library, and serves it until told to stop. */
 const here = dirname(fileURLToPath(import.meta.url));

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { refreshStale } from '../src/lots/estimates.ts';
-import { openTestLibrary, type TestLibrary, testedLot } from './library.ts';
+import { refreshStale } from '../src/estimates/stale.ts';
+import { openTestLibrary, testedLot, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { refreshStale } from '../src/lots/estimates.ts';
-import { judgingState } from '../src/lots/judgingState.ts';
-import { Estimator } from '../src/threads/estimator.ts';
+import { Estimator } from '../src/estimates/estimator.ts';
+import { judgingState } from '../src/estimates/judgingState.ts';
+import { refreshStale } from '../src/estimates/stale.ts';
 import { envelope, openTestLibrary, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;

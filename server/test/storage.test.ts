@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { one, run, writeDerived } from '../src/db/db.ts';
 import { openLibrary, readMigrations } from '../src/db/open.ts';
-import { PROBLEMS } from '../src/http/problem.ts';
+import { PROBLEMS } from '../src/problem.ts';
 import { envelope, openTestLibrary } from './library.ts';
 
 let folder: string;

@@ -1,8 +1,8 @@
-import { describe, expect, it } from 'vitest';
 import type * as yup from 'yup';
+import { describe, expect, it } from 'vitest';
 import { openLibrary } from '../src/db/open.ts';
-import type { ChangeRoute } from '../src/http/route.ts';
 import { routes } from '../src/http/routes.ts';
+import type { ChangeRoute } from '../src/routing/route.ts';
 import { openTestLibrary, tinyJpeg, undoLast } from './library.ts';
 
 /** What is posted at a record and takes nothing from it: something more is written down beside what is there. */

@@ -13,7 +13,7 @@ import PrimeVue from 'primevue/config';
 import { createApp } from 'vue';
 import App from './app/App.vue';
 import { router } from './app/router.ts';
-import { useSession } from './app/session.ts';
+import { useSession } from './base/session.ts';
 import { preset } from './app/theme.ts';
 
 const app = createApp(App);

@@ -4,8 +4,8 @@ import PrimeVue from 'primevue/config';
 import { afterEach, beforeEach, vi } from 'vitest';
 import type { Component } from 'vue';
 import { createMemoryHistory, createRouter, type Router } from 'vue-router';
-import { useSession } from '../src/app/session.ts';
-import type { Garden } from '../src/season/types.ts';
+import { useSession } from '../src/base/session.ts';
+import type { Garden } from '../src/answers/season.ts';
 
 export interface Call {
   readonly method: string;

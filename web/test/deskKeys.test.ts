@@ -2,7 +2,7 @@
 import { formatLotCode } from '@esprel/core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { defineComponent, h } from 'vue';
-import { useScans } from '../src/app/scans.ts';
+import { useScans } from '../src/base/scans.ts';
 import { useDeskKeys } from '../src/app/useDeskKeys.ts';
 import { eachDesk, settled } from './desk.ts';
 
@@ -21,6 +21,7 @@ beforeEach(async () => {
 const name = (): HTMLInputElement => document.getElementById('name') as HTMLInputElement;
 /** Keys as a scanner or a hand sends them, so many milliseconds apart by the clock of their events. */
 let clock = 0;
+
 async function keys(text: string, gap = 2): Promise<void> {
   for (const key of [...text, 'Enter']) {
     const target = document.activeElement ?? document.body;

@@ -1,12 +1,12 @@
 // @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest';
-import { useScans } from '../src/app/scans.ts';
+import { useScans } from '../src/base/scans.ts';
 import CalibrationView from '../src/calibration/CalibrationView.vue';
 import SourcesView from '../src/calibration/SourcesView.vue';
-import type { CalibrationData, FamilyCalibration, SourcesData } from '../src/calibration/types.ts';
+import type { CalibrationData, FamilyCalibration, SourcesData } from '../src/answers/calibration.ts';
 import TestPlanned from '../src/germination/TestPlanned.vue';
 import MixUpForm from '../src/identity/MixUpForm.vue';
-import ReleaseForm from '../src/returns/ReleaseForm.vue';
+import ReleaseForm from '../src/lots/ReleaseForm.vue';
 import { button, eachDesk, errors, labelled, settled, type, words } from './desk.ts';
 
 const desk = eachDesk();

@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest';
 import App from '../src/app/App.vue';
-import { useChanges } from '../src/app/changes.ts';
-import { useSession } from '../src/app/session.ts';
+import { useChanges } from '../src/base/changes.ts';
+import { useSession } from '../src/base/session.ts';
 import { useCountQueue } from '../src/germination/countQueue.ts';
 import { button, eachDesk, errors, settled, words } from './desk.ts';
 

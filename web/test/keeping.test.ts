@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest';
-import { useScans } from '../src/app/scans.ts';
-import { useTable } from '../src/app/table.ts';
+import { useScans } from '../src/base/scans.ts';
+import { useTable } from '../src/base/table.ts';
 import IdentityForm from '../src/identity/IdentityForm.vue';
 import LotSheet from '../src/lots/LotSheet.vue';
 import PlaceGain from '../src/places/PlaceGain.vue';

@@ -5,8 +5,8 @@ import RestrictedPage from '../src/library/RestrictedPage.vue';
 import PlaceLogger from '../src/places/PlaceLogger.vue';
 import PlaceSheet from '../src/places/PlaceSheet.vue';
 import StocktakeRow from '../src/places/StocktakeRow.vue';
-import type { PlaceSheetData } from '../src/places/types.ts';
-import type { VarietySheetData } from '../src/varieties/types.ts';
+import type { PlaceSheetData } from '../src/answers/places.ts';
+import type { VarietySheetData } from '../src/answers/varieties.ts';
 import VarietySheet from '../src/varieties/VarietySheet.vue';
 import { button, eachDesk, errors, labelled, settled, type, words } from './desk.ts';
 

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { beforeEach, describe, expect, it } from 'vitest';
-import { useChanges } from '../src/app/changes.ts';
-import { useTable } from '../src/app/table.ts';
+import { useChanges } from '../src/base/changes.ts';
+import { useTable } from '../src/base/table.ts';
 import CropsPage from '../src/library/CropsPage.vue';
 import HistoryPage from '../src/library/HistoryPage.vue';
 import PlaceForm from '../src/places/PlaceForm.vue';

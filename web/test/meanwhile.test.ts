@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest';
-import { useTable } from '../src/app/table.ts';
+import { useTable } from '../src/base/table.ts';
 import SettingsForm from '../src/library/SettingsForm.vue';
 import LotEnvelopeForm from '../src/lots/LotEnvelopeForm.vue';
 import PutAwayForm from '../src/lots/PutAwayForm.vue';

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest';
-import SeedsPerCell from '../src/sowing/SeedsPerCell.vue';
+import SeedsPerCell from '../src/shared/SeedsPerCell.vue';
 import { eachDesk } from './desk.ts';
 
 const desk = eachDesk();

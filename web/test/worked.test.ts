@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest';
-import DayRisks from '../src/season/DayRisks.vue';
+import DayRisks from '../src/shared/DayRisks.vue';
 import LotSeasonView from '../src/season/LotSeasonView.vue';
 import WorkedView from '../src/sowing/WorkedView.vue';
 import SowingCare from '../src/sowing/SowingCare.vue';

@@ -1,18 +1,18 @@
-import { plural } from '../words/words.ts';
 import type * as yup from 'yup';
-import { CoreError } from '../errors.ts';
-import { testSize, type TestSizeInput } from '../germination/testSize.ts';
-import { waitOrCall, type WaitInput } from '../germination/wait.ts';
+import { CoreError, InputError, wrong } from '../errors.ts';
 import { germinationSummary, type ReplicateResult } from '../germination/summary.ts';
+import { testSize, type TestSizeInput } from '../germination/testSize.ts';
+import { type WaitInput, waitOrCall } from '../germination/wait.ts';
+import { ACQUISITIONS, FORMS } from '../lots/vocabulary.ts';
 import { day, flag, list, need, number, oneOf, openShare, orNull, shape, share, whole } from '../schemas/fields.ts';
-import { InputError, parse, wrong } from '../schemas/parse.ts';
+import { parse } from '../schemas/parse.ts';
 import { type DailyMinimum, frostRecord, type Hemisphere } from '../season/frostRecord.ts';
 import { season, type SeasonInput, type Weeks } from '../season/windows.ts';
 import { seedsPerCell, type SeedsPerCellInput } from '../sowing/seedsPerCell.ts';
 import { longevity, type LongevityInput } from '../viability/longevity.ts';
 import { viability, type ViabilityInput } from '../viability/viability.ts';
 import { weigh, type WeighedSample } from '../weigh/weigh.ts';
-import { ACQUISITIONS, FORMS } from '../lots/vocabulary.ts';
+import { plural } from '../words/words.ts';
 
 /** Sizes that a calculator takes; beyond them it says so instead of taking minutes. */
 export const CALC_LIMITS = { seeds: 100_000, plants: 10_000, dates: 1000, minima: 50_000 } as const;

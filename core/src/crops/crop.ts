@@ -1,5 +1,3 @@
-import type { OwnFigure, OwnFigures } from './figures.ts';
-
 /** A kind of plant at species level with its reference figures. Temperatures C, depth mm, spacing cm, times as named. */
 export interface Crop {
   readonly key: string;
@@ -56,20 +54,6 @@ export interface Crop {
   readonly transplant: string;
   readonly clumpSeeds: number;
   readonly cautions: readonly string[];
-}
-
-/** A crop as this library sees it: the reference with the library's own figures laid over. */
-export interface LibraryCrop extends Crop {
-  /** Chance-of-alive threshold of lending, 0..1; null takes the library's default. */
-  readonly lendingThreshold: number | null;
-  /** Which figures are the library's own. */
-  readonly own: readonly OwnFigure[];
-}
-
-/** Lays a library's own figures over a crop of the reference. */
-export function withOwnFigures(crop: Crop, own: OwnFigures): LibraryCrop {
-  // Each value was held against its figure when it was written (`checkFigure`).
-  return { ...crop, lendingThreshold: null, ...(own as Partial<LibraryCrop>), own: Object.keys(own) as OwnFigure[] };
 }
 
 /** What the flags of the reference mean, in words for where the seed is handled. */

@@ -1,6 +1,6 @@
-import { describe, expect, it } from 'vitest';
-import { withOwnFigures } from './crop.ts';
 import rows from './crops.json' with { type: 'json' };
+import { describe, expect, it } from 'vitest';
+import { withOwnFigures } from './libraryCrop.ts';
 import { loadCrops } from './loadCrops.ts';
 import { CROP_REFERENCE } from './reference.ts';
 

@@ -1,4 +1,4 @@
-import { wrong } from '../schemas/parse.ts';
+import { wrong } from '../errors.ts';
 import { CAUTION_WORDS, type Crop } from './crop.ts';
 
 /** A figure of a crop that is a number. */
@@ -31,6 +31,7 @@ interface TextFigure {
   readonly pattern: RegExp;
   readonly hint: string;
 }
+
 export type CropFigure = NumberFigure | ChoiceFigure | FlagsFigure | TextFigure;
 export type FigureValue = number | string | boolean | readonly string[] | null;
 

@@ -1,4 +1,4 @@
-import type { Settings } from '../schemas/forms.ts';
+import type { DateOrder } from '../units.ts';
 import { dayNumber } from './day.ts';
 
 const DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const;
@@ -19,8 +19,6 @@ const LONG_MONTHS = [
   'December',
 ] as const;
 
-type Order = Settings['dateOrder'];
-
 interface Parts {
   readonly year: string;
   readonly month: number;
@@ -34,19 +32,19 @@ function parts(day: string): Parts {
   return { year: day.slice(0, 4), month: Number(day.slice(5, 7)) - 1, day: Number(day.slice(8, 10)), weekday };
 }
 
-function inOrder(day: number, month: string, order: Order): string {
+function inOrder(day: number, month: string, order: DateOrder): string {
   return order === 'day-month' ? `${String(day)} ${month}` : `${month} ${String(day)}`;
 }
 
 /** `Thu 14 Mar`, with the year when it is not the one of `today`. */
-export function shortDay(day: string, order: Order = 'day-month', today = ''): string {
+export function shortDay(day: string, order: DateOrder = 'day-month', today = ''): string {
   const p = parts(day);
   const text = inOrder(p.day, MONTHS[p.month] ?? '', order);
   return p.year === today.slice(0, 4) ? `${DAYS[p.weekday] ?? ''} ${text}` : `${text} ${p.year}`;
 }
 
 /** `Sunday 14 March 2027`. */
-export function longDay(day: string, order: Order = 'day-month'): string {
+export function longDay(day: string, order: DateOrder = 'day-month'): string {
   const p = parts(day);
   return `${LONG_DAYS[p.weekday] ?? ''} ${inOrder(p.day, LONG_MONTHS[p.month] ?? '', order)} ${p.year}`;
 }

@@ -1,5 +1,5 @@
 import { addDays, type Day } from '../dates/day.ts';
-import { chillLooks } from '../season/chill.ts';
+import { chillLooks } from './chill.ts';
 import type { TestProtocol } from './protocol.ts';
 
 /** The last step of every preparation: the seed goes into the warm, and the days of the test begin. */

@@ -1,4 +1,4 @@
-import { foldName } from '../lots/vocabulary.ts';
+import { foldName } from '../names/fold.ts';
 
 /**
  * What a column of a file of lots may hold: its heading in an export, other headings by which it is known (folded), and

@@ -1,10 +1,9 @@
-import { plural } from '../words/words.ts';
-import { type Day, yearOf } from '../dates/day.ts';
 import { parseLotCode } from '../codes/lotCode.ts';
-import type { FieldError } from '../schemas/parse.ts';
-import { InputError, wrong } from '../schemas/parse.ts';
-import type { ColumnMapping, ImportField } from './columns.ts';
+import { type Day, yearOf } from '../dates/day.ts';
+import { type FieldError, InputError, wrong } from '../errors.ts';
 import { amountInSeeds, readAmount } from '../words/figures.ts';
+import { plural } from '../words/words.ts';
+import type { ColumnMapping, ImportField } from './columns.ts';
 import { isEmpty, readDate, readShare, readWord, readYear } from './values.ts';
 
 /** What a row needs to know of the library. */

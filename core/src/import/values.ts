@@ -1,7 +1,8 @@
-import { type Day, isDay } from '../dates/day.ts';
-import { ACQUISITIONS, BREEDINGS, foldName, FORMS, IDENTITY_CONFIDENCES } from '../lots/vocabulary.ts';
 import { AMOUNT_KNOWN } from '../amounts/amount.ts';
-import { wrong } from '../schemas/parse.ts';
+import { type Day, isDay } from '../dates/day.ts';
+import { wrong } from '../errors.ts';
+import { ACQUISITIONS, BREEDINGS, FORMS, IDENTITY_CONFIDENCES } from '../lots/vocabulary.ts';
+import { foldName } from '../names/fold.ts';
 import { readRange } from '../words/figures.ts';
 
 /** How people write the words of the program in their own lists. Folded; the words themselves always count. */

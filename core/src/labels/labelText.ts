@@ -1,6 +1,6 @@
-import { type Day } from '../dates/day.ts';
+import type { Day } from '../dates/day.ts';
 import { shortDay } from '../dates/dayWords.ts';
-import type { Settings } from '../schemas/forms.ts';
+import type { DateOrder, Units as SaidUnits } from '../units.ts';
 import { depth, distance, length } from '../words/lengths.ts';
 import { fromTo, span } from '../words/ranges.ts';
 import { warmthRange } from '../words/warmth.ts';
@@ -87,7 +87,7 @@ export interface LabelText {
   readonly lines: readonly string[];
 }
 
-type Units = Pick<Settings, 'libraryName' | 'lengthUnit' | 'dateOrder' | 'temperatureUnit'>;
+type Units = Pick<SaidUnits, 'lengthUnit' | 'dateOrder' | 'temperatureUnit'> & { readonly libraryName: string };
 
 /** "Put 2 in each cell, 6 mm deep, in the light, at 21 to 29 °C; up in 6 to 14 days": all of it in one line. */
 function howToSow(lot: LabelLot, units: Units, kind: 'packet' | 'envelope'): string {
@@ -147,7 +147,7 @@ function growth(lot: LabelLot, units: Units): string | null {
   return capital(parts.join(', '));
 }
 
-function whenToSow(lot: LabelLot, window: LabelRun['window'], order: Settings['dateOrder']): string | null {
+function whenToSow(lot: LabelLot, window: LabelRun['window'], order: DateOrder): string | null {
   if (window) {
     const day = (d: Day): string => shortDay(d, order, d).replace(/^\w+ /, '');
     return `Sow ${window.outdoors ? 'outdoors' : 'indoors'} ${fromTo(day(window.from), day(window.to))} here`;

@@ -1,5 +1,5 @@
 import type { Crop } from '../crops/crop.ts';
-import { foldName } from './vocabulary.ts';
+import { foldName } from '../names/fold.ts';
 
 export const RESTRICTION_RULES = ['may-lend', 'warn', 'do-not-lend'] as const;
 export type RestrictionRule = (typeof RESTRICTION_RULES)[number];

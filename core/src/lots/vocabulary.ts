@@ -38,16 +38,5 @@ export const PURPOSE_WORDS = {
   renew: 'to renew the lot for the library',
 } as const;
 
-/** Folds a name for comparing: lower case, no accents, single spaces. */
-export function foldName(name: string): string {
-  return name
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[’'`´]/g, '')
-    .replace(/[^\p{L}\p{N}]+/gu, ' ')
-    .trim();
-}
-
 /** The caution that goes with treated seed wherever it is handled. */
 export const TREATED_CAUTION = 'Treated seed: gloves on, never eaten, never fed to animals. Follow your local rules.';

@@ -1,4 +1,4 @@
-import { foldName } from '../lots/vocabulary.ts';
+import { foldName } from './fold.ts';
 
 /** Letters of other scripts in Latin ones, one common spelling each; after the usual passport tables, without accents. */
 const LETTERS: Readonly<Record<string, string>> = {

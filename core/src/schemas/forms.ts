@@ -1,10 +1,11 @@
 import * as yup from 'yup';
 import { AMOUNT_KNOWN } from '../amounts/amount.ts';
+import type { FigureValue } from '../crops/figures.ts';
 import { SEED_KINDS } from '../germination/marks.ts';
 import { TEST_METHODS } from '../germination/protocol.ts';
 import { ACQUISITIONS, BREEDINGS, FORMS, IDENTITY_CONFIDENCES, PLACE_KINDS, PROMISES, PURPOSES, YEAR_KINDS } from '../lots/vocabulary.ts';
-import type { FigureValue } from '../crops/figures.ts';
 import { FATES, SOWING_METHODS } from '../sowing/fates.ts';
+import { DATE_ORDERS, LENGTH_UNITS, MASS_UNITS, TEMPERATURE_UNITS } from '../units.ts';
 import {
   day,
   filled,
@@ -228,10 +229,10 @@ export const settingsForm = shape({
   /** Usual lowest degrees of a winter, C; null when nobody said. */
   winterMinC: orNull(number({ min: -50, max: 20 })),
   lendingThreshold: need(number({ min: 0.05, max: 0.98 })),
-  temperatureUnit: need(oneOf(['C', 'F'] as const)),
-  lengthUnit: need(oneOf(['mm', 'inch'] as const)),
-  massUnit: need(oneOf(['g', 'oz'] as const)),
-  dateOrder: need(oneOf(['day-month', 'month-day'] as const)),
+  temperatureUnit: need(oneOf(TEMPERATURE_UNITS)),
+  lengthUnit: need(oneOf(LENGTH_UNITS)),
+  massUnit: need(oneOf(MASS_UNITS)),
+  dateOrder: need(oneOf(DATE_ORDERS)),
   /** How seed is taken to have been kept where nobody wrote it down: at the supplier's before it came, and in an ordinary room. */
   supplierC: need(number({ min: -30, max: 45 })),
   supplierRhPercent: need(number({ min: 5, max: 95 })),

@@ -1,26 +1,5 @@
 import type * as yup from 'yup';
-
-/** One thing wrong with an input: where it is (`replicates[0].counts[1].normal`) and what to do about it. */
-export interface FieldError {
-  readonly path: string;
-  readonly message: string;
-}
-
-/** Input that does not fit; carries every wrong field. */
-export class InputError extends Error {
-  readonly errors: readonly FieldError[];
-
-  constructor(errors: readonly FieldError[]) {
-    super(errors.map((e) => (e.path === '' ? e.message : `${e.path}: ${e.message}`)).join('; '));
-    this.name = 'InputError';
-    this.errors = errors;
-  }
-}
-
-/** A one-field InputError: `wrong('seeds', 'only 12 may be lent')`. */
-export function wrong(path: string, message: string): InputError {
-  return new InputError([{ path, message }]);
-}
+import { type FieldError, InputError } from '../errors.ts';
 
 /**
  * Holds an unknown value against a schema, without converting anything: "1" is not 1. Returns it typed,

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { note, day, filled, list, need, number, oneOf, openShare, seeds, shape, text, whole } from './fields.ts';
 import { countForm, intakeForm, lotEditForm, putAwayForm, settingsForm } from './forms.ts';
-import { InputError, parse } from './parse.ts';
+import { parse } from './parse.ts';
+import { InputError } from '../errors.ts';
 
 function errors(run: () => unknown): Record<string, string> {
   try {

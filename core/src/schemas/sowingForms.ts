@@ -1,8 +1,9 @@
 import * as yup from 'yup';
-import { FATES, SOWING_METHODS } from '../sowing/fates.ts';
-import { CARE_KINDS } from '../sowing/care.ts';
-import { PLANT_KINDS } from '../sowing/plants.ts';
 import { TIMINGS } from '../season/seasonVerdicts.ts';
+import { WAYS } from '../season/ways.ts';
+import { CARE_KINDS } from '../sowing/care.ts';
+import { FATES, SOWING_METHODS } from '../sowing/fates.ts';
+import { PLANT_KINDS } from '../sowing/plants.ts';
 import { MOST_CELLS } from '../sowing/tray.ts';
 import { day, filled, flag, id, list, need, note, number, oneOf, orNull, shape, text, version, versionOrNone, whole } from './fields.ts';
 
@@ -14,15 +15,6 @@ export const SOWING_PURPOSE_WORDS: Readonly<Record<SowingPurpose, string>> = {
   beds: 'the library’s beds',
   sale: 'the plant sale',
   order: 'a member’s order',
-};
-
-/** How a planned sowing is timed: started under cover, outdoors in spring, or a later sowing. */
-export const WAYS = ['start', 'direct', 'late'] as const;
-export type Way = (typeof WAYS)[number];
-export const WAY_WORDS: Readonly<Record<Way, string>> = {
-  start: 'started under cover',
-  direct: 'sown outdoors in spring',
-  late: 'the later sowing',
 };
 
 export const BENCH_KINDS = ['mat', 'lamp', 'sill', 'dark', 'fridge', 'outdoors'] as const;

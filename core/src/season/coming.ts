@@ -1,5 +1,5 @@
 import { addDays, type Day, daysBetween } from '../dates/day.ts';
-import type { Way } from '../schemas/sowingForms.ts';
+import type { Way } from './ways.ts';
 import { type Before, prepareBefore, type Window } from './windows.ts';
 
 /** Days from a window to a day: 0 inside it. */

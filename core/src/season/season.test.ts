@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { balanceOf, suggestedFloor } from '../amounts/amount.ts';
 import { CROP_REFERENCE } from '../crops/reference.ts';
-import { ageingStart } from '../viability/lotEstimate.ts';
+import { ageingStart } from '../estimates/lotEstimate.ts';
 import { seedReadyDay } from '../renewals/seedReady.ts';
 import { frostRisk, nextMonthDay, seasonWords, springFrostRisk } from './frost.ts';
 import { sdFromOneInTen } from './oneInTen.ts';

@@ -1,4 +1,4 @@
-import type { Settings } from '../schemas/forms.ts';
+import type { LengthUnit } from '../units.ts';
 import { length } from '../words/lengths.ts';
 
 /** A lamp over seedlings: for how long a day it burns, and how far it hangs above the tallest leaves; null where nobody said. */
@@ -27,7 +27,7 @@ function clock(hour: number): string {
 }
 
 /** How a lamp is set: "20 cm above the tallest leaves, on 6:00, off 20:00". */
-export function lampWords({ hours, cm }: Lamp, unit: Settings['lengthUnit']): string {
+export function lampWords({ hours, cm }: Lamp, unit: LengthUnit): string {
   const above = cm === null ? 'a hand above the tallest leaves' : `${length(cm, unit)} above the tallest leaves`;
   return hours === null ? above : `${above}, ${lampClock(hours)}`;
 }

@@ -1,10 +1,9 @@
 import type { Crop } from '../crops/crop.ts';
-import { CoreError } from '../errors.ts';
-import { wrong } from '../schemas/parse.ts';
-import { plural } from '../words/words.ts';
-import type { Settings } from '../schemas/forms.ts';
+import { CoreError, wrong } from '../errors.ts';
+import type { TemperatureUnit } from '../units.ts';
 import { span } from '../words/ranges.ts';
 import { warmthRange } from '../words/warmth.ts';
+import { plural } from '../words/words.ts';
 
 /** A tray: cells in rows, some of which it may not have (`gaps`, counted from 0 along the rows). */
 export interface TrayShape {
@@ -18,6 +17,7 @@ export interface TrayCell {
   readonly letter: string;
   readonly marker: boolean;
 }
+
 export type TrayMap = readonly (TrayCell | null)[];
 
 export const MOST_CELLS = 600;
@@ -35,6 +35,7 @@ export function fillCells(cells: number, perCell: number, seeds: number): number
   const [each, more] = [Math.floor(seeds / cells), seeds % cells];
   return Array.from({ length: cells }, (_, i) => each + (i < more ? 1 : 0));
 }
+
 export const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 
 /** Cells that the tray really has. */
@@ -141,12 +142,7 @@ const WARMTH_SLACK = 1;
  * What goes wrong with a map, the worst first: seed that is not there, two warmths, lights or paces under one cover, look-alikes that touch, and
  * a kind that no label marks.
  */
-export function trayWarnings(
-  map: TrayMap,
-  shape: TrayShape,
-  fills: readonly TrayFill[],
-  unit: Settings['temperatureUnit'] = 'C',
-): TrayWarning[] {
+export function trayWarnings(map: TrayMap, shape: TrayShape, fills: readonly TrayFill[], unit: TemperatureUnit = 'C'): TrayWarning[] {
   const degrees = (f: TrayFill): string => warmthRange(f.crop.soilOptLowC, f.crop.soilOptHighC, unit);
   const counts = new Map(countFills(map, fills).map((c) => [c.letter, c]));
   const on = fills.filter((f) => (counts.get(f.letter)?.cells ?? 0) > 0);

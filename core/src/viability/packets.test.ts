@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { withOwnFigures } from '../crops/crop.ts';
+import { withOwnFigures } from '../crops/libraryCrop.ts';
 import { CROP_REFERENCE } from '../crops/reference.ts';
 import { ASSUMED_CLIMATES, storagePeriods } from '../places/climate.ts';
 import { ageingRate, type StoragePeriod } from './ageing.ts';
-import { ageingCropOf, ageingStart, isShortLived } from './lotEstimate.ts';
+import { ageingCropOf, ageingStart, isShortLived } from '../estimates/lotEstimate.ts';
 import type { Acquisition, SeedForm } from './prior.ts';
 import { viability } from './viability.ts';
 

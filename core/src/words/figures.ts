@@ -1,5 +1,4 @@
-import { needNumber } from '../errors.ts';
-import { wrong } from '../schemas/parse.ts';
+import { needNumber, wrong } from '../errors.ts';
 
 /** Numbers as people write them: fractions, decimal commas, ranges, and words for what nobody counted. */
 

@@ -1,4 +1,4 @@
-import type { Settings } from '../schemas/forms.ts';
+import type { LengthUnit } from '../units.ts';
 
 const EIGHTHS = ['', '1/8', '1/4', '3/8', '1/2', '5/8', '3/4', '7/8'] as const;
 
@@ -11,16 +11,16 @@ export function inches(mm: number): string {
 }
 
 /** A depth by setting: `6 mm`, `1/4 inch`. */
-export function depth(mm: number, unit: Settings['lengthUnit'] = 'mm'): string {
+export function depth(mm: number, unit: LengthUnit = 'mm'): string {
   return unit === 'mm' ? `${String(Math.round(mm))} mm` : `${inches(mm)} inch`;
 }
 
 /** A length of some centimetres by setting: `30 cm`, `12 inch`. */
-export function length(cm: number, unit: Settings['lengthUnit']): string {
+export function length(cm: number, unit: LengthUnit): string {
   return unit === 'mm' ? `${String(Math.round(cm))} cm` : `${String(Math.round(cm / 2.54))} inch`;
 }
 
 /** A distance of metres by setting: `50 m`, `160 feet`. */
-export function distance(m: number, unit: Settings['lengthUnit']): string {
+export function distance(m: number, unit: LengthUnit): string {
   return unit === 'mm' ? `${String(Math.round(m))} m` : `${String(Math.round((m * 3.28084) / 10) * 10 || Math.round(m * 3.28084))} feet`;
 }

@@ -1,9 +1,8 @@
 import { calibrate, type FirstTest, plural, type PredictedTest, predictionOf, sourceQuality, spreadsForm, wrong } from '@esprel/core';
-import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
-import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
-import { markAllStale } from '../lots/estimates.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { changes, read, type Route } from '../routing/route.ts';
 
 /** Fewer first tests than this tell too little of a family. */
 const LEAST_FIRSTS = 8;
@@ -119,7 +118,7 @@ function takeSpreads(change: Change, families: readonly string[]): object {
   }
   change.describe(moved.length === 0 ? 'Left the beliefs as wide as they were' : `Set how wide the library believes: ${moved.join(', ')}`);
   // Every lot follows in its turn: it happens once a year.
-  markAllStale(db);
+  change.touchLibrary();
   return { moved: moved.length };
 }
 

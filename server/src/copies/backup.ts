@@ -6,7 +6,7 @@ import { checkLibrary, copyLibrary, refuseOtherFiles } from '../db/libraryFile.t
 import { COPIES } from '../db/open.ts';
 import { copyPhotos, type PhotosFound, photosNamed } from './photoCopies.ts';
 
-export interface Backup {
+interface Backup {
   /** The copy of the library's file. */
   readonly file: string;
   readonly photos: PhotosFound;

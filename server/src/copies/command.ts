@@ -41,14 +41,14 @@ function copiesWords(folder: string): string {
 }
 
 /** A fault as it is said to whoever typed the command; null for one that nobody foresaw. */
-export function faultWords(error: unknown): string | null {
+function faultWords(error: unknown): string | null {
   if (error instanceof LibraryProblem) return error.message;
   const fault = faultOf(error);
   return fault === null ? null : FAULT_WORDS[fault];
 }
 
 /** The folder of the library: ESPREL_DATA, or `data` beside the program. */
-export function libraryFolder(): string {
+function libraryFolder(): string {
   return resolve(process.env.ESPREL_DATA ?? fileURLToPath(new URL('../../../data', import.meta.url)));
 }
 

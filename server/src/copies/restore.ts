@@ -9,7 +9,7 @@ import { photosOfCopies, timeName } from './backup.ts';
 import { copyPhotos, type PhotosFound, photosNamed } from './photoCopies.ts';
 
 /** A copy as it is chosen from. */
-export interface LibraryCopy {
+interface LibraryCopy {
   readonly name: string;
   readonly bytes: number;
   readonly written: Date;
@@ -18,7 +18,7 @@ export interface LibraryCopy {
   readonly problem: string | null;
 }
 
-export interface Restored {
+interface Restored {
   /** Folder of the files that made way. */
   readonly moved: string | null;
   readonly photos: PhotosFound;

@@ -1,99 +1,23 @@
 import {
+  asSeenForm,
   checkFigure,
   type Crop,
-  type CropMeaning,
-  CropNames,
   figureProblems,
-  type FigureValue,
   isOwnFigure,
   latinName,
-  type LibraryCrop,
   OWN_FIGURES,
   ownCropEditForm,
   ownCropForm,
   ownFigureForm,
-  asSeenForm,
-  withOwnFigures,
   wrong,
 } from '@esprel/core';
 import { CROP_NAMES } from '@esprel/core/crops/names';
-import { CROP_REFERENCE } from '@esprel/core/crops/reference';
-import { all, type Db, one } from '../db/db.ts';
-import { notFound } from '../http/problem.ts';
+import { all, one } from '../db/db.ts';
 import { holdWritten, writtenVersion } from '../journal/change.ts';
-import { queryText } from '../http/query.ts';
-import { changes, read, type Route } from '../http/route.ts';
-import { addOwnCrop, editOwnCrop, ownCrop, ownCropNames, ownCrops, ownCropSheet, removeOwnCrop } from './ownCrops.ts';
-
-const BY_KEY: ReadonlyMap<string, Crop> = new Map(CROP_REFERENCE.map((c) => [c.key, c]));
-
-/** A crop as it was written down: of the reference, or the library's own. Throws a not-found Problem. */
-export function baseCrop(db: Db, key: string): Crop {
-  const crop = BY_KEY.get(key) ?? ownCrop(db, key);
-  if (!crop) throw notFound(`The crop "${key.slice(0, 60)}"`);
-  return crop;
-}
-
-const untouched = new WeakMap<Crop, LibraryCrop>();
-
-/** A crop of which the library changed nothing; made once, since most pages ask for hundreds. */
-function asWrittenDown(crop: Crop): LibraryCrop {
-  let seen = untouched.get(crop);
-  if (!seen) untouched.set(crop, (seen = withOwnFigures(crop, {})));
-  return seen;
-}
-
-/** A crop with this library's own figures. Throws a not-found Problem. */
-export function libraryCrop(db: Db, key: string): LibraryCrop {
-  const crop = baseCrop(db, key);
-  const own = all<{ field: string; value: string }>(db, 'SELECT field, value FROM own_figures WHERE crop_key = ?', key);
-  if (own.length === 0) return asWrittenDown(crop);
-  return withOwnFigures(crop, Object.fromEntries(own.map((o) => [o.field, JSON.parse(o.value) as FigureValue])));
-}
-
-/** Every crop there is here: those of the reference, then the library's own. */
-export function everyCrop(db: Db): readonly Crop[] {
-  return [...CROP_REFERENCE, ...ownCrops(db)];
-}
-
-/** Every crop as this library sees it, read in one go. */
-export function everyLibraryCrop(db: Db): LibraryCrop[] {
-  const own = new Map<string, Record<string, FigureValue>>();
-  for (const o of all<{ key: string; field: string; value: string }>(db, 'SELECT crop_key AS key, field, value FROM own_figures')) {
-    own.set(o.key, { ...own.get(o.key), [o.field]: JSON.parse(o.value) as FigureValue });
-  }
-  return everyCrop(db).map((c) => {
-    const figures = own.get(c.key);
-    return figures === undefined ? asWrittenDown(c) : withOwnFigures(c, figures);
-  });
-}
-
-let reference: CropNames | null = null;
-
-/** Asks the names of the library's own crops first, then those of the reference. */
-function askNames(db: Db, ask: (names: CropNames) => readonly CropMeaning[]): CropMeaning[] {
-  // Made when it is first asked for: five thousand names take some tens of milliseconds.
-  reference ??= new CropNames(CROP_NAMES);
-  const own = ownCropNames(db);
-  const found = [...(own.length === 0 ? [] : ask(new CropNames(own))), ...ask(reference)];
-  const seen = new Set<string>();
-  return found.filter((m) => !seen.has(m.key) && seen.add(m.key));
-}
-
-/** The crops that have exactly this name; several where it may mean several, the likeliest first. */
-export function cropsNamed(db: Db, text: string): CropMeaning[] {
-  return askNames(db, (names) => names.named(text));
-}
-
-/** The crops that the words of a nickname name. */
-export function cropsWithin(db: Db, text: string): CropMeaning[] {
-  return askNames(db, (names) => names.within(text));
-}
-
-/** Crops by any of their names, also while it is typed and through typing mistakes; best first. */
-export function findCrops(db: Db, text: string, limit = 12): CropMeaning[] {
-  return askNames(db, (names) => names.find(text, limit)).slice(0, limit);
-}
+import { baseCrop, everyLibraryCrop, findCrops, libraryCrop } from '../records/crop.ts';
+import { queryText } from '../routing/query.ts';
+import { changes, read, type Route } from '../routing/route.ts';
+import { addOwnCrop, editOwnCrop, ownCropSheet, removeOwnCrop } from './ownCrops.ts';
 
 /** What else a crop is called, without its own two names, plurals and misspellings. */
 function otherNames(crop: Crop): string[] {

@@ -1,8 +1,8 @@
+import type * as yup from 'yup';
 import {
   checkFigure,
   CODE_LETTERS,
   type Crop,
-  type CropName,
   type FieldError,
   figureProblems,
   foldName,
@@ -12,49 +12,14 @@ import {
   wrong,
 } from '@esprel/core';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
-import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
-import { Problem } from '../http/problem.ts';
 import type { Change } from '../journal/change.ts';
+import { Problem } from '../problem.ts';
+import { cropOf, ownCrop, type OwnCropRow } from '../records/crop.ts';
 
 /** Crops that a library added to those of the reference. */
 
 type Body = yup.InferType<typeof ownCropForm>;
-
-interface OwnCropRow {
-  readonly id: number;
-  readonly key: string;
-  readonly letters: string;
-  readonly name: string;
-  readonly scientific: string;
-  readonly from_key: string;
-  readonly names: string;
-  readonly figures: string;
-  readonly version: number;
-}
-
-function cropOf(row: OwnCropRow): Crop {
-  const { key, letters, name, scientific } = row;
-  return { ...(JSON.parse(row.figures) as Crop), key, letters, name, scientific };
-}
-
-export function ownCrop(db: Db, key: string): Crop | undefined {
-  const row = one<OwnCropRow>(db, 'SELECT * FROM own_crops WHERE key = ?', key);
-  return row && cropOf(row);
-}
-
-export function ownCrops(db: Db): Crop[] {
-  return all<OwnCropRow>(db, 'SELECT * FROM own_crops ORDER BY name').map(cropOf);
-}
-
-/** Names by which the library's own crops are looked for. */
-export function ownCropNames(db: Db): CropName[] {
-  return all<OwnCropRow>(db, 'SELECT * FROM own_crops ORDER BY id').flatMap((row) => [
-    { key: row.key, name: row.name, kind: 'common' as const, rank: 1, proper: true },
-    { key: row.key, name: row.scientific, kind: 'botanical' as const, rank: 1 },
-    ...(JSON.parse(row.names) as string[]).map((name) => ({ key: row.key, name, kind: 'regional' as const, rank: 1 })),
-  ]);
-}
 
 /** What a form about an own crop needs beside its figures. */
 export function ownCropSheet(db: Db, key: string): object | null {

@@ -1,5 +1,5 @@
 /** Ways in which the disk or the library's file can fail, as whoever stands at the machine has to know them. */
-export type FaultCode = 'disk-full' | 'read-only' | 'locked' | 'damaged' | 'library-gone' | 'disk';
+type FaultCode = 'disk-full' | 'read-only' | 'locked' | 'damaged' | 'library-gone' | 'disk';
 
 export const FAULT_WORDS: Readonly<Record<FaultCode, string>> = {
   'disk-full': 'The disk of this machine is full. Nothing of this was written, and nothing is lost. Make room on it, then do it again.',

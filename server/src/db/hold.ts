@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { faultOf, LibraryProblem } from './faults.ts';
 
 /** A library that this program alone serves or changes as a whole. */
-export interface HeldLibrary {
+interface HeldLibrary {
   /** Says where it is served, to whoever tries to serve it too. */
   readonly at: (address: string) => void;
   readonly release: () => void;

@@ -16,7 +16,7 @@ const WAIT_MS = 50;
 
 const MIGRATIONS = join(dirname(fileURLToPath(import.meta.url)), 'migrations');
 
-export interface Migration {
+interface Migration {
   readonly number: number;
   readonly name: string;
   readonly sql: string;

@@ -1,8 +1,8 @@
-import { personForm, asSeenForm, wrong } from '@esprel/core';
+import { asSeenForm, personForm, wrong } from '@esprel/core';
 import { all, one } from '../db/db.ts';
-import { notFound } from '../http/problem.ts';
-import { pathId } from '../http/query.ts';
-import { changes, read, type Route } from '../http/route.ts';
+import { notFound } from '../problem.ts';
+import { pathId } from '../routing/query.ts';
+import { changes, read, type Route } from '../routing/route.ts';
 
 /** Who works at the desk. */
 export function peopleRoutes(): Route[] {

@@ -3,19 +3,19 @@ import {
   dayFromNumber,
   dayNumber,
   parse,
+  plural,
   scaleForm,
-  SimulatedScale,
   simulatedLog,
+  SimulatedScale,
   SMALL_SCALE,
   wrong,
-  plural,
 } from '@esprel/core';
-import { libraryCrop } from '../crops/crops.ts';
 import { type Db, one } from '../db/db.ts';
-import { action, FileAnswer, read, type Route } from '../http/route.ts';
-import { queryWhole } from '../http/query.ts';
-import { lotByCode } from '../lots/queries.ts';
-import { climateIn, placesById } from '../places/climates.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { lotByCode } from '../records/lot.ts';
+import { climateIn, placesById } from '../records/place.ts';
+import { queryWhole } from '../routing/query.ts';
+import { action, FileAnswer, read, type Route } from '../routing/route.ts';
 import { printerRoutes } from './printer.ts';
 
 /** The panel of the scale: what lies on it, in words, for whoever plays with the stand-in. */
@@ -23,6 +23,7 @@ interface Pan {
   readonly scale: SimulatedScale;
   on: string;
 }
+
 const pans = new WeakMap<Db, Pan>();
 
 function pan(db: Db): Pan {

@@ -1,9 +1,9 @@
-import { printerForm, parse, plural } from '@esprel/core';
+import { parse, plural, printerForm } from '@esprel/core';
 import type { Db } from '../db/db.ts';
-import { notFound, Problem } from '../http/problem.ts';
-import { action, FileAnswer, read, type Route } from '../http/route.ts';
+import { notFound, Problem } from '../problem.ts';
+import { action, FileAnswer, read, type Route } from '../routing/route.ts';
 
-export interface PrintJob {
+interface PrintJob {
   readonly title: string;
   readonly labels: number;
   /** Each page as SVG. */
@@ -23,14 +23,14 @@ export interface Printed {
 }
 
 /** A label printer. A real one takes its place by taking jobs in the same way. */
-export interface LabelPrinter {
+interface LabelPrinter {
   print(job: PrintJob): Promise<Printed>;
 }
 
 const KEPT_JOBS = 20;
 
 /** A printer that stands in for a real one: it counts its labels, can jam, and keeps what came out to be looked at. */
-export class SimulatedPrinter implements LabelPrinter {
+class SimulatedPrinter implements LabelPrinter {
   private jobs: (Printed & { readonly svg: readonly string[] })[] = [];
   private next = 1;
   labelsLeft = 500;

@@ -1,7 +1,7 @@
 import { errandsDoneForm, plural, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
-import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
+import { changes, read, type Route } from '../routing/route.ts';
 
 export interface Errand {
   readonly id: number;

@@ -56,7 +56,7 @@ function guessEncoding(bytes: Uint8Array): Encoding {
 }
 
 /** Bytes as text. Throws an InputError for a file that is no text at all. */
-export function decodeText(bytes: Uint8Array, encoding: Encoding | null): { readonly text: string; readonly encoding: Encoding } {
+function decodeText(bytes: Uint8Array, encoding: Encoding | null): { readonly text: string; readonly encoding: Encoding } {
   if (bytes.length > MAX_FILE_BYTES) {
     throw wrong('file', `is larger than ${String(MAX_FILE_BYTES / 1_000_000)} MB; send it in parts`);
   }

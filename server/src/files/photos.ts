@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import type { Db } from '../db/db.ts';
-import { notFound } from '../http/problem.ts';
+import { notFound } from '../problem.ts';
 import { plainJpeg } from './plainJpeg.ts';
 
 /** Photographs lie beside the library's file, so that one copy of the folder holds everything. */

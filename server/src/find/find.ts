@@ -1,8 +1,8 @@
 import { correctionsOf, latinName, parseLotCode, plural } from '@esprel/core';
-import { findCrops } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
-import { queryText } from '../http/query.ts';
-import { read, type Route } from '../http/route.ts';
+import { findCrops } from '../records/crop.ts';
+import { queryText } from '../routing/query.ts';
+import { read, type Route } from '../routing/route.ts';
 import { findNames, type NameFound } from './names.ts';
 import { findNotes } from './notes.ts';
 

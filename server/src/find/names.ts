@@ -1,7 +1,7 @@
 import { latinName, nameFit, trigrams } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 
-export type NameKind = 'variety' | 'crop' | 'source' | 'member' | 'place';
+type NameKind = 'variety' | 'crop' | 'source' | 'member' | 'place';
 
 /** A thing whose name fits what was typed; `fit` as of the core's nameFit, the best of its names. */
 export interface NameFound {

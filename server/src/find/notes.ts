@@ -3,7 +3,7 @@ import { all, type Db, one } from '../db/db.ts';
 type NoteKind = 'lot' | 'variety' | 'member' | 'sowing' | 'test' | 'tray' | 'planned' | 'garden';
 
 /** A note in which the words stand, with the piece around them. */
-export interface NoteFound {
+interface NoteFound {
   readonly kind: 'note';
   readonly title: string;
   readonly detail: string;

@@ -1,3 +1,4 @@
+import type * as yup from 'yup';
 import {
   addDays,
   type bagForm,
@@ -6,28 +7,28 @@ import {
   type extendForm,
   type layForm,
   lendable,
+  plural,
   type stepForm,
   stepsOf,
   type testForm,
   testProtocol,
   WARM_STEP,
   wrong,
-  plural,
 } from '@esprel/core';
-import type * as yup from 'yup';
-import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
-import { Problem } from '../http/problem.ts';
+import { medianWords } from '../estimates/stored.ts';
 import type { Change } from '../journal/change.ts';
-import { type LotRow, lotRow, medianWords } from '../lots/estimates.ts';
 import { moveSeeds } from '../lots/intake.ts';
-import { lotByCode, lotNames } from '../lots/queries.ts';
-import { looksOf, type Replicate, replicatesOf, stepsOfTest, testRow, type TestRow, testSheet } from './sheet.ts';
+import { Problem } from '../problem.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { lotByCode, lotNames, lotRow, type LotRow } from '../records/lot.ts';
+import { type Replicate, replicatesOf, testRow, type TestRow } from '../records/test.ts';
+import { looksOf, stepsOfTest, testSheet } from './sheet.ts';
 
 type Form<S extends yup.Schema> = yup.InferType<S>;
 
 /** What a test is when it is written down, begun or only planned. */
-export interface NewTest {
+interface NewTest {
   readonly lot: LotRow;
   readonly method: string;
   readonly nightC: number;

@@ -1,6 +1,6 @@
 import { type BatchCounted, type CountsDue, type DatedStep, datedSteps, nextCountOf, nextStep } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
-import type { TestRow } from './sheet.ts';
+import type { TestRow } from '../records/test.ts';
 
 interface ListedRow extends TestRow {
   readonly code: string;

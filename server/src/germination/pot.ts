@@ -1,10 +1,9 @@
-import { type potForm, SOWING_METHOD_FACTS, wrong } from '@esprel/core';
 import type * as yup from 'yup';
+import { type potForm, SOWING_METHOD_FACTS, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
-import { lotRow } from '../lots/estimates.ts';
-import { lotNames } from '../lots/queries.ts';
-import { replicatesOf, testRow } from './sheet.ts';
+import { lotNames, lotRow } from '../records/lot.ts';
+import { replicatesOf, testRow } from '../records/test.ts';
 
 /** Sprouts that lie on the paper still, and the members who had this variety before and may want plants, the latest first. */
 export function pottable(db: Db, id: number): object {

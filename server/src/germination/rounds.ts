@@ -1,3 +1,4 @@
+import type * as yup from 'yup';
 import {
   bagsFor,
   eveningsOf,
@@ -15,19 +16,18 @@ import {
   testSize,
   wrong,
 } from '@esprel/core';
-import type * as yup from 'yup';
-import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
-import { notFound } from '../http/problem.ts';
-import { pathId, queryText } from '../http/query.ts';
-import { action, changes, read, type Route } from '../http/route.ts';
+import type { StoredEstimate } from '../estimates/stored.ts';
 import type { Change } from '../journal/change.ts';
-import { type LotRow, lotRow, type StoredEstimate } from '../lots/estimates.ts';
-import { lotByCode, lotNames } from '../lots/queries.ts';
-import { readSettings } from '../settings/settings.ts';
+import { notFound } from '../problem.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { lotByCode, lotNames, lotRow, type LotRow } from '../records/lot.ts';
+import { readSettings } from '../records/settings.ts';
+import { replicatesOf } from '../records/test.ts';
+import { pathId, queryText } from '../routing/query.ts';
+import { action, changes, read, type Route } from '../routing/route.ts';
 import { writeTest } from './change.ts';
 import { listTests } from './list.ts';
-import { replicatesOf } from './sheet.ts';
 
 /** A round is laid within a season. */
 const MOST_LOTS = 100;

@@ -1,8 +1,8 @@
-import { bagForm, closeTestForm, countForm, extendForm, giveUpForm, layForm, potForm, stepForm, testForm } from '@esprel/core';
 import type * as yup from 'yup';
-import { pathId, queryOneOf } from '../http/query.ts';
-import { changes, read, readKept, type Route } from '../http/route.ts';
+import { bagForm, closeTestForm, countForm, extendForm, giveUpForm, layForm, potForm, stepForm, testForm } from '@esprel/core';
 import type { Change } from '../journal/change.ts';
+import { pathId, queryOneOf } from '../routing/query.ts';
+import { changes, read, readKept, type Route } from '../routing/route.ts';
 import { closeTest, doStep, dropBag, extendTest, giveUpTest, layTest, saveCount, startTest } from './change.ts';
 import { listTests } from './list.ts';
 import { potSprouts, pottable } from './pot.ts';

@@ -1,11 +1,12 @@
 import { createHash } from 'node:crypto';
 import { parse } from '@esprel/core';
 import type { Db } from '../db/db.ts';
+import { refreshOrMark } from '../estimates/make.ts';
+import { markAllStale } from '../estimates/stale.ts';
 import { Change } from '../journal/change.ts';
 import { keepAnswer, keptAnswer } from '../journal/requestKeys.ts';
-import { refreshOrMark } from '../lots/estimates.ts';
-import { Problem } from './problem.ts';
-import type { ChangeRoute } from './route.ts';
+import { Problem } from '../problem.ts';
+import type { ChangeRoute } from '../routing/route.ts';
 
 /** A request for a change, as plain data: it can go to another thread. */
 export interface ChangeCall {
@@ -42,6 +43,7 @@ export function answerChange(db: Db, today: string, route: ChangeRoute, call: Ch
       const body = parse(route.schema, call.body);
       const change = new Change(db, today, call.personId, route.step);
       const result = route.handle(change, { params: call.params, query: call.query, body });
+      if (change.touched('library').length > 0) markAllStale(db);
       refreshOrMark(db, change.touched('lot'), today);
       const json = JSON.stringify({ ...result, action: { id: change.actionId, summary: change.description } });
       if (call.key !== null) keepAnswer(db, { key: call.key, where: call.where, hash, json });

@@ -1,23 +1,17 @@
+import express, { type ErrorRequestHandler, type Express } from 'express';
+import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { extname, join } from 'node:path';
-import express, { type ErrorRequestHandler, type Express, type Request, type Response } from 'express';
-import helmet from 'helmet';
-import { CALCULATORS, wrong } from '@esprel/core';
 import type { Db } from '../db/db.ts';
-import { FAULT_WORDS } from '../db/faults.ts';
-import { fileIdentity } from '../db/libraryFile.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
-import { MAX_FILE_BYTES } from '../files/csv.ts';
-import { countStale, refreshStale } from '../lots/estimates.ts';
-import { judgingState } from '../lots/judgingState.ts';
-import { work } from '../threads/pool.ts';
-import { changeInThread } from '../threads/runThread.ts';
-import { answerChange, type ChangeCall } from './answerChange.ts';
+import { judgingState } from '../estimates/judgingState.ts';
+import { countStale, refreshStale } from '../estimates/stale.ts';
+import { Problem, problemOf, PROBLEMS } from '../problem.ts';
+import { mountCalculators } from './calculators.ts';
 import { fromOwnPages, ownHosts } from './doors.ts';
 import { KeptAnswers } from './kept.ts';
 import { limited, type Limits, notTooDeep, USUAL_LIMITS } from './limits.ts';
-import { Problem, problemOf, PROBLEMS } from './problem.ts';
-import { FileAnswer, ReadyJson, type Route } from './route.ts';
+import { type Around, fileGuard, mount } from './mount.ts';
 import { routes } from './routes.ts';
 
 export interface AppOptions {
@@ -36,8 +30,6 @@ export interface AppOptions {
 
 /** Photographs and the files of loggers. */
 const LARGE_BODIES = /\/(photo|photos|climate-log|frost-record|frost-record\/look)$/;
-
-const MOST_KEY_LENGTH = 200;
 
 /** Builds the whole HTTP application on an open library. */
 export function createApp(options: AppOptions): Express {
@@ -78,20 +70,7 @@ export function createApp(options: AppOptions): Express {
   app.get('/api/health', (_request, response) => {
     response.json({ status: 'ok', today: options.today(), schema: options.db.pragma('user_version', { simple: true }) });
   });
-  app.use(
-    '/api/calc',
-    limited('calculations', limits.calculations),
-    express.json({ limit: '4mb', strict: false, type: () => true }),
-    notTooDeep,
-  );
-  app.post('/api/calc/:name', async (request, response) => {
-    const { name } = request.params;
-    if (!Object.hasOwn(CALCULATORS, name)) {
-      throw new Problem('not-found', `There is no calculator "${name}". There are: ${Object.keys(CALCULATORS).join(', ')}.`);
-    }
-    // Some take seconds at their limits; others must not wait for them.
-    response.json(await work({ kind: 'calculate', name, body: request.body as unknown }));
-  });
+  mountCalculators(app, limits.calculations);
   const small = express.json({ limit: '2mb', strict: false });
   const large = express.json({ limit: '8mb', strict: false });
   const reading = limited('reads', limits.reads);
@@ -131,7 +110,7 @@ export function createApp(options: AppOptions): Express {
     const { paused, restarts } = judgingState(options.db);
     return `${String(paused)}${String(restarts)}`;
   });
-  const around: Around = { options, kept, afterChange: refreshMarked, refuseGone: fileGuard(options.db) };
+  const around: Around = { db: options.db, today: options.today, kept, afterChange: refreshMarked, refuseGone: fileGuard(options.db) };
   for (const route of routes(options, refreshMarked)) mount(app, route, around);
   app.use('/api', (request) => {
     throw new Problem('not-found', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);
@@ -142,106 +121,6 @@ export function createApp(options: AppOptions): Express {
   });
   app.use(problemHandler(options));
   return app;
-}
-
-/** Whose work it is: the person at the desk, where one was chosen. */
-function personOf(request: Request): number | null {
-  const person = Number(request.get('X-Esprel-Person') ?? '');
-  return Number.isInteger(person) && person > 0 ? person : null;
-}
-
-/** What every route is served with. */
-interface Around {
-  readonly options: AppOptions;
-  readonly kept: KeptAnswers;
-  readonly afterChange: () => void;
-  /** Throws where the library's file is not the one that was opened. */
-  readonly refuseGone: () => void;
-}
-
-/** What is written to a file that has no name any more is lost with the program: such a library takes nothing. */
-function fileGuard(db: Db): () => void {
-  if (db.memory) return () => undefined;
-  const opened = fileIdentity(db.name);
-  return () => {
-    if (fileIdentity(db.name) !== opened) throw new Problem('library-gone', FAULT_WORDS['library-gone']);
-  };
-}
-
-function mount(app: Express, route: Route, { options, kept, afterChange, refuseGone }: Around): void {
-  const path = `/api${route.path}`;
-  const asked = (request: Request) => ({ params: request.params as Record<string, string>, query: request.query });
-  const reader = () => ({ db: options.db, today: options.today() });
-  if (route.kind === 'read') {
-    app.get(path, async (request, response) => {
-      const make = () => route.handle(reader(), { ...asked(request), body: undefined });
-      const answer = route.kept ? await kept.answer(request, response, options.today(), make) : await make();
-      if (answer === null && route.kept) response.status(304).end();
-      else sendAnswer(response, answer);
-    });
-    return;
-  }
-  if (route.kind === 'upload') {
-    app.post(path, express.raw({ limit: MAX_FILE_BYTES, type: () => true }), async (request, response) => {
-      refuseGone();
-      const body = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-      sendAnswer(response, await route.handle(reader(), { ...asked(request), body }));
-    });
-    return;
-  }
-  if (route.kind === 'action') {
-    app.post(path, async (request, response) => {
-      refuseGone();
-      const body = (request.body ?? {}) as unknown;
-      sendAnswer(response, await route.handle(reader(), { ...asked(request), body, personId: personOf(request) }));
-    });
-    return;
-  }
-  app[route.method](path, async (request, response) => {
-    const key = request.get('Idempotency-Key') ?? null;
-    if (key !== null && key.length > MOST_KEY_LENGTH) {
-      throw wrong('Idempotency-Key', `is too long; ${String(MOST_KEY_LENGTH)} characters at most`);
-    }
-    const body = (request.body ?? {}) as unknown;
-    const call: ChangeCall = {
-      key,
-      where: `${request.method} ${request.path}`,
-      personId: personOf(request),
-      params: request.params as Record<string, string>,
-      query: request.query,
-      body,
-    };
-    refuseGone();
-    if (isWrittenElsewhere(options.db)) {
-      throw new Problem(
-        'busy',
-        'A file is being written into the library just now. What you sent is not lost; it is sent again in a moment.',
-      );
-    }
-    // A library in memory has no second door.
-    const answer =
-      !options.db.memory && route.long?.(options.db, call.params)
-        ? await changeInThread(options.db, options.today(), route, call)
-        : answerChange(options.db, options.today(), route, call);
-    send(response, answer);
-    afterChange();
-  });
-}
-
-function sendAnswer(response: Response, answer: unknown): void {
-  if (answer instanceof FileAnswer) sendFile(response, answer);
-  else if (answer instanceof ReadyJson) response.type('application/json').send(answer.json);
-  else response.json(answer);
-}
-
-function sendFile(response: Response, file: FileAnswer): void {
-  if (file.saveAs !== null) response.attachment(file.saveAs);
-  if (file.keepSeconds > 0) response.set('Cache-Control', `max-age=${String(file.keepSeconds)}`);
-  response.type(file.type).send(file.body);
-}
-
-function send(response: Response, answer: { readonly status: number; readonly json: string }): void {
-  response.status(answer.status).type('application/json').send(answer.json);
 }
 
 function serveWeb(app: Express, folder: string): void {

@@ -1,6 +1,6 @@
 import { hostname, networkInterfaces } from 'node:os';
 import type { Request, RequestHandler } from 'express';
-import { Problem } from './problem.ts';
+import { Problem } from '../problem.ts';
 
 /** Names under which a machine reaches itself. */
 const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];

@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import type { Request, Response } from 'express';
 import type { Db } from '../db/db.ts';
 import { libraryState } from '../db/state.ts';
-import { FileAnswer, ReadyJson } from './route.ts';
+import { FileAnswer, ReadyJson } from '../routing/route.ts';
 
 /** What some desks look at between two changes; some tens of kilobytes each, a season more. */
 const MOST_KEPT = 120;

@@ -1,7 +1,7 @@
 import type { RequestHandler } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { wrong } from '@esprel/core';
-import { Problem } from './problem.ts';
+import { Problem } from '../problem.ts';
 
 /** Requests in a minute from one address. */
 export interface Limits {
@@ -9,6 +9,7 @@ export interface Limits {
   readonly writes: number;
   readonly calculations: number;
 }
+
 export const USUAL_LIMITS: Limits = { reads: 6000, writes: 3000, calculations: 1200 };
 
 export function limited(what: string, limit: number): RequestHandler {

@@ -1,49 +1,48 @@
 import { calibrationRoutes } from '../calibration/routes.ts';
 import { cropRoutes } from '../crops/crops.ts';
-import { all } from '../db/db.ts';
+import { all, type Db } from '../db/db.ts';
+import { journalRoutes } from '../desk/historyRoutes.ts';
+import { peopleRoutes } from '../desk/people.ts';
+import { deviceRoutes } from '../devices/devices.ts';
+import { errandRoutes } from '../errands/errands.ts';
 import { findRoutes } from '../find/find.ts';
 import { roundRoutes } from '../germination/rounds.ts';
 import { testRoutes } from '../germination/tests.ts';
-import { journalRoutes } from '../journal/routes.ts';
-import { labelRoutes } from '../labels/labels.ts';
-import { lotRoutes } from '../lots/routes.ts';
-import { wetRoutes } from '../lots/wet.ts';
-import { memberRoutes } from '../members/members.ts';
-import { peopleRoutes } from '../desk/people.ts';
-import { placeRoutes } from '../places/places.ts';
-import { returnRoutes } from '../returns/returns.ts';
-import { settingsRoutes } from '../settings/settings.ts';
-import { sowingRoutes } from '../sowing/sowingRoutes.ts';
-import { todayRoutes } from '../today/routes.ts';
-import { varietyRoutes } from '../varieties/varieties.ts';
+import { identityRoutes } from '../identity/identity.ts';
+import { mixUpRoutes } from '../identity/mixUps.ts';
 import { importRoutes } from '../imports/routes.ts';
-import { deviceRoutes } from '../devices/devices.ts';
+import { labelRoutes } from '../labels/labels.ts';
 import { envelopeRoutes } from '../lots/envelope.ts';
 import { judgingRoutes } from '../lots/judgingRoutes.ts';
 import { overruleRoutes } from '../lots/overrules.ts';
 import { packetRoutes } from '../lots/packets.ts';
+import { lotRoutes } from '../lots/routes.ts';
+import { wetRoutes } from '../lots/wet.ts';
+import { memberRoutes } from '../members/members.ts';
+import { placeRoutes } from '../places/places.ts';
 import { stocktakeRoutes } from '../places/stocktake.ts';
-import { identityRoutes } from '../identity/identity.ts';
-import { mixUpRoutes } from '../identity/mixUps.ts';
-import { errandRoutes } from '../errands/errands.ts';
 import { restrictedRoutes } from '../restricted/restricted.ts';
+import { returnRoutes } from '../returns/returns.ts';
+import type { Route } from '../routing/route.ts';
 import { frostFileRoutes } from '../season/frostFile.ts';
 import { gardenRoutes } from '../season/gardens.ts';
 import { seasonRoutes } from '../season/routes.ts';
+import { settingsRoutes } from '../settings/settings.ts';
 import { benchRoutes } from '../sowing/bench.ts';
+import { sowingRoutes } from '../sowing/sowingRoutes.ts';
 import { trayRoutes } from '../sowing/trayRoutes.ts';
-import type { AppOptions } from './app.ts';
-import type { Route } from './route.ts';
+import { todayRoutes } from '../today/routes.ts';
+import { varietyRoutes } from '../varieties/varieties.ts';
+import { runThread } from './runThread.ts';
 
 /** Every route of the API. */
-export function routes(options: Pick<AppOptions, 'db' | 'demo'>, refresh: () => void): Route[] {
-  const { db } = options;
+export function routes({ db, demo = false }: { readonly db: Db; readonly demo?: boolean }, refresh: () => void): Route[] {
   const lotsOfCrop = (cropKey: string): number[] =>
     all<{ id: number }>(db, 'SELECT l.id FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE v.crop_key = ?', cropKey).map(
       (r) => r.id,
     );
   return [
-    ...todayRoutes(options.demo ?? false),
+    ...todayRoutes(demo),
     ...settingsRoutes(),
     ...cropRoutes(lotsOfCrop),
     ...varietyRoutes(),
@@ -74,7 +73,7 @@ export function routes(options: Pick<AppOptions, 'db' | 'demo'>, refresh: () => 
     ...labelRoutes(),
     ...deviceRoutes(),
     ...findRoutes(),
-    ...importRoutes(db, refresh),
+    ...importRoutes(db, (job, progress) => runThread(db, { kind: 'import', job }, progress), refresh),
     ...journalRoutes(),
   ];
 }

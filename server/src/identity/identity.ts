@@ -1,10 +1,9 @@
-import { IDENTITY_CONFIDENCES, type IdentityConfidence, identityAnswerForm, identityForm, wrong } from '@esprel/core';
+import { IDENTITY_CONFIDENCES, identityAnswerForm, type IdentityConfidence, identityForm, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { makeErrands, type Reach, reachOf } from '../errands/errands.ts';
-import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
-import { type LotRow, lotRow } from '../lots/estimates.ts';
-import { lotByCode } from '../lots/queries.ts';
+import { lotByCode, lotRow, type LotRow } from '../records/lot.ts';
+import { changes, read, type Route } from '../routing/route.ts';
 
 type EventKind = 'judged' | 'growing-out' | 'grown-out' | 'mixed-up' | 'cleared' | 'corrected' | 'parent';
 
@@ -12,7 +11,7 @@ type EventKind = 'judged' | 'growing-out' | 'grown-out' | 'mixed-up' | 'cleared'
 const rank = (identity: IdentityConfidence): number => IDENTITY_CONFIDENCES.length - IDENTITY_CONFIDENCES.indexOf(identity);
 
 /** A lot and all that descends from it, parents before children. */
-export function withDescendants(db: Db, lotId: number): number[] {
+function withDescendants(db: Db, lotId: number): number[] {
   return all<{ id: number }>(
     db,
     `WITH RECURSIVE down (id, depth) AS (SELECT ?, 0 UNION SELECT l.id, down.depth + 1 FROM lots l JOIN down ON l.parent_id = down.id)

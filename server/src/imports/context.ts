@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
 import { foldName, type ImportContext, type ImportedLot, type ImportField, type likeness } from '@esprel/core';
-import { cropsNamed, findCrops, libraryCrop } from '../crops/crops.ts';
 import { all, type Db } from '../db/db.ts';
-import { placePath, placesById } from '../places/climates.ts';
-import { readSettings } from '../settings/settings.ts';
-import { varietyNamed } from '../varieties/register.ts';
+import { cropsNamed, findCrops, libraryCrop } from '../records/crop.ts';
+import { placePath, placesById } from '../records/place.ts';
+import { readSettings } from '../records/settings.ts';
+import { varietyNamed } from '../records/variety.ts';
 
 /** A name of the file that may mean several crops, the likeliest first. */
 export interface AskedCrop {
@@ -81,7 +81,7 @@ export function importContext(
 }
 
 /** What is known of a row before it is written: new, known here already, or not to be read. */
-export type RowState = 'ready' | 'known' | 'problem';
+type RowState = 'ready' | 'known' | 'problem';
 
 export interface ReadRow {
   readonly row: number;

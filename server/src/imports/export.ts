@@ -1,7 +1,7 @@
 import { IMPORT_FIELDS } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import { writeCsv } from '../files/csv.ts';
-import { placePath, placesById } from '../places/climates.ts';
+import { placePath, placesById } from '../records/place.ts';
 
 /** The columns of an export, in order; each is read again by the field of this name. */
 const COLUMNS = [

@@ -2,12 +2,16 @@ import { createHash, randomUUID } from 'node:crypto';
 import { type ColumnMapping, guessColumns, type ImportContext, readImportRow } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import { type CsvAsked, type CsvFile, type CsvRow, type Encoding, readCsv, type Separator } from '../files/csv.ts';
-import { work } from '../threads/pool.ts';
-import { notFound } from '../http/problem.ts';
-import { nearVarieties, varietyNamed } from '../varieties/register.ts';
+import { notFound } from '../problem.ts';
+import { varietyNamed } from '../records/variety.ts';
+import { job, work } from '../threads/pool.ts';
+import { nearVarieties } from '../varieties/register.ts';
 import { type AskedCrop, codeState, importContext, type ReadRow, rowKey } from './context.ts';
 
-export type FileState = 'chosen' | 'reading' | 'read' | 'writing' | 'done' | 'failed';
+/** Reading a file on the pool. */
+export const READ = job<typeof import('../files/csvJob.ts').default>(new URL('../files/csvJob.ts', import.meta.url));
+
+type FileState = 'chosen' | 'reading' | 'read' | 'writing' | 'done' | 'failed';
 
 export interface Reading {
   readonly encoding: Encoding | null;
@@ -46,7 +50,7 @@ const SMALL_BYTES = 100_000;
 /** A file read on a thread, its rows taken over a few at a time. Throws an InputError or a Problem. */
 async function readInThread(bytes: Uint8Array, asked: CsvAsked): Promise<{ readonly csv: CsvFile; readonly sha256: string }> {
   if (bytes.length <= SMALL_BYTES) return { csv: readCsv(bytes, asked), sha256: createHash('sha256').update(bytes).digest('hex') };
-  const read = await work({ kind: 'csv', bytes, asked });
+  const read = await work(READ, { bytes, asked });
   const rows: CsvRow[] = [];
   for (const piece of read.rows) {
     rows.push(...(JSON.parse(piece) as CsvRow[]));

@@ -3,22 +3,20 @@ import {
   foldName,
   IMPORT_FIELD_KEYS,
   importAcceptForm,
-  importReadForm,
   type ImportField,
+  importReadForm,
   parse,
   wrong,
 } from '@esprel/core';
-import type { Db } from '../db/db.ts';
+import { type Db, one } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
-import { one } from '../db/db.ts';
 import { type Encoding, ENCODINGS, type Separator, writeCsv } from '../files/csv.ts';
-import { Problem } from '../http/problem.ts';
-import { queryOneOf, queryText, queryWhole } from '../http/query.ts';
-import { action, FileAnswer, read, type Route, upload } from '../http/route.ts';
+import { Problem } from '../problem.ts';
+import { queryOneOf, queryText, queryWhole } from '../routing/query.ts';
+import { action, FileAnswer, read, type Route, upload } from '../routing/route.ts';
 import { exportLots } from './export.ts';
 import { Inbox, readFile, type WaitingFile } from './inbox.ts';
-import { type RunningThread, runThread, type Told } from '../threads/runThread.ts';
-import { type ImportJob, writtenImport } from './write.ts';
+import { type ImportJob, type Writing, writtenImport } from './write.ts';
 
 /** What a page about a waiting file shows; the rows come by the page. */
 function overview(db: Db, file: WaitingFile): object {
@@ -71,7 +69,7 @@ function checkMapping(file: WaitingFile, mapping: Readonly<Record<string, unknow
 }
 
 /** How a writing ended: done, failed, or stopped. One that was stopped just after its end is done: the library itself says so. */
-export function endOf(db: Db, file: WaitingFile, key: string, told: Told): Partial<WaitingFile> {
+function endOf(db: Db, file: WaitingFile, key: string, told: Awaited<Writing['ended']>): Partial<WaitingFile> {
   const { problem } = told;
   const imported = told.imported ?? writtenImport(db, key);
   if (imported) {
@@ -81,9 +79,14 @@ export function endOf(db: Db, file: WaitingFile, key: string, told: Told): Parti
   return { state: 'read', message: 'Stopped; nothing of it was written.' };
 }
 
-export function importRoutes(db: Db, afterWriting: () => void): Route[] {
+/** `begin` has a thread write a file in, and tells how far it is. */
+export function importRoutes(
+  db: Db,
+  begin: (job: ImportJob, progress: (done: number) => void) => Writing,
+  afterWriting: () => void,
+): Route[] {
   const inbox = new Inbox();
-  const threads = new Map<string, RunningThread>();
+  const threads = new Map<string, Writing>();
   return [
     upload('/imports', async (reader, { query, body }) => {
       const name = queryText(query, 'name', 200) ?? 'file.csv';
@@ -168,7 +171,7 @@ export function importRoutes(db: Db, afterWriting: () => void): Route[] {
         rows,
         knownRows: file.rows.filter((r) => r.state === 'known').length,
       };
-      const thread = runThread(db, { kind: 'import', job }, (done) => {
+      const thread = begin(job, (done) => {
         file.done = done;
       });
       threads.set(file.id, thread);

@@ -1,14 +1,14 @@
-import { type ImportedLot, plural, readLotCode, suggestedFloor } from '@esprel/core';
-import { libraryCrop } from '../crops/crops.ts';
+import { foldName, type ImportedLot, plural, readLotCode, suggestedFloor } from '@esprel/core';
 import { type Db, one, run } from '../db/db.ts';
-import { keepAnswer, keptAnswer } from '../journal/requestKeys.ts';
+import { fileBeforeEstimate } from '../estimates/listing.ts';
 import { Change } from '../journal/change.ts';
-import { fileBeforeEstimate } from '../lots/listing.ts';
+import { keepAnswer, keptAnswer } from '../journal/requestKeys.ts';
 import { insertLot, sourceId } from '../lots/intake.ts';
-import { varietyNamed } from '../varieties/register.ts';
-import { foldName } from '@esprel/core';
+import type { PlainProblem } from '../problem.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { varietyNamed } from '../records/variety.ts';
 
-export interface RowToWrite {
+interface RowToWrite {
   readonly row: number;
   readonly key: string;
   readonly lot: ImportedLot;
@@ -31,6 +31,14 @@ export interface ImportResult {
   readonly actionId: number;
   readonly summary: string;
   readonly codes: readonly (readonly [row: number, code: string])[];
+}
+
+/** A file that a thread is writing in. */
+export interface Writing {
+  /** Resolves when the thread has let go of the library, with what it told at its end: nothing where it was stopped. */
+  readonly ended: Promise<{ readonly imported?: ImportResult; readonly problem?: PlainProblem }>;
+  /** Asks it to end, and waits until it has; nothing that it wrote stays, unless it was done. */
+  readonly stop: () => Promise<void>;
 }
 
 const ROUTE = 'POST /imports/accept';

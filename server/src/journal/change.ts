@@ -1,5 +1,5 @@
 import { all, type Db, one, prepared, run } from '../db/db.ts';
-import { notFound, stale } from '../http/problem.ts';
+import { notFound, stale } from '../problem.ts';
 
 /** Tables that people change, with the columns that are derived and so never written back. */
 const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] }>> = {
@@ -50,8 +50,9 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   plant_counts: {},
   timing_verdicts: {},
 };
-export type JournaledTable = keyof typeof JOURNALED;
-export type Subject = 'lot' | 'member' | 'variety' | 'crop' | 'test' | 'sowing' | 'place' | 'garden' | 'planned' | 'tray' | 'bench';
+type JournaledTable = keyof typeof JOURNALED;
+export type Subject =
+  'lot' | 'member' | 'variety' | 'crop' | 'test' | 'sowing' | 'place' | 'garden' | 'planned' | 'tray' | 'bench' | 'library';
 export type Row = Record<string, unknown>;
 
 export interface Mark {
@@ -61,7 +62,7 @@ export interface Mark {
 }
 
 /** What an event of the journal says of its row. */
-export interface WrittenRow {
+interface WrittenRow {
   readonly entity: string;
   readonly row_key: string;
   /** Null: there was no such row. */
@@ -142,7 +143,12 @@ export class Change {
     run(this.db, 'INSERT INTO action_subjects (action_id, subject, subject_id) VALUES (?, ?, ?)', this.actionId, subject, id);
   }
 
-  touched(subject: string): readonly number[] {
+  /** Says that this step changes what every lot is judged by: all are judged again, also when it is taken back. */
+  touchLibrary(): void {
+    this.touch('library', 1);
+  }
+
+  touched(subject: Subject): readonly number[] {
     return [...(this.subjects.get(subject) ?? [])];
   }
 

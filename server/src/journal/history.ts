@@ -1,6 +1,6 @@
 import { all, type Db, one } from '../db/db.ts';
 
-export interface HistoryEntry {
+interface HistoryEntry {
   readonly id: number;
   readonly at: string;
   readonly day: string;

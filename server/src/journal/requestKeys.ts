@@ -1,7 +1,7 @@
 import { type Db, one, run } from '../db/db.ts';
 
 /** What was answered to a request, under the key it came with: sent again, it changes nothing and is answered the same. */
-export interface KeptAnswer {
+interface KeptAnswer {
   readonly route: string;
   readonly body_hash: string;
   readonly status: number;

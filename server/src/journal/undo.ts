@@ -1,8 +1,7 @@
 import { all, type Db, one, run } from '../db/db.ts';
-import { notFound, Problem } from '../http/problem.ts';
-import { markAllStale } from '../lots/estimates.ts';
-import { brokenLotRules } from '../lots/lotRules.ts';
-import type { Change, Row } from './change.ts';
+import { notFound, Problem } from '../problem.ts';
+import type { Change, Row, Subject } from './change.ts';
+import { brokenLotRules } from './lotRules.ts';
 
 interface ActionRow {
   readonly id: number;
@@ -38,7 +37,7 @@ export function undoAction(change: Change, actionId: number): { readonly undone:
     'SELECT subject, subject_id FROM action_subjects WHERE action_id = ?',
     actionId,
   )) {
-    change.touch(subject.subject as 'lot', subject.subject_id);
+    change.touch(subject.subject as Subject, subject.subject_id);
   }
   const lots = change.touched('lot');
   const brokenBefore = new Set(lots.flatMap((id) => brokenLotRules(db, id)).map((r) => r.rule));
@@ -60,8 +59,6 @@ export function undoAction(change: Change, actionId: number): { readonly undone:
   for (const { rule, words } of lots.flatMap((id) => brokenLotRules(db, id))) {
     if (!brokenBefore.has(rule)) throw blockedBy(db, actionId, change.actionId, words);
   }
-  // What holds for the whole library moves every estimate.
-  if (events.some((e) => e.entity === 'settings' || e.entity === 'prior_spreads')) markAllStale(db);
   run(db, 'UPDATE actions SET undoes = ? WHERE id = ?', actionId, change.actionId);
   run(db, 'UPDATE actions SET undone_by = ? WHERE id = ?', change.actionId, actionId);
   if (action.undoes !== null) run(db, 'UPDATE actions SET undone_by = NULL WHERE id = ?', action.undoes);

@@ -8,7 +8,7 @@ export function codeSvg(code: string): string {
 }
 
 /** The dark squares of a code: stretches of a row, in squares from the upper left corner of a square of side `side`. */
-export interface CodeSquares {
+interface CodeSquares {
   readonly side: number;
   readonly runs: readonly { readonly x: number; readonly y: number; readonly length: number }[];
 }
@@ -31,7 +31,7 @@ export function codeSquares(code: string): CodeSquares {
 }
 
 /** The same as a path in a square of side 1. */
-export function codePath(code: string): string {
+function codePath(code: string): string {
   const { side, runs } = codeSquares(code);
   const n = (x: number): string => (x / side).toFixed(5);
   return runs.map((r) => `M${n(r.x)} ${n(r.y)}h${n(r.length)}v${n(1)}h-${n(r.length)}z`).join('');

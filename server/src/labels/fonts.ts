@@ -56,7 +56,7 @@ function load(name: string): Face {
 }
 
 /** A stretch of text that one face can draw; null where none of ours can. */
-export interface Stretch {
+interface Stretch {
   readonly text: string;
   readonly face: Face | null;
 }

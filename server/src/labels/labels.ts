@@ -1,9 +1,9 @@
 import { LABEL_FORMATS, parseLotCode, plural, wrong } from '@esprel/core';
-import { queryWhole } from '../http/query.ts';
-import { action, FileAnswer, read, type Route } from '../http/route.ts';
 import { printer } from '../devices/printer.ts';
+import { queryWhole } from '../routing/query.ts';
+import { action, FileAnswer, read, type Route } from '../routing/route.ts';
 import { codeSvg, pageSvg } from './drawSvg.ts';
-import { drawnLabels, drawnSoFar } from './drawing.ts';
+import { drawnLabels, drawnSoFar } from './drawn.ts';
 import { planRun } from './run.ts';
 
 export function labelRoutes(): Route[] {

@@ -12,8 +12,8 @@ import {
   type LabelLoan,
   type LabelLot,
   labelParts,
-  type LabelRun,
   labelPlaces,
+  type LabelRun,
   type LabelText,
   layoutLabel,
   lotLabel,
@@ -25,17 +25,17 @@ import {
   wrong,
 } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
-import { queryOneOf, queryText, queryWhole } from '../http/query.ts';
-import { replicatesOf, testRow } from '../germination/sheet.ts';
-import { lotRow } from '../lots/estimates.ts';
 import { lotsByCode } from '../lots/list.ts';
-import { climateIn, lotsNowIn, placePath, placesById, placesWithin } from '../places/climates.ts';
+import { lotRow } from '../records/lot.ts';
+import { climateIn, lotsNowIn, placePath, placesById, placesWithin } from '../records/place.ts';
+import { readSettings } from '../records/settings.ts';
+import { replicatesOf, testRow } from '../records/test.ts';
+import { queryOneOf, queryText, queryWhole } from '../routing/query.ts';
 import { SeasonReader } from '../season/windows.ts';
-import { readSettings } from '../settings/settings.ts';
 import { measure, stretches } from './fonts.ts';
 
 /** Labels of one press of the button. */
-export interface PlacedLabel {
+interface PlacedLabel {
   readonly page: number;
   readonly xMm: number;
   readonly yMm: number;

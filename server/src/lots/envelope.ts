@@ -1,17 +1,13 @@
-import { envelopeTextForm, followPacketForm, asSeenForm, photoForm, plural, weigh, weighingForm, wrong, isChaffy } from '@esprel/core';
+import { asSeenForm, envelopeTextForm, followPacketForm, isChaffy, photoForm, plural, weigh, weighingForm, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
-import { holdWritten, writtenVersion } from '../journal/change.ts';
 import { keepPhoto, readPhoto } from '../files/photos.ts';
-import { notFound } from '../http/problem.ts';
-import { pathId } from '../http/query.ts';
-import { changes, FileAnswer, read, type Route } from '../http/route.ts';
-import { lotByCode } from './queries.ts';
+import { holdWritten, writtenVersion } from '../journal/change.ts';
+import { notFound } from '../problem.ts';
+import { PRINTED_COLUMNS } from '../records/envelope.ts';
+import { lotByCode } from '../records/lot.ts';
+import { pathId } from '../routing/query.ts';
+import { changes, FileAnswer, read, type Route } from '../routing/route.ts';
 import { moveSeeds } from './intake.ts';
-
-/** What can be printed on an envelope, as columns of `envelope_texts t`. */
-export const PRINTED_COLUMNS = `t.packed_for AS packedFor, t.depth_mm AS depthMm, t.depth_max_mm AS depthMaxMm, t.spacing_cm AS spacingCm,
-  t.spacing_max_cm AS spacingMaxCm, t.light, t.weeks_min AS weeksMin, t.weeks_max AS weeksMax, t.anchor, t.warmth_c AS warmthC,
-  t.days_min AS daysMin, t.days_max AS daysMax, t.maturity_min AS maturityMin, t.maturity_max AS maturityMax, t.habit, t.warnings, t.words`;
 
 /** What the envelope of a lot says, or null when nobody wrote it down. */
 export function envelopeTextOf(db: Db, lotId: number): { readonly id: number; readonly version: number } | null {

@@ -1,15 +1,15 @@
-import { ageingStart, foldName, formatLotCode, type intakeForm, isShortLived, plural, suggestedFloor, wrong, yearOf } from '@esprel/core';
 import type * as yup from 'yup';
-import { libraryCrop } from '../crops/crops.ts';
+import { ageingStart, foldName, formatLotCode, type intakeForm, isShortLived, plural, suggestedFloor, wrong, yearOf } from '@esprel/core';
 import { type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
-import { readSettings } from '../settings/settings.ts';
-import { varietyNamed } from '../varieties/register.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { readSettings } from '../records/settings.ts';
+import { varietyNamed } from '../records/variety.ts';
 
 type Intake = yup.InferType<typeof intakeForm>;
 
 /** The next code of a crop. Numbers are never given twice, also when an intake is taken back. */
-export function nextCode(db: Db, cropKey: string): string {
+function nextCode(db: Db, cropKey: string): string {
   const row = one<{ last: number }>(
     db,
     `INSERT INTO lot_serials (crop_key, last) VALUES (?, 1)
@@ -56,7 +56,7 @@ function varietyOf(
 }
 
 /** How a packet was closed and when its seed was picked, as forms send it. */
-export interface KeptFacts {
+interface KeptFacts {
   readonly sealed?: boolean | undefined;
   readonly sealedRhPercent?: number | null | undefined;
   readonly openedOn?: string | null | undefined;
@@ -115,7 +115,7 @@ function checkIntake(change: Change, body: Intake): void {
     throw wrong('placeId', 'is not a place here; choose again');
 }
 
-export interface NewLot {
+interface NewLot {
   readonly varietyId: number;
   readonly cropKey: string;
   readonly sourceId: number;
@@ -223,14 +223,6 @@ export function takeIn(change: Change, body: Intake): { readonly code: string; r
   });
   change.describe(`Took in ${lot.code} ${variety.name}, ${plural(body.seeds, 'seed')} from ${body.source.trim()}`);
   return lot;
-}
-
-/** Adds another name to a variety; nothing happens when it is known already. */
-export function addSynonym(change: Change, varietyId: number, name: string): void {
-  const folded = foldName(name);
-  if (folded === '' || one(change.db, 'SELECT 1 FROM variety_synonyms WHERE variety_id = ? AND folded = ?', varietyId, folded)) return;
-  change.insert('variety_synonyms', { variety_id: varietyId, name: name.trim(), folded });
-  change.touch('variety', varietyId);
 }
 
 /** Seeds of a lot that lie in filled packets. */

@@ -1,8 +1,8 @@
 import { flag, need, parse, shape } from '@esprel/core';
 import { all } from '../db/db.ts';
-import { queryWhole } from '../http/query.ts';
-import { action, read, type Route } from '../http/route.ts';
-import { judgingState } from './judgingState.ts';
+import { judgingState } from '../estimates/judgingState.ts';
+import { queryWhole } from '../routing/query.ts';
+import { action, read, type Route } from '../routing/route.ts';
 
 const pauseForm = shape({ paused: need(flag()) });
 

@@ -1,11 +1,11 @@
 import { type SeedForm, shortCautions, sownUnit, wakingSteps, wrong } from '@esprel/core';
-import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db } from '../db/db.ts';
+import { libraryCrop } from '../records/crop.ts';
 import { cautionsOfLot, restrictions } from '../restricted/restricted.ts';
+import { queryOneOf, queryText, queryWhole } from '../routing/query.ts';
+import { ReadyJson } from '../routing/route.ts';
 import { packetsOf } from './packets.ts';
 import { sowingFacts } from './sowingFacts.ts';
-import { ReadyJson } from '../http/route.ts';
-import { queryOneOf, queryText, queryWhole } from '../http/query.ts';
 
 export const SORTS = ['crop', 'year', 'seeds', 'alive'] as const;
 type Sort = (typeof SORTS)[number];

@@ -1,6 +1,6 @@
 import { cautionWords, foldName, type LibraryCrop, restrictionsOf, restrictionWords } from '@esprel/core';
-import { cropsNamed, cropsWithin, findCrops, libraryCrop } from '../crops/crops.ts';
 import { all, type Db } from '../db/db.ts';
+import { cropsNamed, cropsWithin, findCrops, libraryCrop } from '../records/crop.ts';
 import { restrictions } from '../restricted/restricted.ts';
 import { nearVarieties } from '../varieties/register.ts';
 

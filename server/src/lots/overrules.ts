@@ -1,36 +1,9 @@
-import { asSeenForm, overruleForm, VERDICT_WORDS, type Verdict, wrong } from '@esprel/core';
-import { type Db, one } from '../db/db.ts';
-import { Problem } from '../http/problem.ts';
-import { holdWritten, writtenVersion } from '../journal/change.ts';
-import { changes, type Route } from '../http/route.ts';
-import { lotByCode, lotNames } from './queries.ts';
-
-export interface Overrule {
-  readonly id: number;
-  readonly verdict: Verdict;
-  readonly reason: string;
-  readonly madeOn: string;
-  readonly untilDay: string;
-}
-/** As it is shown, with the version that a change of it names. */
-export type SeenOverrule = Overrule & { readonly version: number };
-
-/** The word that stands over the verdict of a lot on a day. */
-export function overruleOn(db: Db, lotId: number, day: string): Overrule | undefined {
-  return one<Overrule>(
-    db,
-    `SELECT id, verdict, reason, made_on AS madeOn, until_day AS untilDay FROM overrules
-     WHERE lot_id = ? AND ended_on IS NULL AND made_on <= ? AND until_day >= ? ORDER BY id DESC LIMIT 1`,
-    lotId,
-    day,
-    day,
-  );
-}
-
-export function seenOverrule(db: Db, lotId: number, day: string): SeenOverrule | null {
-  const now = overruleOn(db, lotId, day);
-  return now ? { ...now, version: writtenVersion(db, 'overrules', now.id) } : null;
-}
+import { asSeenForm, overruleForm, VERDICT_WORDS, wrong } from '@esprel/core';
+import { holdWritten } from '../journal/change.ts';
+import { Problem } from '../problem.ts';
+import { lotByCode, lotNames } from '../records/lot.ts';
+import { overruleOn } from '../records/overrule.ts';
+import { changes, type Route } from '../routing/route.ts';
 
 export function overruleRoutes(): Route[] {
   return [

@@ -1,14 +1,13 @@
-import { lendable, packetsForm, plural, asSeenForm, wrong } from '@esprel/core';
+import { asSeenForm, lendable, packetsForm, plural, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
-import { notFound } from '../http/problem.ts';
-import { pathId } from '../http/query.ts';
-import { changes, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
-import { type LotRow, lotRow } from './estimates.ts';
+import { notFound } from '../problem.ts';
+import { lotByCode, lotRow, type LotRow } from '../records/lot.ts';
+import { pathId } from '../routing/query.ts';
+import { changes, type Route } from '../routing/route.ts';
 import { seedsInPackets } from './intake.ts';
-import { lotByCode } from './queries.ts';
 
-export interface PacketFill {
+interface PacketFill {
   readonly id: number;
   readonly seedsEach: number;
   readonly packets: number;

@@ -1,10 +1,9 @@
-import { plural, type putAwayForm, wrong } from '@esprel/core';
 import type * as yup from 'yup';
+import { plural, type putAwayForm, wrong } from '@esprel/core';
 import { one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
-import type { LotRow } from './estimates.ts';
+import { lotByCode, type LotRow } from '../records/lot.ts';
 import { moveSeeds } from './intake.ts';
-import { lotByCode } from './queries.ts';
 
 /** Writes down that a lot is kept in another place from `day` on; answers the name of the place. */
 export function moveLot(

@@ -1,14 +1,14 @@
-import { ageingStart, inHundred, isShortLived, type lotEditForm, plural, VERDICT_WORDS, type Verdict, wrong, yearOf } from '@esprel/core';
 import type * as yup from 'yup';
-import { libraryCrop } from '../crops/crops.ts';
+import { ageingStart, inHundred, isShortLived, type lotEditForm, plural, type Verdict, VERDICT_WORDS, wrong, yearOf } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { makeErrands, reachOf } from '../errands/errands.ts';
+import { refreshLots } from '../estimates/make.ts';
 import { changeIdentity } from '../identity/identity.ts';
 import { Change } from '../journal/change.ts';
-import { readSettings } from '../settings/settings.ts';
-import { type LotRow, lotRow, refreshLots } from './estimates.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { lotByCode, lotRow, type LotRow } from '../records/lot.ts';
+import { readSettings } from '../records/settings.ts';
 import { checkKept, keptColumns, moveSeeds, sourceId } from './intake.ts';
-import { lotByCode } from './queries.ts';
 
 type Body = yup.InferType<typeof lotEditForm>;
 

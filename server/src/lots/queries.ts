@@ -1,40 +1,5 @@
-import { parseLotCode, wrong } from '@esprel/core';
-import { all, type Db, one } from '../db/db.ts';
-import { notFound } from '../http/problem.ts';
-import { climateIn, placePath, placesById } from '../places/climates.ts';
-import { lotRow, type LotRow } from './estimates.ts';
-
-/** The lot with this code, however it was typed. `field` is what an error names. */
-export function lotByCode(db: Db, typed: string, field: string | null = null): LotRow {
-  const code = parseLotCode(typed);
-  const row = code === null ? undefined : one<{ id: number }>(db, 'SELECT id FROM lots WHERE code = ?', code);
-  if (!row) {
-    const text = code === null ? `"${typed.slice(0, 20)}" is not a lot code; type it as on the label` : `there is no lot ${code} here`;
-    throw field === null ? notFound(`The lot "${typed.slice(0, 20)}"`) : wrong(field, text);
-  }
-  return lotRow(db, row.id) as LotRow;
-}
-
-export interface LotNames {
-  readonly variety: string;
-  readonly crop: string;
-  readonly scientific: string;
-  readonly habit: string | null;
-  readonly source: string;
-}
-
-export function lotNames(db: Db, lotId: number): LotNames {
-  return one<LotNames>(
-    db,
-    `SELECT v.name AS variety, v.habit, c.name AS crop, c.scientific, s.name AS source FROM lots l
-     JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key JOIN sources s ON s.id = l.source_id WHERE l.id = ?`,
-    lotId,
-  ) as LotNames;
-}
-
-export function synonymsOf(db: Db, varietyId: number): string[] {
-  return all<{ name: string }>(db, 'SELECT name FROM variety_synonyms WHERE variety_id = ? ORDER BY name', varietyId).map((r) => r.name);
-}
+import { all, type Db } from '../db/db.ts';
+import { climateIn, placePath, placesById } from '../records/place.ts';
 
 export function movementsOf(db: Db, lotId: number): unknown[] {
   return all(db, 'SELECT id, kind, seeds, moved_on AS day, reason FROM movements WHERE lot_id = ? ORDER BY id', lotId);

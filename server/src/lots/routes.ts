@@ -1,16 +1,16 @@
 import {
-  type FrostDates,
-  type LotEstimate,
-  type LotFacts,
   ageAt,
   ageingCropOf,
   asleepShare,
   estimateLot,
   freshnessWords,
+  type FrostDates,
   intakeForm,
   isShortLived,
   lendable,
   lotEditForm,
+  type LotEstimate,
+  type LotFacts,
   moveForm,
   movementForm,
   parse,
@@ -27,29 +27,31 @@ import {
   warmth,
   wrong,
 } from '@esprel/core';
-import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
-import { queryText } from '../http/query.ts';
-import { action, changes, read, readKept, type Route } from '../http/route.ts';
+import { asleepTests, evidenceOf } from '../estimates/evidence.ts';
+import { lotFacts } from '../estimates/facts.ts';
+import { freeFor } from '../estimates/free.ts';
+import { judgementOf } from '../estimates/judging.ts';
+import { wetOf } from '../estimates/wet.ts';
 import { historyOf } from '../journal/history.ts';
-import { frostOf, readSettings } from '../settings/settings.ts';
-import { mixUpsOf } from '../identity/mixUps.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { lotByCode, lotNames, type LotRow } from '../records/lot.ts';
+import { mixUpsOf } from '../records/mixUp.ts';
+import { seenOverrule } from '../records/overrule.ts';
+import { frostOf, readSettings } from '../records/settings.ts';
+import { synonymsOf } from '../records/variety.ts';
 import { cautionsOfLot } from '../restricted/restricted.ts';
+import { queryText } from '../routing/query.ts';
+import { action, changes, read, readKept, type Route } from '../routing/route.ts';
 import { envelopeTextOf, photosOf, weighingsOf } from './envelope.ts';
-import { lotFacts, type LotRow } from './estimates.ts';
-import { judgementOf } from './judging.ts';
-import { asleepTests, evidenceOf } from './evidence.ts';
-import { freeFor } from './free.ts';
-import { packetsOf } from './packets.ts';
 import { moveSeeds, takeIn } from './intake.ts';
+import { listLots, listTags, lotsByCode } from './list.ts';
+import { lookAtLine } from './look.ts';
+import { packetsOf } from './packets.ts';
 import { moveLot, putAway } from './putAway.ts';
 import { putRight, seedsThatCame, whatFollows } from './putRight.ts';
-import { lookAtLine } from './look.ts';
-import { listLots, listTags, lotsByCode } from './list.ts';
-import { seenOverrule } from './overrules.ts';
-import { wetOf } from './wet.ts';
+import { descentOf, movementsOf, storageOf } from './queries.ts';
 import { sowingFacts } from './sowingFacts.ts';
-import { descentOf, lotByCode, lotNames, movementsOf, storageOf, synonymsOf } from './queries.ts';
 
 const RIBBON_POINTS = 41;
 

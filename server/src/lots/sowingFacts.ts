@@ -2,7 +2,7 @@ import type { LabelSowing, LibraryCrop } from '@esprel/core';
 import { type Db, one } from '../db/db.ts';
 
 /** How a lot is sown: as its own packet says where it follows it, else the chosen envelope of its variety, its variety, its crop. */
-export interface SowingFacts extends Omit<LabelSowing, 'preparation' | 'perCell' | 'unit' | 'warmC'> {
+interface SowingFacts extends Omit<LabelSowing, 'preparation' | 'perCell' | 'unit' | 'warmC'> {
   /** Whose printed instructions these are; null when they are those of the crop. */
   readonly after: string | null;
 }

@@ -1,30 +1,10 @@
 import { wetForm, wrong } from '@esprel/core';
-import { all, type Db, one } from '../db/db.ts';
+import { all, type Db } from '../db/db.ts';
+import { UNTESTED, wetOf, type WetPacket } from '../estimates/wet.ts';
 import type { Change } from '../journal/change.ts';
-import { changes, type Route } from '../http/route.ts';
-import type { WorkItem } from '../today/work.ts';
-import { lotByCode } from './queries.ts';
-
-/** A packet that got wet and was not tested since. */
-export interface WetPacket {
-  readonly wetOn: string;
-  readonly driedOn: string | null;
-}
-
-/** Wet, and no test that began since then is closed. */
-const UNTESTED = `l.wet_on IS NOT NULL AND NOT EXISTS
-  (SELECT 1 FROM tests t WHERE t.lot_id = l.id AND t.closed_on IS NOT NULL AND t.started_on >= l.wet_on)`;
-
-export function wetOf(db: Db, lotId: number): WetPacket | null {
-  return one<WetPacket>(db, `SELECT l.wet_on AS wetOn, l.dried_on AS driedOn FROM lots l WHERE l.id = ? AND ${UNTESTED}`, lotId) ?? null;
-}
-
-/** Why nothing that is figured of a wet packet is trusted. */
-export function wetReason({ driedOn }: WetPacket): string {
-  return driedOn === null
-    ? 'It got wet: dry it now, and test it then. What it lost, nobody knows.'
-    : 'It was wet and is dry again: what it lost, a test says.';
-}
+import { lotByCode } from '../records/lot.ts';
+import type { WorkItem } from '../records/work.ts';
+import { changes, type Route } from '../routing/route.ts';
 
 /** What is wet is dried at once; what is dry again is tested. */
 export function wetWork(db: Db): WorkItem[] {

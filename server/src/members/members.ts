@@ -1,46 +1,20 @@
-import { foldName, loanForm, memberEditForm, memberForm, plural, restrictionsOf, wrong } from '@esprel/core';
 import type * as yup from 'yup';
+import { asSeenForm, foldName, loanForm, memberEditForm, memberForm, plural, restrictionsOf, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
-import { notFound, Problem } from '../http/problem.ts';
-import { pathId, queryText, queryWhole } from '../http/query.ts';
-import { changes, read, readKept, type Route } from '../http/route.ts';
+import { errandsOfMember } from '../errands/errands.ts';
+import { freeFor } from '../estimates/free.ts';
 import type { Change } from '../journal/change.ts';
 import { historyOf } from '../journal/history.ts';
-import { freeFor } from '../lots/free.ts';
 import { moveSeeds } from '../lots/intake.ts';
 import { takePackets } from '../lots/packets.ts';
-import { lotByCode, lotNames, synonymsOf } from '../lots/queries.ts';
-import { libraryCrop } from '../crops/crops.ts';
-import { errandsOfMember } from '../errands/errands.ts';
+import { notFound, Problem } from '../problem.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { loanRow, memberName } from '../records/loan.ts';
+import { lotByCode, lotNames } from '../records/lot.ts';
+import { synonymsOf } from '../records/variety.ts';
 import { restrictions } from '../restricted/restricted.ts';
-import { asSeenForm } from '@esprel/core';
-
-export interface LoanRow {
-  readonly id: number;
-  readonly lot_id: number;
-  readonly member_id: number;
-  readonly movement_id: number;
-  readonly seeds: number;
-  readonly purpose: string;
-  readonly promise: string;
-  readonly promised_seeds: number | null;
-  readonly due_on: string | null;
-  readonly lent_on: string;
-  readonly settled_on: string | null;
-  /** Seeds of it that came back without having been sown. */
-  readonly unsown: number;
-  readonly version: number;
-}
-
-export function loanRow(db: Db, id: number, field: string | null = null): LoanRow {
-  const row = one<LoanRow>(db, 'SELECT * FROM loans WHERE id = ?', id);
-  if (!row) throw field === null ? notFound('That loan') : wrong(field, 'is not a loan of this library; choose again');
-  return row;
-}
-
-export function memberName(db: Db, id: number): string {
-  return one<{ name: string }>(db, 'SELECT name FROM members WHERE id = ?', id)?.name ?? '';
-}
+import { pathId, queryText, queryWhole } from '../routing/query.ts';
+import { changes, read, readKept, type Route } from '../routing/route.ts';
 
 /** Hands seed of a lot to a member. The floor is never lent, and a doubtful name needs a note on the packet. */
 function lend(change: Change, body: yup.InferType<typeof loanForm>): object {

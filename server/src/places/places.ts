@@ -1,27 +1,23 @@
 import {
+  asSeenForm,
   climateLogForm,
   type LotFacts,
   movingGain,
+  placeChain,
   placeEditForm,
   placeForm,
-  placeChain,
   plural,
-  asSeenForm,
   warmSpells,
   wrong,
 } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
-import { notFound } from '../http/problem.ts';
-import { pathId, queryText } from '../http/query.ts';
-import { changes, read, type Route } from '../http/route.ts';
+import { evidenceOf } from '../estimates/evidence.ts';
+import { lotFacts } from '../estimates/facts.ts';
 import type { Change } from '../journal/change.ts';
 import { historyOf } from '../journal/history.ts';
-import { lotFacts } from '../lots/estimates.ts';
-import { evidenceOf } from '../lots/evidence.ts';
-import { lotByCode } from '../lots/queries.ts';
-import { readSettings } from '../settings/settings.ts';
-import { libraryCrop } from '../crops/crops.ts';
-import { readClimateLog } from './climateLog.ts';
+import { notFound } from '../problem.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { lotByCode } from '../records/lot.ts';
 import {
   climateIn,
   knownPlaces,
@@ -32,7 +28,11 @@ import {
   type PlaceRow,
   placesById,
   placesWithin,
-} from './climates.ts';
+} from '../records/place.ts';
+import { readSettings } from '../records/settings.ts';
+import { pathId, queryText } from '../routing/query.ts';
+import { changes, read, type Route } from '../routing/route.ts';
+import { readClimateLog } from './climateLog.ts';
 
 /** Fridges should stay below this, in C; spells above it are named. */
 const WARM_LIMIT_C = { fridge: 10, freezer: -10 } as const;

@@ -1,14 +1,13 @@
-import { parseLotCode, plural, stocktakeCloseForm, stocktakeForm, stocktakeScanForm, asSeenForm, wrong } from '@esprel/core';
+import { asSeenForm, parseLotCode, plural, stocktakeCloseForm, stocktakeForm, stocktakeScanForm, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
-import { notFound } from '../http/problem.ts';
-import { pathId } from '../http/query.ts';
-import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
-import { type LotRow, lotRow } from '../lots/estimates.ts';
 import { moveSeeds } from '../lots/intake.ts';
 import { moveLot } from '../lots/putAway.ts';
-import { lotByCode } from '../lots/queries.ts';
-import { lotsNowIn, placePath, placesById, placesWithin } from './climates.ts';
+import { notFound } from '../problem.ts';
+import { lotByCode, lotRow, type LotRow } from '../records/lot.ts';
+import { lotsNowIn, placePath, placesById, placesWithin } from '../records/place.ts';
+import { pathId } from '../routing/query.ts';
+import { changes, read, type Route } from '../routing/route.ts';
 
 interface Stocktake {
   readonly id: number;

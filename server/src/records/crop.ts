@@ -82,7 +82,7 @@ export function everyLibraryCrop(db: Db): LibraryCrop[] {
   });
 }
 
-export let reference: CropNames | null = null;
+let reference: CropNames | null = null;
 
 /** Asks the names of the library's own crops first, then those of the reference. */
 function askNames(db: Db, ask: (names: CropNames) => readonly CropMeaning[]): CropMeaning[] {

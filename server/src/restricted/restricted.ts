@@ -1,4 +1,5 @@
 import {
+  asSeenForm,
   cautionWords,
   type Crop,
   foldName,
@@ -8,15 +9,14 @@ import {
   restrictionsOf,
   restrictionWords,
   type SeedForm,
-  asSeenForm,
   wrong,
 } from '@esprel/core';
-import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
-import { notFound } from '../http/problem.ts';
-import { pathId } from '../http/query.ts';
-import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
+import { notFound } from '../problem.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { pathId } from '../routing/query.ts';
+import { changes, read, type Route } from '../routing/route.ts';
 
 export function restrictions(db: Db): (Restriction & { readonly version: number })[] {
   return all<Restriction & { readonly version: number }>(

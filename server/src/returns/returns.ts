@@ -1,16 +1,14 @@
-import { plural, releaseForm, returnForm, suggestedFloor, unsownForm, wrong, yearOf } from '@esprel/core';
 import type * as yup from 'yup';
-import { libraryCrop } from '../crops/crops.ts';
+import { plural, releaseForm, returnForm, suggestedFloor, unsownForm, wrong, yearOf } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
-import { notFound, Problem } from '../http/problem.ts';
-import { pathId } from '../http/query.ts';
-import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
-import { lotRow } from '../lots/estimates.ts';
 import { insertLot, moveSeeds, offspringOf, sourceId } from '../lots/intake.ts';
-import { lotNames } from '../lots/queries.ts';
-import { loanRow, memberName } from '../members/members.ts';
-import { leftOfLoan } from '../sowing/advice.ts';
+import { notFound, Problem } from '../problem.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { leftOfLoan, loanRow, memberName } from '../records/loan.ts';
+import { lotNames, lotRow } from '../records/lot.ts';
+import { pathId } from '../routing/query.ts';
+import { changes, read, type Route } from '../routing/route.ts';
 
 interface ReturnRow {
   readonly id: number;
@@ -138,7 +136,7 @@ function release(change: Change, id: number, body: yup.InferType<typeof releaseF
   return { lotCode: lot.code };
 }
 
-export interface WaitingReturn {
+interface WaitingReturn {
   readonly id: number;
   readonly lotId: number;
   readonly lotCode: string;

@@ -1,7 +1,7 @@
 import { addDays, BenchCalendar, type BenchUse, type BenchWeek, cellsOf, dayNumber, mondayOf } from '@esprel/core';
 import type { Db } from '../db/db.ts';
-import { type BenchRow, benchPlaces, type TrayKind, trayKinds } from '../sowing/bench.ts';
-import { seasonOfPlanned } from './planned.ts';
+import { benchPlaces, type BenchRow, type TrayKind, trayKinds } from '../records/bench.ts';
+import { seasonOfPlanned } from './lanes.ts';
 import type { SeasonPlan } from './seasonPlans.ts';
 import { type SeasonReader, windowOf } from './windows.ts';
 
@@ -53,7 +53,7 @@ function usesOf(reader: SeasonReader, p: SeasonPlan, bench: Bench): BenchUse[] {
 }
 
 /** Where something that finds no room could go instead. */
-export interface Offer {
+interface Offer {
   readonly planId: number;
   readonly variety: string;
   readonly place: string;
@@ -64,7 +64,7 @@ export interface Offer {
   readonly words: string;
 }
 
-export interface BenchPicture {
+interface BenchPicture {
   readonly weeks: readonly string[];
   readonly places: readonly (BenchRow & { readonly load: readonly BenchWeek[] })[];
   readonly offers: readonly Offer[];

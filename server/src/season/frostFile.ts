@@ -1,3 +1,4 @@
+import type * as yup from 'yup';
 import {
   type DailyMinimum,
   dayInYear,
@@ -16,14 +17,12 @@ import {
   wrong,
   yearOf,
 } from '@esprel/core';
-import type * as yup from 'yup';
 import type { Db } from '../db/db.ts';
 import { readCsv } from '../files/csv.ts';
-import { queryText } from '../http/query.ts';
-import { action, changes, FileAnswer, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
-import { markAllStale } from '../lots/estimates.ts';
-import { readSettings } from '../settings/settings.ts';
+import { readSettings } from '../records/settings.ts';
+import { queryText } from '../routing/query.ts';
+import { action, changes, FileAnswer, read, type Route } from '../routing/route.ts';
 import { type Garden, gardenId, gardenOf } from './gardens.ts';
 
 const DATE = /\b(date|day|datum|tag|fecha|time)\b/i;
@@ -33,7 +32,7 @@ const WARMTH = /temp|°\s*[cf]\b|celsius|fahrenheit/i;
 const COLDEST_C = -60;
 const WARMEST_C = 45;
 
-export interface ReadMinima {
+interface ReadMinima {
   readonly record: FrostRecord;
   readonly from: string;
   readonly to: string;
@@ -46,7 +45,7 @@ export interface ReadMinima {
  * Reads a file of daily minima: a row a day or several (the lowest of a day counts), with a date and a temperature whose heading says
  * "min" and, for Fahrenheit, °F. Throws an InputError that names the row.
  */
-export function readMinima(text: string, belowC: number, garden: Garden, monthFirst: boolean): ReadMinima {
+function readMinima(text: string, belowC: number, garden: Garden, monthFirst: boolean): ReadMinima {
   const file = readCsv(Buffer.from(text, 'utf8'));
   const dateColumn = Math.max(
     0,
@@ -141,7 +140,7 @@ function write(change: Change, garden: Garden, body: yup.InferType<typeof frostR
       if (change.image('settings', key)) change.update('settings', key, { value: json });
       else change.insert('settings', { key, value: json });
     }
-    markAllStale(db);
+    change.touchLibrary();
   } else {
     const { frost } = garden;
     change.update('gardens', garden.id, {

@@ -1,25 +1,25 @@
+import type * as yup from 'yup';
 import {
   addDays,
   dayInYear,
+  fitFrosts,
   type FrostDates,
   type FrostRecord,
-  fitFrosts,
   gardenEditForm,
   gardenForm,
   isDay,
   seasonYearOf,
   soilReadingForm,
-  type SpringOfRecord,
   springFrostRisk,
+  type SpringOfRecord,
   wrong,
 } from '@esprel/core';
-import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
-import { notFound } from '../http/problem.ts';
-import { pathId, queryWhole } from '../http/query.ts';
-import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
-import { readSettings } from '../settings/settings.ts';
+import { notFound } from '../problem.ts';
+import { readSettings } from '../records/settings.ts';
+import { pathId, queryWhole } from '../routing/query.ts';
+import { changes, read, type Route } from '../routing/route.ts';
 
 interface GardenRow {
   readonly id: number;
@@ -112,12 +112,12 @@ export function gardenOf(db: Db, id: number | null, field: string | null = null)
 }
 
 /** The library first, then its gardens by name. */
-export function listGardens(db: Db): Garden[] {
+function listGardens(db: Db): Garden[] {
   const ids = all<{ id: number }>(db, 'SELECT id FROM gardens ORDER BY name').map((g) => g.id);
   return [null, ...ids].map((id) => gardenOf(db, id));
 }
 
-export interface StoredFrostRecord extends FrostRecord {
+interface StoredFrostRecord extends FrostRecord {
   readonly id: number;
   readonly fileName: string;
   readonly readOn: string;
@@ -127,7 +127,7 @@ export interface StoredFrostRecord extends FrostRecord {
 }
 
 /** The record of minima read last for a garden, or null. */
-export function recordOf(db: Db, garden: Garden): StoredFrostRecord | null {
+function recordOf(db: Db, garden: Garden): StoredFrostRecord | null {
   const row = one<{ id: number; fileName: string; readOn: string; from: string; to: string; belowC: number; years: string }>(
     db,
     `SELECT id, file_name AS fileName, read_on AS readOn, from_day AS "from", to_day AS "to", below_c AS belowC, years FROM frost_records

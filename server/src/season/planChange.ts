@@ -1,3 +1,4 @@
+import type * as yup from 'yup';
 import {
   addDays,
   type chillForm,
@@ -13,14 +14,12 @@ import {
   type Way,
   wrong,
 } from '@esprel/core';
-import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
-import type { LotRow } from '../lots/estimates.ts';
-import { lotByCode, lotNames } from '../lots/queries.ts';
-import { sowTogether } from '../sowing/trayDay.ts';
+import { lotByCode, lotNames, type LotRow } from '../records/lot.ts';
+import { type NamedPlanned, plannedRow, seedsOf, takenByOthers } from '../records/planned.ts';
 import { gardenOf } from './gardens.ts';
-import { type NamedPlanned, plannedRow, seedsOf, takenByOthers } from './planned.ts';
+import { sowTogether } from './trayDay.ts';
 import { usualPlan } from './usualPlan.ts';
 import { SeasonReader, windowOf } from './windows.ts';
 

@@ -1,5 +1,6 @@
 import {
   addDays,
+  asSeenForm,
   chillForm,
   frostRisk,
   plannedEditForm,
@@ -11,38 +12,24 @@ import {
   seasonDays,
   seasonYearOf,
   soilSays,
-  asSeenForm,
   warmth,
   type Way,
   WAYS,
   winterWords,
-  wrong,
 } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { historyOf } from '../journal/history.ts';
-import { pathId, queryOneOf, queryText, queryWhole } from '../http/query.ts';
-import { changes, FileAnswer, read, readKept, type Route } from '../http/route.ts';
-import { lotByCode, lotNames } from '../lots/queries.ts';
-import { readSettings } from '../settings/settings.ts';
-import { timingsOf } from '../sowing/timing.ts';
+import { lotByCode, lotNames } from '../records/lot.ts';
+import { type NamedPlanned, plannedRow, seedsOf, takenByOthers } from '../records/planned.ts';
+import { readSettings } from '../records/settings.ts';
+import { pathId, queryOneOf, queryWhole } from '../routing/query.ts';
+import { changes, read, readKept, type Route } from '../routing/route.ts';
 import { SeasonBench } from './benchUse.ts';
-import { calendar } from './calendar.ts';
 import { gardenOf, soilOf } from './gardens.ts';
+import { beginsOn, cropDays, type LaneBase, laneBase, laneInput, laneSeasons, seasonOfPlanned } from './lanes.ts';
 import { chill, dropPlan, earlierNotes, movePlan, planMany, planSowing, replan } from './planChange.ts';
-import {
-  beginsOn,
-  cropDays,
-  type LaneBase,
-  laneBase,
-  laneInput,
-  laneSeasons,
-  type NamedPlanned,
-  plannedRow,
-  seasonOfPlanned,
-  seedsOf,
-  takenByOthers,
-} from './planned.ts';
 import { plansBetween, type SeasonPlan } from './seasonPlans.ts';
+import { timingsOf } from './timings.ts';
 import { usualPlan } from './usualPlan.ts';
 import { type LotSeason, SeasonReader, SHIFT_RULE } from './windows.ts';
 
@@ -273,10 +260,5 @@ export function seasonRoutes(): Route[] {
     changes('delete', '/planned/:id', 'plan sowing', asSeenForm, (change, { params, body }) =>
       dropPlan(change, pathId(params.id, 'id'), body.version),
     ),
-    readKept('/calendar.ics', ({ db, today }, { query }) => {
-      const what = queryText(query, 'what');
-      if (what !== null && what !== 'sowing') throw wrong('what', 'must be sowing, or left out for all work');
-      return new FileAnswer('text/calendar', calendar(db, today, what === 'sowing'), { saveAs: 'esprel.ics' });
-    }),
   ];
 }

@@ -1,5 +1,5 @@
 import { all, allRaw, type Db } from '../db/db.ts';
-import { type NamedPlanned, OWN_DAYS, PACKET } from './planned.ts';
+import { type NamedPlanned, OWN_DAYS, PACKET } from '../records/planned.ts';
 
 /** A plan of a whole season: what lanes, the list and the bench ask of it. */
 export type SeasonPlan = Omit<NamedPlanned, 'chill_looked_on' | 'sprouted_on' | 'note' | 'floor' | 'up_on'>;

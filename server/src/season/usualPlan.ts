@@ -12,10 +12,10 @@ import {
   type Window,
 } from '@esprel/core';
 import { type Db, one } from '../db/db.ts';
-import { lotByCode } from '../lots/queries.ts';
-import { beliefOf, USUAL_CERTAINTY } from '../sowing/advice.ts';
-import { emergenceFor } from '../sowing/learned.ts';
-import { takenByOthers } from './planned.ts';
+import { emergenceFor } from '../estimates/learned.ts';
+import { beliefOf } from '../estimates/stored.ts';
+import { lotByCode } from '../records/lot.ts';
+import { takenByOthers } from '../records/planned.ts';
 import { type LotSeason, SeasonReader, type SownLot } from './windows.ts';
 
 /** A window that is over by no more than this is still sown in, as soon as can be and with a word of what it risks. */
@@ -120,3 +120,5 @@ export function usualPlan(
   };
   return { plan, missed: sowing.missed };
 }
+
+export const USUAL_CERTAINTY = 0.9;

@@ -1,4 +1,5 @@
 import {
+  addDays,
   beforeSowing,
   begunEarly,
   comingSeason,
@@ -7,6 +8,7 @@ import {
   lateSowing,
   type LibraryCrop,
   MOST_SHIFT_DAYS,
+  plural,
   type Season,
   season,
   seasonMeant,
@@ -18,13 +20,11 @@ import {
   WAYS,
   type Weeks,
   type Window,
-  addDays,
   windowBefore,
   windowShift,
-  plural,
 } from '@esprel/core';
-import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db } from '../db/db.ts';
+import { libraryCrop } from '../records/crop.ts';
 import { type Garden, gardenOf } from './gardens.ts';
 
 /** What the envelope of a lot says of sowing under cover, beside the crop's table. */
@@ -37,7 +37,7 @@ export interface PacketSays {
   readonly used: boolean;
 }
 
-export interface LearnedShift {
+interface LearnedShift {
   readonly days: number;
   readonly verdicts: number;
 }
@@ -74,7 +74,7 @@ export function shiftsOf(db: Db, cropKey: string): Record<Way, LearnedShift> {
 }
 
 /** A way of sowing with the season of its next window, and the window before that when it was missed not long ago. */
-export interface ComingWay {
+interface ComingWay {
   readonly way: Way;
   readonly season: LotSeason;
   readonly window: Window;

@@ -1,28 +1,13 @@
-import { howToSow, seedsPerCell, SOWING_METHODS, TRAY_SPREAD, type ViabilityBelief } from '@esprel/core';
-import { libraryCrop } from '../crops/crops.ts';
-import { type Db, one } from '../db/db.ts';
-import { queryNumber, queryOneOf, queryWhole } from '../http/query.ts';
-import type { LotRow, StoredEstimate } from '../lots/estimates.ts';
-import { loanRow } from '../members/members.ts';
-import { takenByOthers } from '../season/planned.ts';
-import { emergenceFor } from './learned.ts';
-
-/** Seeds a member still holds of a loan: what was lent less what was sown of it, and what came back unsown. */
-export function leftOfLoan(db: Db, loanId: number, lent: number): number {
-  const sown = one<{ n: number | null }>(db, 'SELECT sum(seeds) AS n FROM sowings WHERE loan_id = ?', loanId)?.n ?? 0;
-  const unsown = one<{ unsown: number }>(db, 'SELECT unsown FROM loans WHERE id = ?', loanId)?.unsown ?? 0;
-  return lent - sown - unsown;
-}
-
-/** How alive a lot is believed to be today: with its doubt, or one share where nothing was estimated yet. */
-export function beliefOf(db: Db, lotId: number, fresh: number): ViabilityBelief {
-  const stored = one<{ estimate: string }>(db, 'SELECT estimate FROM lot_estimates WHERE lot_id = ?', lotId);
-  const today = stored ? (JSON.parse(stored.estimate) as StoredEstimate).today : null;
-  if (today === null) return { share: fresh };
-  return today.alpha !== null && today.beta !== null ? { alpha: today.alpha, beta: today.beta } : { share: today.mean };
-}
-
-export const USUAL_CERTAINTY = 0.9;
+import { howToSow, seedsPerCell, SOWING_METHODS, TRAY_SPREAD } from '@esprel/core';
+import type { Db } from '../db/db.ts';
+import { emergenceFor } from '../estimates/learned.ts';
+import { beliefOf } from '../estimates/stored.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { leftOfLoan, loanRow } from '../records/loan.ts';
+import type { LotRow } from '../records/lot.ts';
+import { takenByOthers } from '../records/planned.ts';
+import { queryNumber, queryOneOf, queryWhole } from '../routing/query.ts';
+import { USUAL_CERTAINTY } from '../season/usualPlan.ts';
 
 /** Seeds per cell for a lot as it is today: the table behind "how many in a cell". */
 export function sowingAdvice(db: Db, lot: LotRow, query: Readonly<Record<string, unknown>>): object {

@@ -1,6 +1,7 @@
+import type * as yup from 'yup';
 import {
-  type careForm,
   CARE_WORDS,
+  type careForm,
   careSteps,
   dueCare,
   heldBack,
@@ -12,13 +13,12 @@ import {
   usuallyUpOn,
   wrong,
 } from '@esprel/core';
-import type * as yup from 'yup';
-import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { groupBy } from '../db/groupBy.ts';
-import { notFound } from '../http/problem.ts';
 import type { Change } from '../journal/change.ts';
-import { plannedRow } from '../season/planned.ts';
+import { notFound } from '../problem.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { plannedRow } from '../records/planned.ts';
 import { SeasonReader } from '../season/windows.ts';
 
 interface StepRow extends StepDone {
@@ -28,7 +28,7 @@ interface StepRow extends StepDone {
 }
 
 /** What a sowing's care counts from. */
-export interface CaredSowing {
+interface CaredSowing {
   readonly id: number;
   readonly sownOn: string;
   readonly cropKey: string;

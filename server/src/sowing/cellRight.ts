@@ -1,9 +1,9 @@
-import { plural, type trayCellForm, wrong } from '@esprel/core';
 import type * as yup from 'yup';
+import { plural, type trayCellForm, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
-import { lotRow, type LotRow } from '../lots/estimates.ts';
 import { checkLeaves } from '../lots/intake.ts';
+import { lotRow, type LotRow } from '../records/lot.ts';
 import { shapeOf, trayRow, traySheet } from './traySheet.ts';
 
 interface SownLetter {

@@ -1,4 +1,6 @@
+import type * as yup from 'yup';
 import {
+  asSeenForm,
   CoreError,
   PLANT_WORDS,
   type PlantCount,
@@ -6,17 +8,15 @@ import {
   plantsOf,
   type PlantsOfSowing,
   plural,
-  asSeenForm,
   wrong,
 } from '@esprel/core';
-import type * as yup from 'yup';
 import { all, type Db, one } from '../db/db.ts';
-import { notFound } from '../http/problem.ts';
-import { pathId } from '../http/query.ts';
-import { changes, read, type Route } from '../http/route.ts';
 import type { Change } from '../journal/change.ts';
-import { lotNames } from '../lots/queries.ts';
-import { memberName } from '../members/members.ts';
+import { notFound } from '../problem.ts';
+import { memberName } from '../records/loan.ts';
+import { lotNames } from '../records/lot.ts';
+import { pathId } from '../routing/query.ts';
+import { changes, read, type Route } from '../routing/route.ts';
 
 interface CountRow extends PlantCount {
   readonly id: number;

@@ -1,15 +1,13 @@
-import { type emergenceForm, FATE_FACTS, type fateForm, isUsuallyCovered, plural, type sowingForm, wrong } from '@esprel/core';
 import type * as yup from 'yup';
+import { type emergenceForm, FATE_FACTS, type fateForm, isUsuallyCovered, plural, type sowingForm, wrong } from '@esprel/core';
 import { one } from '../db/db.ts';
+import { emergenceFor } from '../estimates/learned.ts';
 import type { Change } from '../journal/change.ts';
-import { lotRow } from '../lots/estimates.ts';
 import { moveSeeds } from '../lots/intake.ts';
-import { lotByCode, lotNames } from '../lots/queries.ts';
-import { loanRow, memberName } from '../members/members.ts';
-import { plannedRow } from '../season/planned.ts';
-import { leftOfLoan } from './advice.ts';
+import { leftOfLoan, loanRow, memberName } from '../records/loan.ts';
+import { lotByCode, lotNames, lotRow } from '../records/lot.ts';
+import { plannedRow } from '../records/planned.ts';
 import { writeCare } from './care.ts';
-import { emergenceFor } from './learned.ts';
 import { countsOf, sowingRow, type SowingRow, sowingSheet } from './sowingSheet.ts';
 
 const FOUND_ALL = 'that was all that was found when it was sown';

@@ -1,14 +1,14 @@
-import { fillCells, MOST_IN_CELL, plural, type sowTrayForm, type trayClearForm, type trayLookForm, wrong } from '@esprel/core';
 import type * as yup from 'yup';
+import { fillCells, MOST_IN_CELL, plural, type sowTrayForm, type trayClearForm, type trayLookForm, wrong } from '@esprel/core';
 import { all, one } from '../db/db.ts';
+import { emergenceFor } from '../estimates/learned.ts';
 import type { Change } from '../journal/change.ts';
-import { lotRow, type LotRow } from '../lots/estimates.ts';
 import { moveSeeds } from '../lots/intake.ts';
-import { plannedRow } from '../season/planned.ts';
+import { lotRow, type LotRow } from '../records/lot.ts';
+import { plannedRow } from '../records/planned.ts';
 import { writeCare } from './care.ts';
-import { emergenceFor } from './learned.ts';
-import { refuseSown } from './trays.ts';
 import { type FillRow, fillsOf, shapeOf, trayRow, traySheet } from './traySheet.ts';
+import { refuseSown } from './trays.ts';
 
 interface SownLetter {
   readonly letter: string;

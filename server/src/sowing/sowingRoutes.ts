@@ -1,7 +1,7 @@
-import { careForm, emergenceForm, fateForm, sowingForm, timingForm, asSeenForm } from '@esprel/core';
-import { pathId, queryOneOf } from '../http/query.ts';
-import { changes, read, readKept, type Route } from '../http/route.ts';
-import { lotByCode } from '../lots/queries.ts';
+import { asSeenForm, careForm, emergenceForm, fateForm, sowingForm, timingForm } from '@esprel/core';
+import { lotByCode } from '../records/lot.ts';
+import { pathId, queryOneOf } from '../routing/query.ts';
+import { changes, read, readKept, type Route } from '../routing/route.ts';
 import { sowingAdvice } from './advice.ts';
 import { doCare } from './care.ts';
 import { plantRoutes } from './plants.ts';

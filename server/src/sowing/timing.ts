@@ -1,7 +1,7 @@
 import { daysBetween, type Timing, TIMING_WORDS, type Way, wrong } from '@esprel/core';
-import { all, type Db, one } from '../db/db.ts';
-import { notFound } from '../http/problem.ts';
+import { type Db, one } from '../db/db.ts';
 import { type Change, holdWritten, writtenVersion } from '../journal/change.ts';
+import { notFound } from '../problem.ts';
 import { SeasonReader, tableTarget } from '../season/windows.ts';
 
 interface TimedSowing {
@@ -73,15 +73,4 @@ export function removeTiming(change: Change, id: number, version: number): objec
   change.touch('sowing', row.sowing_id);
   change.describe(`Took back what was said of the day of a sowing of ${row.crop}`);
   return { id };
-}
-
-/** Every verdict that moves the windows of a crop, the latest first. */
-export function timingsOf(db: Db, cropKey: string): unknown[] {
-  return all<{ id: number }>(
-    db,
-    `SELECT t.id, t.way, t.offset_days AS offsetDays, t.timing, t.made_on AS madeOn, s.id AS sowingId, s.sown_on AS sownOn, v.name AS variety
-     FROM timing_verdicts t JOIN sowings s ON s.id = t.sowing_id JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id
-     WHERE t.crop_key = ? ORDER BY s.sown_on DESC`,
-    cropKey,
-  ).map((t) => ({ ...t, version: writtenVersion(db, 'timing_verdicts', t.id) }));
 }

@@ -1,6 +1,6 @@
 import {
+  asSeenForm,
   careForm,
-  trayPhotoForm,
   sowTrayForm,
   trayCellForm,
   trayClearForm,
@@ -8,18 +8,18 @@ import {
   trayForm,
   trayLookForm,
   trayMapForm,
-  asSeenForm,
+  trayPhotoForm,
 } from '@esprel/core';
 import { keepPhoto } from '../files/photos.ts';
-import { pathId, queryOneOf, queryText } from '../http/query.ts';
-import { changes, read, readKept, type Route } from '../http/route.ts';
+import { pathId, queryOneOf, queryText } from '../routing/query.ts';
+import { changes, read, readKept, type Route } from '../routing/route.ts';
+import { timingsOf } from '../season/timings.ts';
 import { SHIFT_RULE } from '../season/windows.ts';
 import { doTrayCare } from './care.ts';
 import { putCellRight } from './cellRight.ts';
 import { clearTray, lookAtTray, sowTray } from './sowTray.ts';
-import { timingsOf } from './timing.ts';
-import { changeTray, dropTray, makeTray, paintTray } from './trays.ts';
 import { listTrays, trayRow, traySheet } from './traySheet.ts';
+import { changeTray, dropTray, makeTray, paintTray } from './trays.ts';
 import { cropWindows, whatWorked } from './worked.ts';
 
 export function trayRoutes(): Route[] {

@@ -1,12 +1,11 @@
 import { type Crop, type Preparation, prepareForSowing, type TrayShape } from '@esprel/core';
-import { libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
-import { notFound } from '../http/problem.ts';
 import { historyOf } from '../journal/history.ts';
-import { lotRow, type LotRow } from '../lots/estimates.ts';
-import { lotNames } from '../lots/queries.ts';
+import { notFound } from '../problem.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { lotNames, lotRow, type LotRow } from '../records/lot.ts';
+import { plannedRow } from '../records/planned.ts';
 import { cautionsOfLot } from '../restricted/restricted.ts';
-import { plannedRow } from '../season/planned.ts';
 import { SeasonReader } from '../season/windows.ts';
 import { nextCareOf } from './care.ts';
 

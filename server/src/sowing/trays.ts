@@ -1,3 +1,4 @@
+import type * as yup from 'yup';
 import {
   cellsOf,
   CoreError,
@@ -11,14 +12,12 @@ import {
   type TrayShape,
   wrong,
 } from '@esprel/core';
-import type * as yup from 'yup';
 import { type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
-import type { LotRow } from '../lots/estimates.ts';
-import { lotByCode } from '../lots/queries.ts';
-import { plannedRow } from '../season/planned.ts';
+import { lotByCode, type LotRow } from '../records/lot.ts';
+import { plannedRow } from '../records/planned.ts';
+import { sowTogether } from '../season/trayDay.ts';
 import { checkedShape } from './bench.ts';
-import { sowTogether } from './trayDay.ts';
 import { fillsOf, shapeOf, trayRow, type TrayRow, traySheet } from './traySheet.ts';
 
 interface FillBody {

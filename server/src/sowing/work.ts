@@ -11,15 +11,16 @@ import {
   soilSays,
   soilWords,
 } from '@esprel/core';
-import { everyLibraryCrop } from '../crops/crops.ts';
 import type { Db } from '../db/db.ts';
 import { groupBy } from '../db/groupBy.ts';
+import { benchPlaces } from '../records/bench.ts';
+import { everyLibraryCrop } from '../records/crop.ts';
+import { type OpenPlan, plannedOpen, seedsOf } from '../records/planned.ts';
+import { readSettings } from '../records/settings.ts';
+import type { WorkItem } from '../records/work.ts';
 import { soilOf, type SoilRow } from '../season/gardens.ts';
-import { type OpenPlan, plannedOpen, seasonOfPlanned, seedsOf } from '../season/planned.ts';
+import { seasonOfPlanned } from '../season/lanes.ts';
 import { SeasonReader, windowOf } from '../season/windows.ts';
-import type { WorkItem } from '../today/work.ts';
-import { readSettings } from '../settings/settings.ts';
-import { benchPlaces } from './bench.ts';
 import { type ListedSowing, listSowings } from './sowingList.ts';
 
 /** Dated work of the season: what is planned, what grows on trays, and sowings elsewhere. */

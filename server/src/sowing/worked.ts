@@ -9,9 +9,10 @@ import {
   type Timing,
 } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
+import { learnedAll } from '../estimates/learned.ts';
+import { countedOf } from '../records/sownCells.ts';
 import { gardenOf } from '../season/gardens.ts';
 import { SeasonReader } from '../season/windows.ts';
-import { countedOf, learnedAll } from './learned.ts';
 
 interface WorkedRow {
   readonly id: number;
@@ -33,7 +34,7 @@ interface WorkedRow {
 }
 
 /** Sowings of one crop by one method in one season, added up. */
-export interface WorkedSeason {
+interface WorkedSeason {
   readonly year: number;
   readonly sowings: number;
   /** Seeds whose cells say something of the seed, and how many of those came up. */

@@ -1,42 +1,26 @@
 import { Piscina } from 'piscina';
-import type { CsvAsked } from '../files/csv.ts';
-import type { LabelsJob } from '../labels/drawing.ts';
-import { Problem, type ProblemCode } from '../http/problem.ts';
+import { type PlainProblem, Problem, problemFrom } from '../problem.ts';
 
-/** A Problem as plain data, so that it can come from another thread. */
-export interface PlainProblem {
-  readonly code: ProblemCode;
-  readonly detail: string;
-  readonly errors: Problem['errors'];
-  readonly more: Problem['more'];
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- whatever a job takes; it is read off the function itself
+type Work = (input: any) => unknown;
+
+/**
+ * A job for the pool, named by the module whose default export does it: plain data in, plain data out, so that it can come from another
+ * thread and go back.
+ */
+interface PoolJob<F extends Work> {
+  readonly module: string;
+  /** Only for the compiler. */
+  readonly does?: F;
 }
 
-export function problemFrom(plain: PlainProblem | undefined): Problem {
-  if (!plain) return new Problem('internal', 'Something broke here; nothing was written.');
-  return new Problem(plain.code, plain.detail, plain.errors, plain.more);
-}
-
-export function plainProblem({ code, message, errors, more }: Problem): PlainProblem {
-  return { code, detail: message, errors, more };
-}
-
-/** Work that only reads and computes, as plain data. */
-export type Job =
-  | { readonly kind: 'calculate'; readonly name: string; readonly body: unknown }
-  | { readonly kind: 'csv'; readonly bytes: Uint8Array; readonly asked: CsvAsked }
-  | { readonly kind: 'labels'; readonly file: string; readonly job: LabelsJob };
-
-export interface JobResults {
-  readonly calculate: unknown;
-  /** Rows by the hundred as JSON: text comes over at once, and is read piece by piece without keeping others waiting. */
-  readonly csv: { readonly head: string; readonly rows: readonly string[]; readonly sha256: string };
-  readonly labels: object | string | Uint8Array;
-}
+/** `job<typeof import('./drawJob.ts').default>(new URL('./drawJob.ts', import.meta.url))` */
+export const job = <F extends Work>(module: URL): PoolJob<F> => ({ module: module.href });
 
 export type JobAnswer = { readonly result: unknown } | { readonly problem: PlainProblem };
 
 /** Nothing that one request may ask for takes longer; what does is sent in smaller parts. */
-export const MOST_SECONDS = 60;
+const MOST_SECONDS = 60;
 const MOST_WAITING = 200;
 
 let pool: Piscina | null = null;
@@ -53,24 +37,31 @@ function open(): Piscina {
   return pool;
 }
 
-/** Starts a thread before it is needed: the first work would wait for it. */
-export function warmPool(): void {
-  work({ kind: 'calculate', name: 'weigh', body: { samples: [{ seeds: 1, grams: 1 }], totalGrams: 1 } }).catch(() => undefined);
+/** Starts a thread and loads the code of these jobs before they are needed: the first who asks would wait for it. */
+export function loadOnPool(jobs: readonly { readonly module: string }[]): void {
+  for (const { module } of jobs)
+    open()
+      .run({ module, onlyLoad: true })
+      .catch(() => undefined);
 }
 
 /**
  * Does a job on a thread, so that nobody else waits for it. Throws the Problem that it ends with, one that says so when it takes longer
  * than a minute, and `busy` when too much is waiting.
  */
-export async function work<J extends Job>(job: J, seconds = MOST_SECONDS): Promise<JobResults[J['kind']]> {
+export async function work<F extends Work>(
+  job: PoolJob<F>,
+  input: Parameters<F>[0],
+  seconds = MOST_SECONDS,
+): Promise<Awaited<ReturnType<F>>> {
   let answer: JobAnswer;
   try {
-    answer = (await open().run(job, { signal: AbortSignal.timeout(seconds * 1000) })) as JobAnswer;
+    answer = (await open().run({ module: job.module, input }, { signal: AbortSignal.timeout(seconds * 1000) })) as JobAnswer;
   } catch (error) {
     throw jobProblem(error, seconds);
   }
   if ('problem' in answer) throw problemFrom(answer.problem);
-  return answer.result as JobResults[J['kind']];
+  return answer.result as Awaited<ReturnType<F>>;
 }
 
 function jobProblem(error: unknown, seconds: number): Error {

@@ -1,11 +1,13 @@
 import { addDays, capital, dayInYear, frostRisk, isDay, nextMonthDay, numberWords, seasonWords, wrong, yearOf } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
-import { queryText } from '../http/query.ts';
-import { read, readKept, type Route } from '../http/route.ts';
-import { countStale } from '../lots/estimates.ts';
-import { judgingState } from '../lots/judgingState.ts';
-import { frostOf, readSettings, settingsVersion } from '../settings/settings.ts';
-import { allWork, workOfToday, workSoon, workOfWeek, type WorkItem } from './work.ts';
+import { judgingState } from '../estimates/judgingState.ts';
+import { countStale } from '../estimates/stale.ts';
+import { frostOf, readSettings, settingsVersion } from '../records/settings.ts';
+import type { WorkItem } from '../records/work.ts';
+import { queryText } from '../routing/query.ts';
+import { FileAnswer, read, readKept, type Route } from '../routing/route.ts';
+import { calendar } from './calendar.ts';
+import { allWork, workOfToday, workOfWeek, workSoon } from './work.ts';
 
 /** "Nine things today, about forty minutes". */
 function headline(items: readonly WorkItem[], when: string): string {
@@ -30,7 +32,7 @@ interface LosingLot {
 }
 
 /** Lots that are about to be lost, the nearest first and those past hope last; one of each variety. */
-export function losingLots(db: Db, limit: number): LosingLot[] {
+function losingLots(db: Db, limit: number): LosingLot[] {
   return all<LosingLot>(
     db,
     `SELECT l.code, v.name AS variety, c.name AS crop, l.year, e.verdict, e.reason, e.below_forty_on AS belowFortyOn, max(e.median) AS median, l.balance
@@ -102,5 +104,10 @@ export function todayRoutes(demo: boolean): Route[] {
     }),
     read('/band', ({ db, today }) => band(db, today)),
     read('/renewals', ({ db }) => ({ lots: losingLots(db, 500) })),
+    readKept('/calendar.ics', ({ db, today }, { query }) => {
+      const what = queryText(query, 'what');
+      if (what !== null && what !== 'sowing') throw wrong('what', 'must be sowing, or left out for all work');
+      return new FileAnswer('text/calendar', calendar(db, today, what === 'sowing'), { saveAs: 'esprel.ics' });
+    }),
   ];
 }

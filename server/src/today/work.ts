@@ -3,28 +3,10 @@ import { all, type Db } from '../db/db.ts';
 import { libraryState } from '../db/state.ts';
 import { type Errand, openErrands } from '../errands/errands.ts';
 import { type ListedTest, listTests } from '../germination/list.ts';
-import { waitingReturns } from '../returns/returns.ts';
 import { wetWork } from '../lots/wet.ts';
+import type { WorkItem } from '../records/work.ts';
+import { waitingReturns } from '../returns/returns.ts';
 import { sowingWork } from '../sowing/work.ts';
-
-export type WorkKind =
-  'lay' | 'count' | 'warm' | 'sow' | 'cold' | 'tray' | 'care' | 'look' | 'fate' | 'promise' | 'quarantine' | 'reprint' | 'tell';
-
-/** One piece of dated work: what, when, and the address where it is done. */
-export interface WorkItem {
-  readonly kind: WorkKind;
-  readonly due: string;
-  readonly title: string;
-  readonly detail: string;
-  readonly at: string;
-  readonly lotCode: string;
-  /** Minutes it usually takes. */
-  readonly minutes: number;
-  /** Names a person outside the desk: stays on this machine. */
-  readonly personal?: boolean;
-  /** Cannot wait, whatever its day: stands first. */
-  readonly urgent?: boolean;
-}
 
 const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
 

@@ -1,48 +1,12 @@
-import { foldName, type IdentityConfidence, likeness, plural, type varietyEditForm, type varietyForm, wrong } from '@esprel/core';
 import type * as yup from 'yup';
-import { libraryCrop } from '../crops/crops.ts';
+import { foldName, type IdentityConfidence, likeness, plural, type varietyEditForm, type varietyForm, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { makeErrands, type Reach, reachOf } from '../errands/errands.ts';
 import { findNames } from '../find/names.ts';
-import { notFound } from '../http/problem.ts';
 import type { Change } from '../journal/change.ts';
-import { addSynonym } from '../lots/intake.ts';
-import { lotByCode } from '../lots/queries.ts';
-
-export interface VarietyRow {
-  readonly id: number;
-  readonly crop_key: string;
-  readonly name: string;
-  readonly folded: string;
-  readonly breeding: string;
-  readonly joined_into: number | null;
-  readonly version: number;
-}
-
-export function varietyRow(db: Db, id: number): VarietyRow {
-  const row = one<VarietyRow>(db, 'SELECT * FROM varieties WHERE id = ?', id);
-  if (!row) throw notFound('That variety');
-  return row;
-}
-
-/** The variety of a crop that has this name, as its own or as a synonym; one that was joined leads to the one it became. */
-export function varietyNamed(db: Db, cropKey: string, name: string): number | null {
-  const folded = foldName(name);
-  const row = one<{ id: number }>(
-    db,
-    `SELECT coalesce(joined_into, id) AS id FROM varieties WHERE crop_key = ? AND folded = ?
-     UNION SELECT v.id FROM variety_synonyms y JOIN varieties v ON v.id = y.variety_id WHERE v.crop_key = ? AND y.folded = ? AND v.joined_into IS NULL`,
-    cropKey,
-    folded,
-    cropKey,
-    folded,
-  );
-  return row?.id ?? null;
-}
-
-export function lotIdsOf(db: Db, varietyId: number): number[] {
-  return all<{ id: number }>(db, 'SELECT id FROM lots WHERE variety_id = ? ORDER BY id', varietyId).map((r) => r.id);
-}
+import { libraryCrop } from '../records/crop.ts';
+import { lotByCode } from '../records/lot.ts';
+import { lotIdsOf, varietyNamed, varietyRow, type VarietyRow } from '../records/variety.ts';
 
 /** Varieties whose names are so near that they may be one: within the crop, through spelling, order, accents and script. */
 export function nearVarieties(
@@ -265,4 +229,12 @@ export function moveVariety(
   });
   change.describe(`Moved ${from.name} from ${was} to ${is}: ${reason}`);
   return { id, reach };
+}
+/** Adds another name to a variety; nothing happens when it is known already. */
+
+export function addSynonym(change: Change, varietyId: number, name: string): void {
+  const folded = foldName(name);
+  if (folded === '' || one(change.db, 'SELECT 1 FROM variety_synonyms WHERE variety_id = ? AND folded = ?', varietyId, folded)) return;
+  change.insert('variety_synonyms', { variety_id: varietyId, name: name.trim(), folded });
+  change.touch('variety', varietyId);
 }

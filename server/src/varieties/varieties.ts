@@ -1,14 +1,14 @@
 import { chooseEnvelopeForm, varietyEditForm, varietyForm, varietyJoinForm, varietyMoveForm, varietySplitForm, wrong } from '@esprel/core';
-import { everyCrop, libraryCrop } from '../crops/crops.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { reachOf } from '../errands/errands.ts';
 import { findNames } from '../find/names.ts';
-import { pathId, queryText, queryWhole } from '../http/query.ts';
-import { changes, read, type Route } from '../http/route.ts';
 import { historyOf } from '../journal/history.ts';
-import { PRINTED_COLUMNS } from '../lots/envelope.ts';
-import { synonymsOf } from '../lots/queries.ts';
-import { editVariety, joinVariety, lotIdsOf, makeVariety, moveVariety, nearVarieties, splitVariety, varietyRow } from './register.ts';
+import { everyCrop, libraryCrop } from '../records/crop.ts';
+import { PRINTED_COLUMNS } from '../records/envelope.ts';
+import { lotIdsOf, synonymsOf, varietyRow } from '../records/variety.ts';
+import { pathId, queryText, queryWhole } from '../routing/query.ts';
+import { changes, read, type Route } from '../routing/route.ts';
+import { editVariety, joinVariety, makeVariety, moveVariety, nearVarieties, splitVariety } from './register.ts';
 
 const COLUMNS = `v.id, v.name, v.crop_key AS cropKey, c.name AS crop, v.breeding, v.habit, v.height_cm AS heightCm, v.spacing_cm AS spacingCm,
   v.harvest_days_min AS harvestDaysMin, v.harvest_days_max AS harvestDaysMax, v.hardiness, v.note, v.joined_into AS joinedInto, v.version,

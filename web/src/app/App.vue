@@ -10,8 +10,8 @@ import PlaceTabs from './PlaceTabs.vue';
 import TableStrip from './TableStrip.vue';
 import YearBand from './YearBand.vue';
 import { useDeskKeys } from './useDeskKeys.ts';
-import { useFormat } from './useFormat.ts';
-import { useSession } from './session.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
 
 const session = useSession();
 const route = useRoute();

@@ -4,8 +4,8 @@ import { onClickOutside } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { nextTick, ref } from 'vue';
-import { useForm } from './useForm.ts';
-import { useSession } from './session.ts';
+import { useForm } from '../base/useForm.ts';
+import { useSession } from '../base/session.ts';
 
 const session = useSession();
 const open = ref(false);

@@ -2,7 +2,7 @@
 import { useDebounceFn } from '@vueuse/core';
 import { ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { get } from './api.ts';
+import { get } from '../base/api.ts';
 
 interface Found {
   readonly kind: string;

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { plural } from '@esprel/core';
 import { ref } from 'vue';
-import { sendAction } from './api.ts';
-import { useSession } from './session.ts';
+import { sendAction } from '../base/api.ts';
+import { useSession } from '../base/session.ts';
 
 /** How many lots are still to be judged again; it can be stopped for a while, and says when its worker had to be started again. */
 const props = defineProps<{ left: number; judging: { readonly paused: boolean; readonly restarts: number } | undefined }>();

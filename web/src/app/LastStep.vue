@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
-import { useChanges } from './changes.ts';
+import { useChanges } from '../base/changes.ts';
 
 const changes = useChanges();
 </script>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { PLACES } from './router.ts';
-import { useSession } from './session.ts';
+import { useSession } from '../base/session.ts';
 
 defineProps<{ place: string }>();
 const session = useSession();

@@ -2,8 +2,8 @@
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { verdictLook } from '../lots/verdictLook.ts';
-import { useTable } from './table.ts';
+import { verdictLook } from '../shared/verdictLook.ts';
+import { useTable } from '../base/table.ts';
 
 const table = useTable();
 const router = useRouter();

@@ -4,9 +4,9 @@ import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { bandLayout, type BandData } from './bandLayout.ts';
-import { useFetched } from './useFetched.ts';
-import { useFormat } from './useFormat.ts';
-import { useSession } from './session.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
 
 const HEIGHT = 62;
 const session = useSession();

@@ -1,9 +1,9 @@
 import { InputError } from '@esprel/core';
 import { describe, expect, it } from 'vitest';
 import { bandLayout } from './bandLayout.ts';
-import { aliveWords, amount, dueWords, longDay, shortDay, temperature, toCelsius } from './format.ts';
+import { aliveWords, amount, dueWords, longDay, shortDay, temperature, toCelsius } from '../base/format.ts';
 import { ScanBuffer } from './keys.ts';
-import { gather, numberOf, shareOf } from './useForm.ts';
+import { gather, numberOf, shareOf } from '../base/useForm.ts';
 
 describe('dates and numbers as people read them', () => {
   it('follow the library’s order and leave out the year of today', () => {

@@ -1,7 +1,7 @@
 import { addDays, type Day, daysBetween, mondayOf, yearOf } from '@esprel/core';
 import { scaleLinear } from 'd3-scale';
 import { area, curveMonotoneX } from 'd3-shape';
-import { MONTHS } from './format.ts';
+import { MONTHS } from '../base/format.ts';
 
 export interface BandData {
   readonly from: Day;

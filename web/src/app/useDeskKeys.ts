@@ -1,12 +1,12 @@
 import { parseLotCode } from '@esprel/core';
 import { useEventListener } from '@vueuse/core';
 import { useRoute, useRouter } from 'vue-router';
-import { get } from './api.ts';
-import { useChanges } from './changes.ts';
+import { get } from '../base/api.ts';
+import { useChanges } from '../base/changes.ts';
 import { BURST_GAP_MS, ScanBuffer } from './keys.ts';
 import { PLACES } from './router.ts';
-import { useScans } from './scans.ts';
-import { useTable } from './table.ts';
+import { useScans } from '../base/scans.ts';
+import { useTable } from '../base/table.ts';
 
 function isTyping(target: EventTarget | null): boolean {
   return (

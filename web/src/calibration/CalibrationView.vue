@@ -4,13 +4,13 @@ import { useElementSize } from '@vueuse/core';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { percent } from '../app/format.ts';
-import { useChanges } from '../app/changes.ts';
-import TwoPanes from '../app/TwoPanes.vue';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
+import { percent } from '../base/format.ts';
+import { useChanges } from '../base/changes.ts';
+import TwoPanes from '../base/TwoPanes.vue';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
 import { calibrationLayout } from './calibrationLayout.ts';
-import type { CalibrationData, FamilyCalibration } from './types.ts';
+import type { CalibrationData, FamilyCalibration } from '../answers/calibration.ts';
 
 /** How well counts were predicted, and what that teaches of how sure to be. */
 const router = useRouter();

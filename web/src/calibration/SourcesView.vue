@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { plural } from '@esprel/core';
 import { computed } from 'vue';
-import { percent } from '../app/format.ts';
-import { useFetched } from '../app/useFetched.ts';
-import type { SourcesData } from './types.ts';
+import { percent } from '../base/format.ts';
+import { useFetched } from '../base/useFetched.ts';
+import type { SourcesData } from '../answers/calibration.ts';
 
 /** What first tests say of suppliers and donors, shrunk towards the whole. */
 const { data, problem } = useFetched<SourcesData>(() => '/calibration/sources');

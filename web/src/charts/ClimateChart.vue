@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { fromCelsius, MONTHS } from '../app/format.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
+import { fromCelsius, MONTHS } from '../base/format.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
 import { climateLayout, type ClimatePoint } from './climateLayout.ts';
 
 /** What a climate logger saw: the mean of each day, its coldest and warmest, and the days on which it was too warm. */

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { percent } from '../app/format.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { dotLabels, ribbonLayout, type RibbonDot, type RibbonPoint } from './ribbonLayout.ts';
+import { percent } from '../base/format.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { dotLabels, ribbonLayout } from './ribbonLayout.ts';
+import type { RibbonDot } from '../answers/lots.ts';
+import type { RibbonPoint } from '../answers/lots.ts';
 
 const props = defineProps<{
   points: readonly RibbonPoint[];

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { ribbonLayout, type RibbonDot, type RibbonPoint } from './ribbonLayout.ts';
+import { ribbonLayout } from './ribbonLayout.ts';
+import type { RibbonDot } from '../answers/lots.ts';
+import type { RibbonPoint } from '../answers/lots.ts';
 
 const props = defineProps<{
   points: readonly RibbonPoint[];

@@ -1,22 +1,7 @@
+import type { RibbonDot, RibbonPoint } from '../answers/lots.ts';
 import { type Day, dayInYear, dayNumber, yearOf } from '@esprel/core';
 import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
-
-export interface RibbonPoint {
-  readonly date: Day;
-  readonly median: number;
-  readonly low: number;
-  readonly high: number;
-}
-
-export interface RibbonDot {
-  readonly kind: 'test' | 'sowing';
-  readonly date: Day;
-  readonly sown: number;
-  readonly alive: number;
-  readonly emergence: number | null;
-  readonly used: boolean;
-}
 
 export interface RibbonData {
   readonly points: readonly RibbonPoint[];

@@ -2,12 +2,12 @@
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { reactive, ref } from 'vue';
-import { sendAction } from '../app/api.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { numberOf } from '../app/useForm.ts';
+import { sendAction } from '../base/api.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { numberOf } from '../base/useForm.ts';
 import FieldText from '../fields/FieldText.vue';
-import ScaleDisplay from './ScaleDisplay.vue';
-import { useScale } from './useScale.ts';
+import ScaleDisplay from '../shared/ScaleDisplay.vue';
+import { useScale } from '../shared/useScale.ts';
 
 /** The stand-ins for what may lie on the desk, and their panels. */
 interface PrinterState {

@@ -2,8 +2,8 @@
 import { isDay } from '@esprel/core';
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
 import CalendarButton from './CalendarButton.vue';
 import { readDay } from './dayText.ts';
 

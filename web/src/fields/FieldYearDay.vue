@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
-import { useSession } from '../app/session.ts';
+import { useSession } from '../base/session.ts';
 import CalendarButton from './CalendarButton.vue';
 import FieldShell from './FieldShell.vue';
 import { readYearDay, yearDayWords } from './yearDay.ts';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
-import type { ApiProblem } from '../app/api.ts';
+import type { ApiProblem } from '../base/api.ts';
 
 /** The paper of every form: what it is about, what is wrong that belongs to no field, and how to leave it. */
 withDefaults(

@@ -1,5 +1,5 @@
 import { addDays, type Day, dayNumber, isDay, yearOf } from '@esprel/core';
-import { MONTHS } from '../app/format.ts';
+import { MONTHS } from '../base/format.ts';
 
 export type DateOrder = 'day-month' | 'month-day';
 

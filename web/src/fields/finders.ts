@@ -1,7 +1,7 @@
 import type { Crop } from '@esprel/core';
-import { get } from '../app/api.ts';
-import type { ListedMember } from '../members/types.ts';
-import type { VarietyListed } from '../varieties/types.ts';
+import { get } from '../base/api.ts';
+import type { ListedMember } from '../answers/members.ts';
+import type { VarietyListed } from '../answers/varieties.ts';
 
 /** Crops by any of their names, for a field that finds. */
 export async function findCrops(q: string): Promise<readonly (Crop & { readonly as?: string | null })[]> {

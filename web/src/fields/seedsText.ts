@@ -1,11 +1,5 @@
+import type { SeedWeight } from '../answers/lots.ts';
 import { type AmountInSeeds, amountInSeeds, InputError, readAmount, span, wrong, plural } from '@esprel/core';
-
-/** How heavy the seed of a lot is: as it was weighed, or as is usual for its crop. */
-export interface SeedWeight {
-  readonly seedsPerGram: number;
-  /** True where samples of this very lot were weighed. */
-  readonly weighed: boolean;
-}
 
 /**
  * Seeds in a field as they were typed: a number, "about 40", a range, a weight, a pinch. Null when empty. A weight needs the crop. Throws

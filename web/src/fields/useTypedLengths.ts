@@ -1,6 +1,6 @@
 import { inches } from '@esprel/core';
 import { computed, type ComputedRef } from 'vue';
-import { useSession } from '../app/session.ts';
+import { useSession } from '../base/session.ts';
 
 const MM_IN_INCH = 25.4;
 

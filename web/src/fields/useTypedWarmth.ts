@@ -1,7 +1,7 @@
 import type { Settings } from '@esprel/core';
 import { computed, type ComputedRef } from 'vue';
-import { fromCelsius, toCelsius } from '../app/format.ts';
-import { useSession } from '../app/session.ts';
+import { fromCelsius, toCelsius } from '../base/format.ts';
+import { useSession } from '../base/session.ts';
 
 /** Degrees as they are typed in the library's own unit, and as they are kept: Celsius. */
 export interface TypedWarmth {

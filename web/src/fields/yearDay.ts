@@ -1,5 +1,5 @@
 import { readDay, type DateOrder } from './dayText.ts';
-import { MONTHS } from '../app/format.ts';
+import { MONTHS } from '../base/format.ts';
 
 /** A leap year, so that every day of the year exists. */
 const ANY_YEAR = '2028-07-01';

@@ -4,17 +4,17 @@ import { refDebounced } from '@vueuse/core';
 import Button from 'primevue/button';
 import { computed, reactive, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { ApiProblem, sendAction } from '../app/api.ts';
-import { percent } from '../app/format.ts';
-import { useTable } from '../app/table.ts';
-import TwoPanes from '../app/TwoPanes.vue';
-import { useFetched } from '../app/useFetched.ts';
-import { useForm } from '../app/useForm.ts';
-import { useSession } from '../app/session.ts';
+import { ApiProblem, sendAction } from '../base/api.ts';
+import { percent } from '../base/format.ts';
+import { useTable } from '../base/table.ts';
+import TwoPanes from '../base/TwoPanes.vue';
+import { useFetched } from '../base/useFetched.ts';
+import { useForm } from '../base/useForm.ts';
+import { useSession } from '../base/session.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import RoundWork from './RoundWork.vue';
 import TestSizeChart from './TestSizeChart.vue';
-import type { RoundLotChoice } from './types.ts';
+import type { RoundLotChoice } from '../answers/germination.ts';
 
 /** One round of tests for the lots on the table (or in the address): how many seeds of each, and what it all takes. */
 const route = useRoute();

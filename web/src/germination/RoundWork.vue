@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { plural, type RoundPlan } from '@esprel/core';
 import { computed } from 'vue';
-import { useFormat } from '../app/useFormat.ts';
+import { useFormat } from '../base/useFormat.ts';
 
 /** What a round takes: things to have at hand, evenings, and what lies together. */
 const props = defineProps<{

@@ -2,7 +2,7 @@
 import type { SeedKind } from '@esprel/core';
 import { computed, nextTick, ref } from 'vue';
 import { laySeeds, markAt, SEED_CELL, STAMPS, stamp, stepTo, testDay } from './seedSheet.ts';
-import type { SeedMark } from './types.ts';
+import type { SeedMark } from '../answers/germination.ts';
 
 const props = defineProps<{
   seeds: number;

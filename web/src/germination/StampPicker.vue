@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { SeedKind } from '@esprel/core';
 import { countOf, STAMPS } from './seedSheet.ts';
-import type { SeedMark } from './types.ts';
+import type { SeedMark } from '../answers/germination.ts';
 
 /** Which stamp the next tap puts on a seed, with how many lie there of each. */
 defineProps<{ marks: readonly SeedMark[] }>();

@@ -2,14 +2,14 @@
 import { bagForm } from '@esprel/core';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFetched } from '../app/useFetched.ts';
-import { useForm } from '../app/useForm.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import SheetProblem from '../lots/SheetProblem.vue';
+import SheetProblem from '../shared/SheetProblem.vue';
 import { countOf } from './seedSheet.ts';
-import type { TestSheetData } from './types.ts';
+import type { TestSheetData } from '../answers/germination.ts';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();

@@ -3,18 +3,18 @@ import { type Between, betweenWords, closeTestForm, daysBetween, numberWords, pl
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import type { ApiProblem } from '../app/api.ts';
-import { aliveWords } from '../app/format.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useForm } from '../app/useForm.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
-import VerdictNote from '../lots/VerdictNote.vue';
+import type { ApiProblem } from '../base/api.ts';
+import { aliveWords } from '../base/format.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useForm } from '../base/useForm.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
+import VerdictNote from '../shared/VerdictNote.vue';
 import { countedOf, lookDays, reachedBetween, summaryOf, waitOf } from './batches.ts';
 import GerminationCurve from './GerminationCurve.vue';
 import TestSteps from './TestSteps.vue';
 import TestWait from './TestWait.vue';
-import type { SeedMark, TestSheetData } from './types.ts';
+import type { SeedMark, TestSheetData } from '../answers/germination.ts';
 import { type LotModel, whatItSays } from './whatItSays.ts';
 
 const props = defineProps<{

@@ -2,14 +2,14 @@
 import { bagsFor, extendForm, plural } from '@esprel/core';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFetched } from '../app/useFetched.ts';
-import { gather, numberOf, useForm } from '../app/useForm.ts';
-import { useSession } from '../app/session.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { gather, numberOf, useForm } from '../base/useForm.ts';
+import { useSession } from '../base/session.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import SheetProblem from '../lots/SheetProblem.vue';
-import type { TestSheetData } from './types.ts';
+import SheetProblem from '../shared/SheetProblem.vue';
+import type { TestSheetData } from '../answers/germination.ts';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { WARM_STEP, plural } from '@esprel/core';
 import { computed } from 'vue';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
-import type { ListedTest } from './types.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
+import type { ListedTest } from '../answers/germination.ts';
 
 /** One test as a line of a list: what it is, how far it is, and what comes next. */
 const props = defineProps<{ test: ListedTest }>();

@@ -3,11 +3,11 @@ import { addDays, plural, TEST_METHOD_WORDS } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { useChanges } from '../app/changes.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
-import CautionNote from '../lots/CautionNote.vue';
-import type { TestSheetData } from './types.ts';
+import { useChanges } from '../base/changes.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
+import CautionNote from '../shared/CautionNote.vue';
+import type { TestSheetData } from '../answers/germination.ts';
 
 /** A test that is only planned: what to take, how to lay it, and the button that says it lies. */
 const props = defineProps<{ sheet: TestSheetData }>();

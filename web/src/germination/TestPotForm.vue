@@ -2,16 +2,16 @@
 import { potForm, plural } from '@esprel/core';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFetched } from '../app/useFetched.ts';
-import { gather, numberOf, useForm } from '../app/useForm.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { gather, numberOf, useForm } from '../base/useForm.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import SheetProblem from '../lots/SheetProblem.vue';
-import type { TestSheetData } from './types.ts';
+import SheetProblem from '../shared/SheetProblem.vue';
+import type { TestSheetData } from '../answers/germination.ts';
 
 interface Pottable {
   readonly sprouts: number;

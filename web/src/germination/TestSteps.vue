@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
 import { ref } from 'vue';
-import { useChanges } from '../app/changes.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
-import type { TestSheetData } from './types.ts';
+import { useChanges } from '../base/changes.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
+import type { TestSheetData } from '../answers/germination.ts';
 
 /** The preparation of a test, step by step, each with its day; the next one is done from here. */
 const props = defineProps<{ sheet: TestSheetData }>();

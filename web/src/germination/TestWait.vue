@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { numberWords, span } from '@esprel/core';
 import { computed } from 'vue';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
 import type { BatchWait } from './batches.ts';
 
 /** Wait or call: what may still come, and the day to stop. */

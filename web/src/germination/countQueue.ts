@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
-import { ApiProblem } from '../app/api.ts';
-import { useChanges } from '../app/changes.ts';
+import { ApiProblem } from '../base/api.ts';
+import { useChanges } from '../base/changes.ts';
 
 /** A count that could not be sent because the server was away; kept in the browser until it can. */
 export interface WaitingCount {

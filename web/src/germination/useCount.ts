@@ -1,9 +1,9 @@
 import { countForm, parse, InputError } from '@esprel/core';
 import { computed, type Ref, ref, watch } from 'vue';
-import { ApiProblem, newKey } from '../app/api.ts';
-import { useChanges } from '../app/changes.ts';
+import { ApiProblem, newKey } from '../base/api.ts';
+import { useChanges } from '../base/changes.ts';
 import { draftKey, useCountQueue } from './countQueue.ts';
-import type { Replicate, SeedMark, TestSheetData } from './types.ts';
+import type { Replicate, SeedMark, TestSheetData } from '../answers/germination.ts';
 
 interface Draft {
   readonly version: number;

@@ -4,18 +4,18 @@ import Button from 'primevue/button';
 import type * as yup from 'yup';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFetched } from '../app/useFetched.ts';
-import { useForm } from '../app/useForm.ts';
-import { useFormat } from '../app/useFormat.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useForm } from '../base/useForm.ts';
+import { useFormat } from '../base/useFormat.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldFind from '../fields/FieldFind.vue';
 import { findVarieties } from '../fields/finders.ts';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import { IDENTITY_OPTIONS } from '../lots/choices.ts';
-import SheetProblem from '../lots/SheetProblem.vue';
-import ReachNote from '../varieties/ReachNote.vue';
-import type { Reach, VarietyListed } from '../varieties/types.ts';
+import { IDENTITY_OPTIONS } from '../shared/choices.ts';
+import SheetProblem from '../shared/SheetProblem.vue';
+import ReachNote from '../shared/ReachNote.vue';
+import type { Reach, VarietyListed } from '../answers/varieties.ts';
 
 /** How sure the name of a lot is, and what it turned out to be. The answer reaches what descends from it. */
 const props = defineProps<{ code: string }>();

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { mixUpForm, parseLotCode } from '@esprel/core';
 import { useRouter } from 'vue-router';
-import { useForm } from '../app/useForm.ts';
-import { useScans } from '../app/scans.ts';
-import { useSession } from '../app/session.ts';
+import { useForm } from '../base/useForm.ts';
+import { useScans } from '../base/scans.ts';
+import { useSession } from '../base/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldText from '../fields/FieldText.vue';

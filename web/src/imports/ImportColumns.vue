@@ -2,13 +2,13 @@
 import { ACQUISITIONS, IMPORT_FIELD_KEYS, IMPORT_FIELDS, type ImportField } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
-import { useFetched } from '../app/useFetched.ts';
-import { useSession } from '../app/session.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useSession } from '../base/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
-import type { PlaceListed } from '../places/types.ts';
+import type { PlaceListed } from '../answers/places.ts';
 import { useImport } from './useImport.ts';
 
 /** Which column holds what: guessed, and put right by hand; and what holds where the file is silent. */

@@ -2,9 +2,9 @@
 import { harvestNotYet, IMPORT_FIELDS, type ImportField } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
-import { amount } from '../app/format.ts';
-import { useSession } from '../app/session.ts';
-import type { ImportRow } from './types.ts';
+import { amount } from '../base/format.ts';
+import { useSession } from '../base/session.ts';
+import type { ImportRow } from '../answers/imports.ts';
 import { useImport } from './useImport.ts';
 
 /** Every row, what it was read as, and every problem beside it. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
-import { useFormat } from '../app/useFormat.ts';
+import { useFormat } from '../base/useFormat.ts';
 import FileButton from '../fields/FileButton.vue';
 import ImportColumns from './ImportColumns.vue';
 import ImportCrops from './ImportCrops.vue';

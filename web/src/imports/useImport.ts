@@ -2,10 +2,10 @@ import { type ColumnMapping, IMPORT_FIELD_KEYS, type ImportField } from '@esprel
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, reactive, ref, watch } from 'vue';
-import { ApiProblem, get, sendAction, sendFile } from '../app/api.ts';
-import { useChanges } from '../app/changes.ts';
-import { useSession } from '../app/session.ts';
-import type { ImportOverview, ImportRow } from './types.ts';
+import { ApiProblem, get, sendAction, sendFile } from '../base/api.ts';
+import { useChanges } from '../base/changes.ts';
+import { useSession } from '../base/session.ts';
+import type { ImportOverview, ImportRow } from '../answers/imports.ts';
 
 /** Larger files are told off before they are sent. */
 export const MAX_FILE_BYTES = 20_000_000;

@@ -2,11 +2,11 @@
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
-import { get } from '../app/api.ts';
-import { useChanges } from '../app/changes.ts';
-import { useTable } from '../app/table.ts';
-import type { LotSheetData } from '../lots/types.ts';
-import type { SavedLine } from './RunView.vue';
+import { get } from '../base/api.ts';
+import { useChanges } from '../base/changes.ts';
+import { useTable } from '../base/table.ts';
+import type { LotSheetData } from '../answers/lots.ts';
+import type { SavedLine } from './runLine.ts';
 
 /** The envelopes that are in, the latest first, each with the code to write on it. */
 const props = defineProps<{ lines: readonly SavedLine[] }>();

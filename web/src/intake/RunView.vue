@@ -5,33 +5,22 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { get } from '../app/api.ts';
-import { useChanges } from '../app/changes.ts';
-import { useSession } from '../app/session.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useForm } from '../app/useForm.ts';
+import { get } from '../base/api.ts';
+import { useChanges } from '../base/changes.ts';
+import { useSession } from '../base/session.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
-import CautionNote from '../lots/CautionNote.vue';
-import { ACQUISITION_OPTIONS } from '../lots/choices.ts';
-import NotRipeYet from '../lots/NotRipeYet.vue';
-import type { PlaceListed } from '../places/types.ts';
+import CautionNote from '../shared/CautionNote.vue';
+import { ACQUISITION_OPTIONS } from '../shared/choices.ts';
+import NotRipeYet from '../shared/NotRipeYet.vue';
+import type { PlaceListed } from '../answers/places.ts';
 import RunDone from './RunDone.vue';
-import { emptyLine, guessWords, lineBody, type LineLook, type NearVariety, nextLine, yearNotRipe } from './runLine.ts';
-
-/** A line that was saved, as it stays on the page. */
-export interface SavedLine {
-  readonly code: string;
-  readonly actionId: number;
-  readonly variety: string;
-  readonly crop: string;
-  readonly year: string;
-  readonly amount: string;
-  readonly near: NearVariety | null;
-}
+import { emptyLine, guessWords, lineBody, type LineLook, nextLine, type SavedLine, yearNotRipe } from './runLine.ts';
 
 const session = useSession();
 const router = useRouter();

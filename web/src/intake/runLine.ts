@@ -1,6 +1,6 @@
 import { amountInSeeds, harvestNotYet, type intakeForm, readAmount, readYear, type Settings, wrong } from '@esprel/core';
 import type * as yup from 'yup';
-import { gather } from '../app/useForm.ts';
+import { gather } from '../base/useForm.ts';
 
 type Body = yup.InferType<typeof intakeForm>;
 
@@ -19,6 +19,7 @@ export interface LineLook {
   readonly near: readonly NearVariety[];
   readonly cautions: readonly string[];
 }
+
 export interface NearVariety {
   readonly id: number;
   readonly name: string;
@@ -132,4 +133,15 @@ export function guessWords(look: LineLook | null): string {
     default:
       return '';
   }
+}
+
+/** A line that was saved, as it stays on the page. */
+export interface SavedLine {
+  readonly code: string;
+  readonly actionId: number;
+  readonly variety: string;
+  readonly crop: string;
+  readonly year: string;
+  readonly amount: string;
+  readonly near: NearVariety | null;
 }

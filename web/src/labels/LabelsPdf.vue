@@ -2,7 +2,7 @@
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
-import { get, getFile } from '../app/api.ts';
+import { get, getFile } from '../base/api.ts';
 
 /** The PDF of a run of labels. A long run takes some seconds: it is drawn here, with its progress, before it is opened or saved. */
 const props = defineProps<{ readonly query: string; readonly labels: number }>();

@@ -4,9 +4,9 @@ import { useLocalStorage } from '@vueuse/core';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { sendAction } from '../app/api.ts';
-import { useChanges } from '../app/changes.ts';
-import { useFetched } from '../app/useFetched.ts';
+import { sendAction } from '../base/api.ts';
+import { useChanges } from '../base/changes.ts';
+import { useFetched } from '../base/useFetched.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import LabelsPdf from './LabelsPdf.vue';
 

@@ -11,9 +11,9 @@ import {
 } from '@esprel/core';
 import { reactive, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { get } from '../app/api.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { gather, useForm } from '../app/useForm.ts';
+import { get } from '../base/api.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { gather, useForm } from '../base/useForm.ts';
 import FieldFind from '../fields/FieldFind.vue';
 import { findCrops } from '../fields/finders.ts';
 import FieldText from '../fields/FieldText.vue';

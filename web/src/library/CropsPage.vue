@@ -14,10 +14,10 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFetched } from '../app/useFetched.ts';
-import { useForm } from '../app/useForm.ts';
-import { useChanges } from '../app/changes.ts';
-import CautionNote from '../lots/CautionNote.vue';
+import { useFetched } from '../base/useFetched.ts';
+import { useForm } from '../base/useForm.ts';
+import { useChanges } from '../base/changes.ts';
+import CautionNote from '../shared/CautionNote.vue';
 import FigureInput from './FigureInput.vue';
 import { type FigureText, figureText, figureValue, figureWords } from './figureText.ts';
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import { get } from '../app/api.ts';
-import { useFetched } from '../app/useFetched.ts';
-import LotHistory from '../lots/LotHistory.vue';
-import type { HistoryStep } from '../lots/types.ts';
+import { get } from '../base/api.ts';
+import { useFetched } from '../base/useFetched.ts';
+import LotHistory from '../shared/StepHistory.vue';
+import type { HistoryStep } from '../answers/history.ts';
 
 const { data } = useFetched<{ steps: HistoryStep[]; next: number | null }>(() => '/history?limit=100');
 const older = ref<readonly HistoryStep[]>([]);

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { type Crop, plural, restrictedForm, type RestrictionRule } from '@esprel/core';
 import Button from 'primevue/button';
-import { get } from '../app/api.ts';
-import { useChanges } from '../app/changes.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useForm } from '../app/useForm.ts';
+import { get } from '../base/api.ts';
+import { useChanges } from '../base/changes.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldFind from '../fields/FieldFind.vue';
 import { findCrops } from '../fields/finders.ts';

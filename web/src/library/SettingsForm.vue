@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { type Settings, settingsEditForm } from '@esprel/core';
 import { ref, watch } from 'vue';
-import { bothSides, type BothSides } from '../app/bothSides.ts';
-import KeepWhich from '../app/KeepWhich.vue';
-import { useSession } from '../app/session.ts';
-import { gather, numberOf, shareOf, useForm } from '../app/useForm.ts';
+import { bothSides, type BothSides } from '../base/bothSides.ts';
+import KeepWhich from '../base/KeepWhich.vue';
+import { useSession } from '../base/session.ts';
+import { gather, numberOf, shareOf, useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldOneInTen from '../fields/FieldOneInTen.vue';
 import FieldText from '../fields/FieldText.vue';

@@ -3,12 +3,12 @@ import { computed } from 'vue';
 import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
 import { plural } from '@esprel/core';
-import { amount, percent } from '../app/format.ts';
-import { useFetched } from '../app/useFetched.ts';
+import { amount, percent } from '../base/format.ts';
+import { useFetched } from '../base/useFetched.ts';
 import { descentLayout, type DescentLot, NODE } from '../charts/descentLayout.ts';
-import SheetProblem from './SheetProblem.vue';
-import { verdictLook } from './verdictLook.ts';
-import VerdictShape from './VerdictShape.vue';
+import SheetProblem from '../shared/SheetProblem.vue';
+import { verdictLook } from '../shared/verdictLook.ts';
+import VerdictShape from '../shared/VerdictShape.vue';
 
 const props = defineProps<{ code: string }>();
 const router = useRouter();

@@ -2,13 +2,13 @@
 import { movementForm } from '@esprel/core';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFetched } from '../app/useFetched.ts';
-import { numberOf, useForm } from '../app/useForm.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { numberOf, useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import SheetProblem from './SheetProblem.vue';
-import type { LotSheetData } from './types.ts';
+import SheetProblem from '../shared/SheetProblem.vue';
+import type { LotSheetData } from '../answers/lots.ts';
 
 const props = defineProps<{ code: string }>();
 const router = useRouter();

@@ -2,24 +2,24 @@
 import { harvestNotYet, isShortLived, lotEditForm } from '@esprel/core';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useSession } from '../app/session.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useForm } from '../app/useForm.ts';
+import { useSession } from '../base/session.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import { seedsHint, weightOf } from '../fields/seedsText.ts';
 import FormFrame from '../fields/FormFrame.vue';
-import { ACQUISITION_OPTIONS, IDENTITY_OPTIONS, KNOWN_OPTIONS } from './choices.ts';
+import { ACQUISITION_OPTIONS, IDENTITY_OPTIONS, KNOWN_OPTIONS } from '../shared/choices.ts';
 import { emptyLotEdit, lotAsRead, lotEditBody, type LotEditValues } from './lotEdit.ts';
 import LotFollows from './LotFollows.vue';
 import LotFormFields from './LotFormFields.vue';
 import LotPickedFields from './LotPickedFields.vue';
 import LotYearFields from './LotYearFields.vue';
-import NotRipeYet from './NotRipeYet.vue';
-import SheetProblem from './SheetProblem.vue';
-import type { LotSheetData } from './types.ts';
+import NotRipeYet from '../shared/NotRipeYet.vue';
+import SheetProblem from '../shared/SheetProblem.vue';
+import type { LotSheetData } from '../answers/lots.ts';
 
 /** Everything that was said of a lot when it came, put right. What follows is shown before it is saved. */
 const props = defineProps<{ code: string }>();

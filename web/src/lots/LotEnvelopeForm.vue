@@ -2,19 +2,19 @@
 import { envelopeTextForm, fromTo, readRange } from '@esprel/core';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { bothSides, type BothSides } from '../app/bothSides.ts';
-import KeepWhich from '../app/KeepWhich.vue';
-import { fromCelsius, toCelsius } from '../app/format.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { gather, numberOf, useForm } from '../app/useForm.ts';
-import { useSession } from '../app/session.ts';
+import { bothSides, type BothSides } from '../base/bothSides.ts';
+import KeepWhich from '../base/KeepWhich.vue';
+import { fromCelsius, toCelsius } from '../base/format.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { gather, numberOf, useForm } from '../base/useForm.ts';
+import { useSession } from '../base/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import { useTypedLengths } from '../fields/useTypedLengths.ts';
 import FormFrame from '../fields/FormFrame.vue';
-import SheetProblem from './SheetProblem.vue';
-import type { LotSheetData } from './types.ts';
+import SheetProblem from '../shared/SheetProblem.vue';
+import type { LotSheetData } from '../answers/lots.ts';
 
 /** What is printed on the envelope, kept apart from what the library thinks. */
 const props = defineProps<{ code: string }>();

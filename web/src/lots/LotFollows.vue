@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
-import { sendAction } from '../app/api.ts';
-import { useFormat } from '../app/useFormat.ts';
+import { sendAction } from '../base/api.ts';
+import { useFormat } from '../base/useFormat.ts';
 
 /** What would follow if a lot were put right as it is typed now. */
 const props = defineProps<{ code: string; values: object; bodyOf: () => Record<string, unknown> }>();

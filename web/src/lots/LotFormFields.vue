@@ -2,7 +2,7 @@
 import { FORM_WORDS, FORMS } from '@esprel/core';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
-import type { LotSheetData } from './types.ts';
+import type { LotSheetData } from '../answers/lots.ts';
 
 /** In what form seed came, and what its packet says of its germination. */
 defineProps<{ errors: Readonly<Record<string, string>> }>();

@@ -3,15 +3,15 @@ import { packetsForm, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { useChanges } from '../app/changes.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { gather, numberOf, useForm } from '../app/useForm.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
+import { useChanges } from '../base/changes.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { gather, numberOf, useForm } from '../base/useForm.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import SheetProblem from './SheetProblem.vue';
-import type { LotSheetData } from './types.ts';
+import SheetProblem from '../shared/SheetProblem.vue';
+import type { LotSheetData } from '../answers/lots.ts';
 
 /** Splits a lot into packets of so many seeds; what is left over stays loose. */
 const props = defineProps<{ code: string }>();

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import { useChanges } from '../app/changes.ts';
-import { useFormat } from '../app/useFormat.ts';
+import { useChanges } from '../base/changes.ts';
+import { useFormat } from '../base/useFormat.ts';
 import FileButton from '../fields/FileButton.vue';
-import { shrinkPhoto } from './shrinkPhoto.ts';
+import { shrinkPhoto } from '../shared/shrinkPhoto.ts';
 
 /** Photographs of the envelope: from a file, or from the camera of a tablet. */
 interface Photo {

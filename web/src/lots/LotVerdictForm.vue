@@ -3,18 +3,18 @@ import { addDays, overruleForm, VERDICT_WORDS, VERDICTS, type Verdict } from '@e
 import Button from 'primevue/button';
 import { watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useChanges } from '../app/changes.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useForm } from '../app/useForm.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
+import { useChanges } from '../base/changes.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useForm } from '../base/useForm.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import SheetProblem from './SheetProblem.vue';
-import { verdictLook } from './verdictLook.ts';
-import type { LotSheetData } from './types.ts';
+import SheetProblem from '../shared/SheetProblem.vue';
+import { verdictLook } from '../shared/verdictLook.ts';
+import type { LotSheetData } from '../answers/lots.ts';
 
 const props = defineProps<{ code: string }>();
 const router = useRouter();

@@ -3,15 +3,15 @@ import { GRAMS_PER_OUNCE, InputError, isChaffy, weigh, weighingForm, type Weighi
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import ScaleDisplay from '../devices/ScaleDisplay.vue';
-import { useScale } from '../devices/useScale.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { numberOf, useForm } from '../app/useForm.ts';
-import { useSession } from '../app/session.ts';
+import ScaleDisplay from '../shared/ScaleDisplay.vue';
+import { useScale } from '../shared/useScale.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { numberOf, useForm } from '../base/useForm.ts';
+import { useSession } from '../base/session.ts';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import SheetProblem from './SheetProblem.vue';
-import type { LotSheetData } from './types.ts';
+import SheetProblem from '../shared/SheetProblem.vue';
+import type { LotSheetData } from '../answers/lots.ts';
 
 /** How many are there, by weight: a few counted samples, then the whole. */
 const props = defineProps<{ code: string }>();

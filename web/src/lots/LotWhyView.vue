@@ -3,15 +3,15 @@ import { ageAt, isSureOfAge, type OwnFigure, plural, priorOf, type SeedForm, typ
 import { computed, reactive } from 'vue';
 import { useRouter } from 'vue-router';
 import Button from 'primevue/button';
-import { aliveWords, fromCelsius, percent, toCelsius } from '../app/format.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { numberOf } from '../app/useForm.ts';
-import { useSession } from '../app/session.ts';
+import { aliveWords, fromCelsius, percent, toCelsius } from '../base/format.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { numberOf } from '../base/useForm.ts';
+import { useSession } from '../base/session.ts';
 import RibbonChart from '../charts/RibbonChart.vue';
 import FieldText from '../fields/FieldText.vue';
-import SheetProblem from './SheetProblem.vue';
-import type { LotSheetData } from './types.ts';
+import SheetProblem from '../shared/SheetProblem.vue';
+import type { LotSheetData } from '../answers/lots.ts';
 import { belowOn, onDay, rateIn, ribbonOf, tried, whatMoved } from './whatIf.ts';
 
 /** How an estimate was worked out, piece by piece, and how it would be otherwise. All of it is computed here, by the same core. */

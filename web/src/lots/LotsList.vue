@@ -2,8 +2,8 @@
 import { useVirtualList } from '@vueuse/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useSession } from '../app/session.ts';
-import { useTable } from '../app/table.ts';
+import { useSession } from '../base/session.ts';
+import { useTable } from '../base/table.ts';
 import { lotItems, neighbour } from './lotItems.ts';
 import LotsRow from './LotsRow.vue';
 import { useLotList } from './useLotList.ts';

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useSession } from '../app/session.ts';
+import { useSession } from '../base/session.ts';
 
 const session = useSession();
 </script>

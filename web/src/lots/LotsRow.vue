@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { amount, percent } from '../app/format.ts';
+import { amount, percent } from '../base/format.ts';
 import RibbonSmall from '../charts/RibbonSmall.vue';
 import AcquisitionShape from './AcquisitionShape.vue';
-import type { ListedLot } from './types.ts';
-import { verdictLook } from './verdictLook.ts';
-import VerdictShape from './VerdictShape.vue';
+import type { ListedLot } from '../answers/lots.ts';
+import { verdictLook } from '../shared/verdictLook.ts';
+import VerdictShape from '../shared/VerdictShape.vue';
 
 const props = defineProps<{ lot: ListedLot; today: string; open: boolean; marked: boolean; onTable: boolean }>();
 const emit = defineEmits<{ open: [code: string]; pull: [code: string] }>();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import ListAndSheet from '../app/ListAndSheet.vue';
+import ListAndSheet from '../base/ListAndSheet.vue';
 import LotsFilter from './LotsFilter.vue';
 import LotsList from './LotsList.vue';
 import { SORTS, type Sort, useLotList } from './useLotList.ts';

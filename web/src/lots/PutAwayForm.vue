@@ -5,9 +5,9 @@ import Select from 'primevue/select';
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useTable } from '../app/table.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { gather, numberOf, useForm } from '../app/useForm.ts';
+import { useTable } from '../base/table.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { gather, numberOf, useForm } from '../base/useForm.ts';
 import FormFrame from '../fields/FormFrame.vue';
 
 interface PlaceNow {

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
-import { useChanges } from '../app/changes.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
+import { useChanges } from '../base/changes.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
 
 /** A packet that got wet: how it is dried now, and that it is tested after. */
 const props = defineProps<{ code: string; version: number; wet: { readonly wetOn: string; readonly driedOn: string | null } }>();

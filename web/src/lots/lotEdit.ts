@@ -1,8 +1,9 @@
 import { type Settings } from '@esprel/core';
-import { fromCelsius, toCelsius } from '../app/format.ts';
-import { gather, numberOf, shareOf } from '../app/useForm.ts';
-import { readSeeds, type SeedWeight } from '../fields/seedsText.ts';
-import type { LotSheetData } from './types.ts';
+import { fromCelsius, toCelsius } from '../base/format.ts';
+import { gather, numberOf, shareOf } from '../base/useForm.ts';
+import { readSeeds } from '../fields/seedsText.ts';
+import type { SeedWeight } from '../answers/lots.ts';
+import type { LotSheetData } from '../answers/lots.ts';
 
 type Lot = LotSheetData['lot'];
 type Unit = Settings['temperatureUnit'];

@@ -1,4 +1,4 @@
-import type { ListedLot } from './types.ts';
+import type { ListedLot } from '../answers/lots.ts';
 
 /** One line of the list: a crop's heading or a lot. */
 export type ListItem =

@@ -3,7 +3,7 @@ import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { describe, expect, it } from 'vitest';
 import { workGroups } from '../today/workGroups.ts';
 import { lotItems, neighbour } from './lotItems.ts';
-import type { ListedLot } from './types.ts';
+import type { ListedLot } from '../answers/lots.ts';
 import { carriedOver, emptyIntake, intakeBody, seedsOf } from './useIntake.ts';
 
 const tomato = CROP_REFERENCE.find((c) => c.key === 'tomato')!;

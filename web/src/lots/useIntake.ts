@@ -9,8 +9,8 @@ import {
   type Settings,
   wrong,
 } from '@esprel/core';
-import { toCelsius } from '../app/format.ts';
-import { gather, numberOf, shareOf } from '../app/useForm.ts';
+import { toCelsius } from '../base/format.ts';
+import { gather, numberOf, shareOf } from '../base/useForm.ts';
 import type * as yup from 'yup';
 
 export interface VarietyFound {
@@ -22,6 +22,7 @@ export interface VarietyFound {
   readonly lots: number;
   readonly synonyms: readonly string[];
 }
+
 export interface NamedThing {
   readonly id: number;
   readonly name: string;

@@ -1,9 +1,9 @@
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
-import { ApiProblem, get } from '../app/api.ts';
-import { useChanges } from '../app/changes.ts';
-import { useSession } from '../app/session.ts';
-import type { ListedLot } from './types.ts';
+import { ApiProblem, get } from '../base/api.ts';
+import { useChanges } from '../base/changes.ts';
+import { useSession } from '../base/session.ts';
+import type { ListedLot } from '../answers/lots.ts';
 
 export const SORTS = { crop: 'by crop', year: 'newest first', seeds: 'most seeds first', alive: 'least alive first' } as const;
 export type Sort = keyof typeof SORTS;

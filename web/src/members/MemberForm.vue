@@ -2,12 +2,12 @@
 import { memberEditForm, memberForm } from '@esprel/core';
 import { watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useFetched } from '../app/useFetched.ts';
-import { useForm } from '../app/useForm.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useForm } from '../base/useForm.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import type { MemberSheetData } from './types.ts';
+import type { MemberSheetData } from '../answers/members.ts';
 
 /** A new member, or one whose name or place is put right. */
 const props = defineProps<{ id?: string }>();

@@ -5,11 +5,11 @@ import InputText from 'primevue/inputtext';
 import { ref } from 'vue';
 import { plural } from '@esprel/core';
 import { useRoute, useRouter } from 'vue-router';
-import ListAndSheet from '../app/ListAndSheet.vue';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
-import type { ListedMember } from './types.ts';
+import ListAndSheet from '../base/ListAndSheet.vue';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
+import type { ListedMember } from '../answers/members.ts';
 
 const route = useRoute();
 const router = useRouter();

@@ -2,17 +2,17 @@
 import { placeEditForm, placeForm } from '@esprel/core';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { fromCelsius, toCelsius } from '../app/format.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { gather, numberOf, useForm } from '../app/useForm.ts';
-import { useSession } from '../app/session.ts';
+import { fromCelsius, toCelsius } from '../base/format.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { gather, numberOf, useForm } from '../base/useForm.ts';
+import { useSession } from '../base/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import SheetProblem from '../lots/SheetProblem.vue';
+import SheetProblem from '../shared/SheetProblem.vue';
 import { PLACE_KIND_OPTIONS } from './placeWords.ts';
-import type { PlaceKind, PlaceListed, PlaceSheetData } from './types.ts';
+import type { PlaceKind, PlaceListed, PlaceSheetData } from '../answers/places.ts';
 
 /** A new place, or an old one put right. */
 const props = defineProps<{ id?: string | undefined; within?: string | undefined }>();

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
-import { useChanges } from '../app/changes.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useSession } from '../app/session.ts';
-import { useTable } from '../app/table.ts';
+import { useChanges } from '../base/changes.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useSession } from '../base/session.ts';
+import { useTable } from '../base/table.ts';
 import { gainWords, yearsWords } from './placeWords.ts';
 
 /** What moving the lots on the table to this place would gain, in years, per lot; and moving them. */

@@ -2,10 +2,10 @@
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { ref } from 'vue';
-import { useChanges } from '../app/changes.ts';
-import { useFormat } from '../app/useFormat.ts';
+import { useChanges } from '../base/changes.ts';
+import { useFormat } from '../base/useFormat.ts';
 import FileButton from '../fields/FileButton.vue';
-import type { PlaceSheetData } from './types.ts';
+import type { PlaceSheetData } from '../answers/places.ts';
 
 /** Reads the file of a climate logger: one that was saved, or that of the logger at hand. */
 const props = defineProps<{ id: string; name: string; climate: PlaceSheetData['climate'] }>();

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PlaceKind } from './types.ts';
+import type { PlaceKind } from '../answers/places.ts';
 
 defineProps<{ kind: PlaceKind }>();
 </script>

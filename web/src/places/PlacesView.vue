@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
 import { useRoute, useRouter } from 'vue-router';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
-import LibraryPane from '../library/LibraryPane.vue';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
+import LibraryPane from '../shared/LibraryPane.vue';
 import PlaceShape from './PlaceShape.vue';
-import type { PlaceListed } from './types.ts';
+import type { PlaceListed } from '../answers/places.ts';
 
 const route = useRoute();
 const router = useRouter();

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import { amount } from '../app/format.ts';
+import { amount } from '../base/format.ts';
 import type { StocktakeLot } from './stocktake.ts';
 
 /** One envelope of a stocktake, with what was seen of its amount. */

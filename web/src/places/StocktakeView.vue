@@ -4,12 +4,12 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, nextTick, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { ApiProblem, get } from '../app/api.ts';
-import { useChanges } from '../app/changes.ts';
-import { useScans } from '../app/scans.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
-import SheetProblem from '../lots/SheetProblem.vue';
+import { ApiProblem, get } from '../base/api.ts';
+import { useChanges } from '../base/changes.ts';
+import { useScans } from '../base/scans.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
+import SheetProblem from '../shared/SheetProblem.vue';
 import StocktakeRow from './StocktakeRow.vue';
 import type { StocktakeData, StocktakeLot } from './stocktake.ts';
 

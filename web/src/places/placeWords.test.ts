@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { shrunkSize } from '../lots/shrinkPhoto.ts';
+import { shrunkSize } from '../shared/shrinkPhoto.ts';
 import { gainWords, yearsWords } from './placeWords.ts';
 
 it.each([

@@ -1,4 +1,4 @@
-import type { PlaceKind } from './types.ts';
+import type { PlaceKind } from '../answers/places.ts';
 
 export const PLACE_KIND_OPTIONS: readonly { readonly value: PlaceKind; readonly label: string }[] = [
   { value: 'box', label: 'Box or jar' },

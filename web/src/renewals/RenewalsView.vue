@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
 import { useRoute } from 'vue-router';
-import ListAndSheet from '../app/ListAndSheet.vue';
-import { useFetched } from '../app/useFetched.ts';
-import { useTable } from '../app/table.ts';
-import type { LosingLot } from '../today/types.ts';
-import VerdictShape from '../lots/VerdictShape.vue';
-import { verdictLook } from '../lots/verdictLook.ts';
+import ListAndSheet from '../base/ListAndSheet.vue';
+import { useFetched } from '../base/useFetched.ts';
+import { useTable } from '../base/table.ts';
+import type { LosingLot } from '../answers/today.ts';
+import VerdictShape from '../shared/VerdictShape.vue';
+import { verdictLook } from '../shared/verdictLook.ts';
 
 const route = useRoute();
 const table = useTable();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { TIMING_WORDS } from '@esprel/core';
-import { useFormat } from '../app/useFormat.ts';
-import type { EarlierNote } from './types.ts';
+import { useFormat } from '../base/useFormat.ts';
+import type { EarlierNote } from '../answers/season.ts';
 
 /** What was noted of sowings of the same crop before: it is read again when the crop is planned. */
 defineProps<{ notes: readonly EarlierNote[] }>();

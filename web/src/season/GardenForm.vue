@@ -2,8 +2,8 @@
 import { gardenEditForm, gardenForm } from '@esprel/core';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFetched } from '../app/useFetched.ts';
-import { gather, numberOf, useForm } from '../app/useForm.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { gather, numberOf, useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldFind from '../fields/FieldFind.vue';
 import { findMembers, type FoundMember } from '../fields/finders.ts';
@@ -13,7 +13,7 @@ import FieldText from '../fields/FieldText.vue';
 import FieldYearDay from '../fields/FieldYearDay.vue';
 import { useTypedWarmth } from '../fields/useTypedWarmth.ts';
 import FormFrame from '../fields/FormFrame.vue';
-import type { Garden } from './types.ts';
+import type { Garden } from '../answers/season.ts';
 
 /** A garden of the library or of a member: some days off the library, or with frosts of its own. */
 const props = defineProps<{ id?: string }>();

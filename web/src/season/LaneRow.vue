@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { daysBetween, type Day, type Lane } from '@esprel/core';
 import { computed } from 'vue';
-import { useFormat } from '../app/useFormat.ts';
+import { useFormat } from '../base/useFormat.ts';
 import type { LanePicture } from './lanesLayout.ts';
-import type { SeasonLane } from './types.ts';
+import type { SeasonLane } from '../answers/season.ts';
 
 /** One lane of the season: its name, its window and what is drawn of it. What is dragged is held by the lanes together. */
 const props = defineProps<{

@@ -3,14 +3,14 @@ import { capital, plural, soilWords, WAY_WORDS } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { percent } from '../app/format.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
-import SheetProblem from '../lots/SheetProblem.vue';
+import { percent } from '../base/format.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
+import SheetProblem from '../shared/SheetProblem.vue';
 import EarlierNotes from './EarlierNotes.vue';
-import { missedWords } from './missedWords.ts';
+import { missedWords } from '../shared/missedWords.ts';
 import PacketSays from './PacketSays.vue';
-import type { Garden, LotSeasonData } from './types.ts';
+import type { Garden, LotSeasonData } from '../answers/season.ts';
 
 /** When a lot is sown, by garden: what goes with every packet, and why. */
 const props = defineProps<{ code: string }>();

@@ -13,11 +13,11 @@ import {
 } from '@esprel/core';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { get } from '../app/api.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useForm } from '../app/useForm.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
+import { get } from '../base/api.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useForm } from '../base/useForm.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldFind from '../fields/FieldFind.vue';
@@ -26,12 +26,12 @@ import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import SeedsPerCell from '../sowing/SeedsPerCell.vue';
-import SheetProblem from '../lots/SheetProblem.vue';
-import type { SowingAdvice } from '../sowing/types.ts';
-import DayRisks from './DayRisks.vue';
+import SeedsPerCell from '../shared/SeedsPerCell.vue';
+import SheetProblem from '../shared/SheetProblem.vue';
+import type { SowingAdvice } from '../answers/sowing.ts';
+import DayRisks from '../shared/DayRisks.vue';
 import { againDays, noPlan, ofPlanned, ofUsual, ofWay, planBody, type UsualPlan } from './planValues.ts';
-import type { BenchData, Garden, LotSeasonData, Missed, PlannedSheetData } from './types.ts';
+import type { BenchData, Garden, LotSeasonData, Missed, PlannedSheetData } from '../answers/season.ts';
 
 /** A planned sowing: of a lot (`code`), or one that is planned already (`id`). What is usual stands there to be changed. */
 const props = defineProps<{ code?: string; id?: string }>();

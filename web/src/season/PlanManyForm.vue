@@ -2,8 +2,8 @@
 import { plannedManyForm, plural } from '@esprel/core';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { useTable } from '../app/table.ts';
-import { numberOf, useForm } from '../app/useForm.ts';
+import { useTable } from '../base/table.ts';
+import { numberOf, useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';

@@ -15,16 +15,16 @@ import {
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useChanges } from '../app/changes.ts';
-import { aliveWords } from '../app/format.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
-import LotHistory from '../lots/LotHistory.vue';
-import SheetProblem from '../lots/SheetProblem.vue';
+import { useChanges } from '../base/changes.ts';
+import { aliveWords } from '../base/format.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
+import LotHistory from '../shared/StepHistory.vue';
+import SheetProblem from '../shared/SheetProblem.vue';
 import EarlierNotes from './EarlierNotes.vue';
 import PacketSays from './PacketSays.vue';
-import type { PlannedSheetData } from './types.ts';
+import type { PlannedSheetData } from '../answers/season.ts';
 
 /** One planned sowing: its days and why, what speaks against them, what is to be done with it now. */
 const props = defineProps<{ id: string }>();

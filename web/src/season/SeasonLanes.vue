@@ -4,7 +4,7 @@ import { useElementSize, useScroll } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { drawnLane, frostColumns, lanePicture, LANE_HEIGHT, laneScale, monthsOn, rowsInView, xOf } from './lanesLayout.ts';
 import LaneRow from './LaneRow.vue';
-import type { SeasonLane, SeasonPage } from './types.ts';
+import type { SeasonLane, SeasonPage } from '../answers/season.ts';
 import { useLaneDrag } from './useLaneDrag.ts';
 
 /** Lanes over the frost: dragged by mouse, finger or keys, a week at a time, or a day with Shift. */

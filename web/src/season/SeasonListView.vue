@@ -3,14 +3,14 @@ import { BENCH_KIND_WORDS, capital, plural, SOWING_METHOD_FACTS, SOWING_PURPOSE_
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import MoreRows from '../app/MoreRows.vue';
-import TwoPanes from '../app/TwoPanes.vue';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useParts } from '../app/useParts.ts';
-import SowingNav from '../sowing/SowingNav.vue';
+import MoreRows from '../base/MoreRows.vue';
+import TwoPanes from '../base/TwoPanes.vue';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useParts } from '../base/useParts.ts';
+import SowingNav from '../shared/SowingNav.vue';
 import BenchWeeks from './BenchWeeks.vue';
-import type { SeasonListData, SeasonListRow } from './types.ts';
+import type { SeasonListData, SeasonListRow } from '../answers/season.ts';
 
 /** What is wanted this season: plants, seeds needed against seeds there, and room on the bench week by week. */
 const route = useRoute();

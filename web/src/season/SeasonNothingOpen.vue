@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
-import { useTable } from '../app/table.ts';
+import { useTable } from '../base/table.ts';
 
 const router = useRouter();
 const table = useTable();

@@ -3,14 +3,14 @@ import { type Lane, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useChanges } from '../app/changes.ts';
-import ListAndSheet from '../app/ListAndSheet.vue';
-import { useTable } from '../app/table.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
-import SowingNav from '../sowing/SowingNav.vue';
+import { useChanges } from '../base/changes.ts';
+import ListAndSheet from '../base/ListAndSheet.vue';
+import { useTable } from '../base/table.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
+import SowingNav from '../shared/SowingNav.vue';
 import SeasonLanes from './SeasonLanes.vue';
-import type { SeasonLane, SeasonPage } from './types.ts';
+import type { SeasonLane, SeasonPage } from '../answers/season.ts';
 
 /** The season: one lane a planned sowing, over the frost it stands in. */
 const route = useRoute();

@@ -1,6 +1,6 @@
 import { addDays, beforeSowing, type Day, daysBetween, type Lane, laneOf, prepareBefore } from '@esprel/core';
-import { MONTHS } from '../app/format.ts';
-import type { LaneBase, SeasonLane, SeasonPage } from './types.ts';
+import { MONTHS } from '../base/format.ts';
+import type { LaneBase, SeasonLane, SeasonPage } from '../answers/season.ts';
 
 export const LANE_HEIGHT = 44;
 

@@ -1,6 +1,6 @@
 import { InputError } from '@esprel/core';
 import { describe, expect, it } from 'vitest';
-import type { PlannedSheetData } from './types.ts';
+import type { PlannedSheetData } from '../answers/season.ts';
 import { noPlan, ofPlanned, ofUsual, planBody, type UsualPlan } from './planValues.ts';
 
 const usual: UsualPlan = {

@@ -1,6 +1,6 @@
 import type { SowingMethod, SowingPurpose, Way } from '@esprel/core';
-import { gather, numberOf } from '../app/useForm.ts';
-import type { PlannedSheetData } from './types.ts';
+import { gather, numberOf } from '../base/useForm.ts';
+import type { PlannedSheetData } from '../answers/season.ts';
 import type { FoundMember } from '../fields/finders.ts';
 
 /** What a plan is when nobody says more, as `GET /api/lots/:code/usual-plan` answers it. */

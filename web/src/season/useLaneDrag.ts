@@ -1,6 +1,6 @@
 import { addDays, daysBetween } from '@esprel/core';
 import { ref, shallowRef, watch } from 'vue';
-import type { SeasonLane } from './types.ts';
+import type { SeasonLane } from '../answers/season.ts';
 
 /** Days by which a lane's sowing and planting out are moved. */
 export interface LaneMove {

@@ -14,13 +14,13 @@ import {
 } from '@esprel/core';
 import Button from 'primevue/button';
 import { ref } from 'vue';
-import { useChanges } from '../app/changes.ts';
-import { percent } from '../app/format.ts';
-import { useSession } from '../app/session.ts';
-import TwoPanes from '../app/TwoPanes.vue';
-import { useFetched } from '../app/useFetched.ts';
-import { gather, numberOf, useForm } from '../app/useForm.ts';
-import { useFormat } from '../app/useFormat.ts';
+import { useChanges } from '../base/changes.ts';
+import { percent } from '../base/format.ts';
+import { useSession } from '../base/session.ts';
+import TwoPanes from '../base/TwoPanes.vue';
+import { useFetched } from '../base/useFetched.ts';
+import { gather, numberOf, useForm } from '../base/useForm.ts';
+import { useFormat } from '../base/useFormat.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
@@ -28,8 +28,8 @@ import { useTypedLengths } from '../fields/useTypedLengths.ts';
 import { useTypedWarmth } from '../fields/useTypedWarmth.ts';
 import { gapsOf } from './gaps.ts';
 import BenchShape from './BenchShape.vue';
-import SowingNav from './SowingNav.vue';
-import type { BenchData, BenchPlaceShown } from '../season/types.ts';
+import SowingNav from '../shared/SowingNav.vue';
+import type { BenchData, BenchPlaceShown } from '../answers/season.ts';
 
 /** Where seed comes up and grows on: mats, lamps, sills, dark places, the fridge; and the trays there are. */
 const session = useSession();

@@ -2,13 +2,13 @@
 import { CARE_WORDS, careForm, type CareKind } from '@esprel/core';
 import Button from 'primevue/button';
 import { ref } from 'vue';
-import { useChanges } from '../app/changes.ts';
-import { useForm } from '../app/useForm.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
+import { useChanges } from '../base/changes.ts';
+import { useForm } from '../base/useForm.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldText from '../fields/FieldText.vue';
-import type { SowingSheetData } from './types.ts';
+import type { SowingSheetData } from '../answers/sowing.ts';
 
 /** Every step of care of a sowing with its day. Any of them can be done next, on another day than today, or left out with a word. */
 const props = defineProps<{ sheet: SowingSheetData; up: number }>();

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { plural, trayCellForm } from '@esprel/core';
 import Button from 'primevue/button';
-import { numberOf, useForm } from '../app/useForm.ts';
+import { numberOf, useForm } from '../base/useForm.ts';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
-import type { TrayCellShown } from './trayTypes.ts';
+import type { TrayCellShown } from '../answers/trays.ts';
 
 /** What really lies in one cell of a sown tray: another letter, another number of seeds, or nothing. */
 const props = defineProps<{

@@ -2,9 +2,9 @@
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
-import SowingNav from './SowingNav.vue';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
+import SowingNav from '../shared/SowingNav.vue';
 
 /** Plants that stand and are to spare, as a list for a sale, a swap or a gift. */
 interface StandingPlants {

@@ -3,11 +3,11 @@ import { capital, CARE_WORDS, plural, type Timing, TIMING_WORDS, TIMINGS } from 
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { useChanges } from '../app/changes.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
+import { useChanges } from '../base/changes.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
 import CareSteps from './CareSteps.vue';
-import type { SowingSheetData } from './types.ts';
+import type { SowingSheetData } from '../answers/sowing.ts';
 
 /** The next step of care of a sowing, all of them with their days, and whether the day of the sowing was right. */
 const props = defineProps<{ sheet: SowingSheetData; up: number; part: 'next' | 'all' }>();

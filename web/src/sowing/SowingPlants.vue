@@ -2,17 +2,17 @@
 import { capital, PLANT_KINDS, PLANT_WORDS, type PlantKind, plantsForm, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, watch } from 'vue';
-import { useChanges } from '../app/changes.ts';
-import { numberOf, useForm } from '../app/useForm.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
+import { useChanges } from '../base/changes.ts';
+import { numberOf, useForm } from '../base/useForm.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldFind from '../fields/FieldFind.vue';
 import { findMembers, type FoundMember } from '../fields/finders.ts';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
-import type { SowingSheetData } from './types.ts';
+import type { SowingSheetData } from '../answers/sowing.ts';
 
 /** The plants of a sowing after they came up: how many stand, what is kept, given and sold, and what is to spare. */
 const props = defineProps<{ sheet: SowingSheetData; up: number }>();

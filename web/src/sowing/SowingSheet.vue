@@ -15,19 +15,19 @@ import {
 import Button from 'primevue/button';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { aliveWords } from '../app/format.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { numberOf, useForm } from '../app/useForm.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
+import { aliveWords } from '../base/format.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { numberOf, useForm } from '../base/useForm.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import FieldText from '../fields/FieldText.vue';
-import LotHistory from '../lots/LotHistory.vue';
-import SheetProblem from '../lots/SheetProblem.vue';
+import LotHistory from '../shared/StepHistory.vue';
+import SheetProblem from '../shared/SheetProblem.vue';
 import SowingCare from './SowingCare.vue';
 import SowingPlants from './SowingPlants.vue';
-import type { SowingSheetData } from './types.ts';
+import type { SowingSheetData } from '../answers/sowing.ts';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();

@@ -2,15 +2,15 @@
 import { FATE_FACTS } from '@esprel/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
-import ListAndSheet from '../app/ListAndSheet.vue';
-import MoreRows from '../app/MoreRows.vue';
-import { useParts } from '../app/useParts.ts';
-import SowingNav from './SowingNav.vue';
-import type { ListedTray } from './trayTypes.ts';
-import type { ListedSowing } from './types.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
+import ListAndSheet from '../base/ListAndSheet.vue';
+import MoreRows from '../base/MoreRows.vue';
+import { useParts } from '../base/useParts.ts';
+import SowingNav from '../shared/SowingNav.vue';
+import type { ListedTray } from '../answers/trays.ts';
+import type { ListedSowing } from '../answers/sowing.ts';
 
 const route = useRoute();
 const session = useSession();

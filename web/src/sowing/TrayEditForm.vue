@@ -2,16 +2,16 @@
 import { BENCH_KIND_WORDS, trayEditForm } from '@esprel/core';
 import { watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFetched } from '../app/useFetched.ts';
-import { gather, numberOf, useForm } from '../app/useForm.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { gather, numberOf, useForm } from '../base/useForm.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import SheetProblem from '../lots/SheetProblem.vue';
-import type { BenchData } from '../season/types.ts';
-import type { TraySheetData } from './trayTypes.ts';
+import SheetProblem from '../shared/SheetProblem.vue';
+import type { BenchData } from '../answers/season.ts';
+import type { TraySheetData } from '../answers/trays.ts';
 
 /** Name, day, place and size of a tray that is laid out already; what is painted stays where it is. */
 const props = defineProps<{ id: string }>();

@@ -2,7 +2,7 @@
 import type { FillCount } from '@esprel/core';
 import { letterLook } from './letterLook.ts';
 import LetterChip from './LetterChip.vue';
-import type { TrayFillShown } from './trayTypes.ts';
+import type { TrayFillShown } from '../answers/trays.ts';
 
 /** What lies on a tray, letter by letter: the one that is painted now is marked, and what takes more seed than there is stands out. */
 defineProps<{ fills: readonly TrayFillShown[]; counts: ReadonlyMap<string, FillCount>; letter: string }>();

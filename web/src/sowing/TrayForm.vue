@@ -2,18 +2,18 @@
 import { BENCH_KIND_WORDS, cellsOf, LETTERS, trayForm, plural } from '@esprel/core';
 import { computed, reactive, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { get } from '../app/api.ts';
-import { useTable } from '../app/table.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { gather, numberOf, useForm } from '../app/useForm.ts';
+import { get } from '../base/api.ts';
+import { useTable } from '../base/table.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { gather, numberOf, useForm } from '../base/useForm.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
-import type { BenchData, PlannedSheetData } from '../season/types.ts';
+import type { BenchData, PlannedSheetData } from '../answers/season.ts';
 import { gapsOf } from './gaps.ts';
-import type { ListedTray } from './trayTypes.ts';
+import type { ListedTray } from '../answers/trays.ts';
 
 /** A new tray: its kind or its own size, where it stands, and what is laid out on it. */
 const route = useRoute();

@@ -3,21 +3,21 @@ import { CARE_WORDS, cellsOf, FATE_FACTS, type Fate, plural, span } from '@espre
 import Button from 'primevue/button';
 import { computed, nextTick, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { useChanges } from '../app/changes.ts';
-import { useSession } from '../app/session.ts';
-import TwoPanes from '../app/TwoPanes.vue';
-import { useFormat } from '../app/useFormat.ts';
+import { useChanges } from '../base/changes.ts';
+import { useSession } from '../base/session.ts';
+import TwoPanes from '../base/TwoPanes.vue';
+import { useFormat } from '../base/useFormat.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import FileButton from '../fields/FileButton.vue';
-import { shrinkPhoto } from '../lots/shrinkPhoto.ts';
-import LotHistory from '../lots/LotHistory.vue';
+import { shrinkPhoto } from '../shared/shrinkPhoto.ts';
+import LotHistory from '../shared/StepHistory.vue';
 import CellFate from './CellFate.vue';
 import CellRight from './CellRight.vue';
 import LetterChip from './LetterChip.vue';
 import TrayCounts from './TrayCounts.vue';
 import TrayHead from './TrayHead.vue';
 import TrayMap from './TrayMap.vue';
-import type { TraySheetData } from './trayTypes.ts';
+import type { TraySheetData } from '../answers/trays.ts';
 import { useTrayLook } from './useTrayLook.ts';
 
 /** A tray that grows: tap what came up, say what was lost, do the work that is due. */

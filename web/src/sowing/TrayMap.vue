@@ -3,7 +3,7 @@ import { FATE_FACTS, plural } from '@esprel/core';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { letterLook, seedSpots } from './letterLook.ts';
-import type { TrayCellShown } from './trayTypes.ts';
+import type { TrayCellShown } from '../answers/trays.ts';
 
 /**
  * The cells of a tray. A stroke of mouse or finger, or the keys, paints or taps them: arrows walk, Space and letters act. What an act does

@@ -3,20 +3,20 @@ import { cellsOf, countFills, layOut, LETTERS, mapFromText, mapToText, plural, t
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useChanges } from '../app/changes.ts';
-import { useSession } from '../app/session.ts';
-import { percent } from '../app/format.ts';
-import TwoPanes from '../app/TwoPanes.vue';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
+import { useChanges } from '../base/changes.ts';
+import { useSession } from '../base/session.ts';
+import { percent } from '../base/format.ts';
+import TwoPanes from '../base/TwoPanes.vue';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
 import FieldFind from '../fields/FieldFind.vue';
 import { findLots, type FoundLot } from '../fields/finders.ts';
-import SeedsPerCell from './SeedsPerCell.vue';
+import SeedsPerCell from '../shared/SeedsPerCell.vue';
 import TrayFills from './TrayFills.vue';
 import TrayHead from './TrayHead.vue';
 import TrayMap from './TrayMap.vue';
-import type { TrayFillShown, TraySheetData } from './trayTypes.ts';
-import type { SowingAdvice } from './types.ts';
+import type { TrayFillShown, TraySheetData } from '../answers/trays.ts';
+import type { SowingAdvice } from '../answers/sowing.ts';
 import { type Brush, paintOf, sentFill, useTrayPaint } from './useTrayPaint.ts';
 
 /** A tray before it is sown: paint varieties over its cells, and see what does not go together. */

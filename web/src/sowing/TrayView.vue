@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import SheetProblem from '../lots/SheetProblem.vue';
-import { useFetched } from '../app/useFetched.ts';
+import SheetProblem from '../shared/SheetProblem.vue';
+import { useFetched } from '../base/useFetched.ts';
 import TrayGrowing from './TrayGrowing.vue';
 import TrayPlan from './TrayPlan.vue';
-import type { TraySheetData } from './trayTypes.ts';
+import type { TraySheetData } from '../answers/trays.ts';
 
 /** A tray: a map to paint until it is sown, then cells to look at. */
 const props = defineProps<{ id: string }>();

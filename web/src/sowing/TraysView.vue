@@ -3,12 +3,12 @@ import { cellsOf, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { useTable } from '../app/table.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
+import { useTable } from '../base/table.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
 import { letterLook } from './letterLook.ts';
-import SowingNav from './SowingNav.vue';
-import type { ListedTray } from './trayTypes.ts';
+import SowingNav from '../shared/SowingNav.vue';
+import type { ListedTray } from '../answers/trays.ts';
 
 /** Trays that are laid out, that grow, and that were cleared, each as a small picture of itself. */
 const router = useRouter();

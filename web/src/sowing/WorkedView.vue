@@ -13,13 +13,13 @@ import {
 } from '@esprel/core';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useChanges } from '../app/changes.ts';
-import { percent } from '../app/format.ts';
-import TwoPanes from '../app/TwoPanes.vue';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
-import type { TimingSaid } from '../season/types.ts';
-import SowingNav from './SowingNav.vue';
+import { useChanges } from '../base/changes.ts';
+import { percent } from '../base/format.ts';
+import TwoPanes from '../base/TwoPanes.vue';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
+import type { TimingSaid } from '../answers/season.ts';
+import SowingNav from '../shared/SowingNav.vue';
 
 /** What worked: by crop and method, season against season, and what it moved. */
 interface WorkedSeason {

@@ -1,8 +1,8 @@
 import type { Fate } from '@esprel/core';
 import { type ComputedRef, computed, reactive, type Ref, ref, watch } from 'vue';
-import { ApiProblem } from '../app/api.ts';
-import { useChanges } from '../app/changes.ts';
-import type { TrayCellShown, TraySheetData } from './trayTypes.ts';
+import { ApiProblem } from '../base/api.ts';
+import { useChanges } from '../base/changes.ts';
+import type { TrayCellShown, TraySheetData } from '../answers/trays.ts';
 
 export interface TrayLook {
   /** Cells as they will be, with what this look changes. */

@@ -1,7 +1,7 @@
 import { onScopeDispose, ref, watch } from 'vue';
-import { ApiProblem } from '../app/api.ts';
-import { useChanges } from '../app/changes.ts';
-import type { TrayFillShown, TraySheetData } from './trayTypes.ts';
+import { ApiProblem } from '../base/api.ts';
+import { useChanges } from '../base/changes.ts';
+import type { TrayFillShown, TraySheetData } from '../answers/trays.ts';
 
 export interface Brush {
   readonly letter: string;

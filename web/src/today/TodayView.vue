@@ -2,12 +2,12 @@
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useFetched } from '../app/useFetched.ts';
-import { useFormat } from '../app/useFormat.ts';
-import { useSession } from '../app/session.ts';
-import { useTable } from '../app/table.ts';
-import VerdictShape from '../lots/VerdictShape.vue';
-import type { TodayData } from './types.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { useSession } from '../base/session.ts';
+import { useTable } from '../base/table.ts';
+import VerdictShape from '../shared/VerdictShape.vue';
+import type { TodayData } from '../answers/today.ts';
 import { WORK_VERB, workGroups } from './workGroups.ts';
 import WorkShape from './WorkShape.vue';
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { WorkItem } from './types.ts';
+import type { WorkItem } from '../answers/today.ts';
 
 defineProps<{ kind: WorkItem['kind'] }>();
 </script>

@@ -5,10 +5,10 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { get } from '../app/api.ts';
-import { useFetched } from '../app/useFetched.ts';
-import LibraryPane from '../library/LibraryPane.vue';
-import type { VarietyListed } from './types.ts';
+import { get } from '../base/api.ts';
+import { useFetched } from '../base/useFetched.ts';
+import LibraryPane from '../shared/LibraryPane.vue';
+import type { VarietyListed } from '../answers/varieties.ts';
 
 const route = useRoute();
 const router = useRouter();

@@ -3,8 +3,8 @@ import { type Breeding, BREEDING_WORDS, BREEDINGS, type Crop, HARDINESSES, varie
 import type * as yup from 'yup';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFetched } from '../app/useFetched.ts';
-import { gather, numberOf, useForm } from '../app/useForm.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { gather, numberOf, useForm } from '../base/useForm.ts';
 import FieldFind from '../fields/FieldFind.vue';
 import { findCrops } from '../fields/finders.ts';
 import FieldNote from '../fields/FieldNote.vue';
@@ -12,9 +12,9 @@ import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import { useTypedLengths } from '../fields/useTypedLengths.ts';
 import FormFrame from '../fields/FormFrame.vue';
-import ReachNote from './ReachNote.vue';
-import SheetProblem from '../lots/SheetProblem.vue';
-import type { VarietySheetData } from './types.ts';
+import ReachNote from '../shared/ReachNote.vue';
+import SheetProblem from '../shared/SheetProblem.vue';
+import type { VarietySheetData } from '../answers/varieties.ts';
 
 /** A new variety, or one changed; a new name shows what follows from it. */
 const props = defineProps<{ id?: string | undefined }>();

@@ -3,10 +3,10 @@ import { fromTo, span } from '@esprel/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
-import { percent } from '../app/format.ts';
-import { useChanges } from '../app/changes.ts';
-import { useFormat } from '../app/useFormat.ts';
-import type { SupplierText, VarietySheetData } from './types.ts';
+import { percent } from '../base/format.ts';
+import { useChanges } from '../base/changes.ts';
+import { useFormat } from '../base/useFormat.ts';
+import type { SupplierText, VarietySheetData } from '../answers/varieties.ts';
 
 /** The printed instructions of each supplier beside the figures of the crop; one of them is followed, with a reason. */
 const props = defineProps<{ sheet: VarietySheetData }>();

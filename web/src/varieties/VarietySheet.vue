@@ -3,12 +3,12 @@ import { BREEDING_WORDS, length, plural, span } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { percent } from '../app/format.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useSession } from '../app/session.ts';
-import LotHistory from '../lots/LotHistory.vue';
-import SheetProblem from '../lots/SheetProblem.vue';
-import type { VarietySheetData } from './types.ts';
+import { percent } from '../base/format.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useSession } from '../base/session.ts';
+import LotHistory from '../shared/StepHistory.vue';
+import SheetProblem from '../shared/SheetProblem.vue';
+import type { VarietySheetData } from '../answers/varieties.ts';
 import VarietyInstructions from './VarietyInstructions.vue';
 
 const props = defineProps<{ id: string }>();

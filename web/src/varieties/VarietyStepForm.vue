@@ -3,16 +3,16 @@ import { type Crop, varietyJoinForm, varietyMoveForm, varietySplitForm } from '@
 import type * as yup from 'yup';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { get } from '../app/api.ts';
-import { useFetched } from '../app/useFetched.ts';
-import { useForm } from '../app/useForm.ts';
+import { get } from '../base/api.ts';
+import { useFetched } from '../base/useFetched.ts';
+import { useForm } from '../base/useForm.ts';
 import FieldFind from '../fields/FieldFind.vue';
 import { findCrops, findVarieties } from '../fields/finders.ts';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import ReachNote from './ReachNote.vue';
-import SheetProblem from '../lots/SheetProblem.vue';
-import type { Reach, VarietyListed, VarietySheetData } from './types.ts';
+import ReachNote from '../shared/ReachNote.vue';
+import SheetProblem from '../shared/SheetProblem.vue';
+import type { Reach, VarietyListed, VarietySheetData } from '../answers/varieties.ts';
 
 /** The corrections of the register that reach beyond one record: splitting, joining, another crop. */
 const props = defineProps<{ id: string; step: 'split' | 'join' | 'move' }>();

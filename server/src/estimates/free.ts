@@ -1,0 +1,19 @@
+import { DEFAULT_EMERGENCE, lendable, renewable, seedsForOneTry } from '@esprel/core';
+import { type Db, one } from '../db/db.ts';
+import { libraryCrop } from '../records/crop.ts';
+import type { LotRow } from '../records/lot.ts';
+
+/** Seeds that one more try at renewing a lot would take; null where hardly any is alive. */
+function secondTry(db: Db, lot: LotRow): number | null {
+  const row = one<{ median: number }>(db, 'SELECT median FROM lot_estimates WHERE lot_id = ?', lot.id);
+  return seedsForOneTry(libraryCrop(db, lot.crop_key), row?.median ?? 0, DEFAULT_EMERGENCE);
+}
+
+/**
+ * Seeds of a lot that may be lent for a purpose. The floor is there for renewing: for that it may be taken from, down to what a second
+ * try needs at today's estimate. Everything else stays above it.
+ */
+export function freeFor(db: Db, lot: LotRow, purpose: string): number {
+  const above = lendable(lot.balance, lot.floor);
+  return purpose === 'renew' ? Math.max(above, renewable(lot.balance, secondTry(db, lot))) : above;
+}

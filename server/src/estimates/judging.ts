@@ -1,0 +1,194 @@
+import {
+  addDays,
+  capital,
+  type FrostDates,
+  judge,
+  type Judgement,
+  lendable,
+  LENDING_CHANCE,
+  nextSowingDay,
+  sharesPots,
+  shortDay,
+  SMALLEST_TEST,
+  sownUnit,
+  spendableSeeds,
+  TEST_CERTAINTY,
+  testDays,
+  testSize,
+  testWorth,
+  type Verdict,
+  worthWords,
+} from '@esprel/core';
+import { all, type Db, one, run } from '../db/db.ts';
+import { libraryCrop } from '../records/crop.ts';
+import type { LotRow } from '../records/lot.ts';
+import { overruleOn } from '../records/overrule.ts';
+import { frostOf, readSettings } from '../records/settings.ts';
+import { file, type ListedLot } from './listing.ts';
+import type { StoredEstimate } from './stored.ts';
+import { wetOf, wetReason } from './wet.ts';
+
+type JudgedLot = ListedLot & { readonly estimate: string | null };
+
+interface Judged {
+  readonly lot: JudgedLot;
+  readonly estimate: StoredEstimate;
+}
+
+/** Loans this far back tell how much a variety is wanted. */
+const WANTED_DAYS = 3 * 365;
+
+/** A lot of this variety that may be lent as it is. */
+function isSound({ lot, estimate }: Judged): boolean {
+  return (
+    lot.state === 'kept' &&
+    (lot.identity === 'sure' || lot.identity === 'likely') &&
+    lot.balance > lot.floor &&
+    estimate.today.atLeast >= LENDING_CHANCE
+  );
+}
+
+/** Members who hold seed of a lot and brought none back. */
+function heldBy(db: Db, lotId: number): number {
+  const row = one<{ n: number }>(
+    db,
+    `SELECT count(DISTINCT o.member_id) AS n FROM loans o WHERE o.lot_id = ?
+       AND NOT EXISTS (SELECT 1 FROM returns r WHERE r.loan_id = o.id)`,
+    lotId,
+  );
+  return row?.n ?? 0;
+}
+
+function judgeOne(
+  db: Db,
+  { lot, estimate }: Judged,
+  younger: JudgedLot | undefined,
+  worth: Worth | null,
+  frost: FrostDates,
+  today: string,
+): Judgement {
+  const crop = libraryCrop(db, lot.crop_key);
+  const sowing = nextSowingDay(crop, today, frost);
+  const judged = judge({
+    today: estimate.today,
+    threshold: estimate.threshold,
+    medianInAYear: estimate.medianInAYear,
+    medianWhenRenewed: estimate.medianWhenRenewed,
+    belowFortyOn: estimate.belowFortyOn,
+    belowLineOn: estimate.belowLineOn,
+    deadOn: estimate.deadOn ?? null,
+    balance: lot.balance,
+    floor: lot.floor,
+    twoSeasons: estimate.twoSeasons,
+    youngerSound: younger?.code ?? null,
+    renewable: lot.breeding !== 'hybrid-f1' && lot.breeding !== 'clone' && crop.trueToType !== 'rarely',
+    perCell: estimate.perCell,
+    unit: sownUnit(crop.key),
+    sharesPots: sharesPots(crop),
+    testChanges: worth?.change ?? null,
+    testInTime: sowing === null || addDays(today, testDays(crop)) <= sowing,
+    heldBy: lot.balance === 0 ? heldBy(db, lot.id) : 0,
+    keeping: crop.storageBehaviour,
+    expected: estimate.expected ?? null,
+    day: today,
+  });
+  const word = lot.balance === 0 ? undefined : overruleOn(db, lot.id, today);
+  const wet = lot.wet_on === null || lot.balance === 0 ? null : wetOf(db, lot.id);
+  if (!word && wet !== null) return { verdict: 'test-first', beside: null, reason: wetReason(wet), nextLook: today };
+  if (!word) return judged;
+  return {
+    verdict: word.verdict as Verdict,
+    beside: null,
+    reason: `${sentence(word.reason)} Set by hand until ${shortDay(word.untilDay, readSettings(db).dateOrder)}; the figures say: ${judged.reason}`,
+    nextLook: word.untilDay,
+  };
+}
+
+/** What somebody typed, as a sentence among others. */
+const sentence = (text: string): string => capital(/[.!?…]$/.test(text) ? text : `${text}.`);
+
+interface Worth {
+  readonly worth: number;
+  readonly why: string;
+  /** Chance that the test changes what is done with the lot. */
+  readonly change: number;
+}
+
+/** What a test of the lot would be worth, in figures and a sentence; null where none can be made. */
+function worthOf(db: Db, me: Judged, sisters: readonly Judged[], wanted: number): Worth | null {
+  const { lot, estimate } = me;
+  const { alpha, beta } = estimate.today;
+  const free = lendable(lot.balance, lot.floor);
+  if (alpha === null || beta === null || lot.state !== 'kept' || lot.missing_since !== null || free < SMALLEST_TEST) return null;
+  if (one(db, 'SELECT 1 FROM tests WHERE lot_id = ? AND closed_on IS NULL', lot.id)) return null;
+  const spendable = Math.min(400, spendableSeeds(lot.balance, lot.floor, false));
+  const { recommended } = testSize({ alpha, beta, threshold: estimate.threshold, certainty: TEST_CERTAINTY, spendable });
+  const input = {
+    alpha,
+    beta,
+    threshold: estimate.threshold,
+    seeds: recommended ?? SMALLEST_TEST,
+    free,
+    wanted,
+    sound: sisters.filter((o) => o.lot.id !== lot.id && isSound(o)).length,
+  };
+  const worth = testWorth(input);
+  return { worth: worth.worth, why: worthWords(worth, input), change: worth.change };
+}
+
+/** A lot of a variety as it is judged today. */
+interface JudgedToday extends Judged {
+  readonly judgement: Judgement;
+  readonly worth: Worth | null;
+}
+
+/** The judgement of every lot of a variety; `fresh` holds estimates that are newer than the stored ones, by lot. */
+function judgements(db: Db, varietyId: number, today: string, fresh: ReadonlyMap<number, StoredEstimate> = new Map()): JudgedToday[] {
+  const lots = all<JudgedLot>(
+    db,
+    `SELECT l.*, v.crop_key, v.breeding, v.folded, c.name AS crop_name, e.estimate
+     FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+     LEFT JOIN lot_estimates e ON e.lot_id = l.id WHERE l.variety_id = ?`,
+    varietyId,
+  );
+  const judged = lots.flatMap((lot): Judged[] => {
+    const estimate = fresh.get(lot.id) ?? (lot.estimate === null ? null : (JSON.parse(lot.estimate) as StoredEstimate));
+    return estimate === null ? [] : [{ lot, estimate }];
+  });
+  const wanted =
+    one<{ n: number }>(
+      db,
+      'SELECT count(*) AS n FROM loans o JOIN lots l ON l.id = o.lot_id WHERE l.variety_id = ? AND o.lent_on > ?',
+      varietyId,
+      addDays(today, -WANTED_DAYS),
+    )?.n ?? 0;
+  const frost = frostOf(readSettings(db));
+  return judged.map((me) => {
+    const younger = judged.find((o) => o.lot.id !== me.lot.id && o.lot.ages_from > me.lot.ages_from && isSound(o));
+    const worth = worthOf(db, me, judged, wanted);
+    return { ...me, worth, judgement: judgeOne(db, me, younger?.lot, worth, frost, today) };
+  });
+}
+
+/** The judgement of one lot by an estimate of this very moment, so that what is shown together belongs together. */
+export function judgementOf(db: Db, lot: LotRow, estimate: StoredEstimate, today: string): Judgement | null {
+  return judgements(db, lot.variety_id, today, new Map([[lot.id, estimate]])).find((j) => j.lot.id === lot.id)?.judgement ?? null;
+}
+
+/** Judges all lots of a variety again from their stored estimates, and files them in the lists they belong to. */
+export function judgeVariety(db: Db, varietyId: number, today: string): void {
+  for (const { lot, estimate, judgement, worth } of judgements(db, varietyId, today)) {
+    run(
+      db,
+      `UPDATE lot_estimates SET verdict = ?, verdict_beside = ?, reason = ?, next_look = ?, worth = ?, worth_why = ? WHERE lot_id = ?`,
+      judgement.verdict,
+      judgement.beside,
+      judgement.reason,
+      judgement.nextLook,
+      worth?.worth ?? null,
+      worth?.why ?? null,
+      lot.id,
+    );
+    file(db, lot, estimate.today.median, judgement.verdict, judgement.beside);
+  }
+}

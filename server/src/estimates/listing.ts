@@ -1,0 +1,49 @@
+import { type Db, one, run } from '../db/db.ts';
+import type { LotRow } from '../records/lot.ts';
+
+/** A lot with what lists sort it by. */
+export type ListedLot = LotRow & { readonly crop_name: string; readonly folded: string };
+
+/** The lists a lot stands in, each also as the list of its crop alone. Empty lots stand only among the used up. */
+function tagsOf(lot: LotRow, verdict: string, beside: string | null): string[] {
+  if (lot.balance === 0) return ['used-up'];
+  const tags = ['all'];
+  if (lot.missing_since !== null) tags.push('missing');
+  if (lot.identity === 'doubtful' || lot.identity === 'unknown') tags.push('doubtful');
+  if (lot.state === 'quarantine') return [...tags, 'quarantine'];
+  if (['renew', 'rescue', 'let-go'].includes(verdict)) tags.push('decision');
+  for (const v of new Set([verdict, beside])) if (v !== null) tags.push(v);
+  return tags;
+}
+
+/** Files a lot anew in the lists it belongs to. */
+export function file(db: Db, lot: ListedLot, median: number, verdict: string, beside: string | null): void {
+  run(db, 'DELETE FROM lot_listing WHERE lot_id = ?', lot.id);
+  fileUnder(db, lot, tagsOf(lot, verdict, beside), median);
+}
+
+function fileUnder(db: Db, lot: ListedLot, tags: readonly string[], median: number): void {
+  for (const tag of tags.flatMap((t) => [t, `${t}@${lot.crop_key}`])) {
+    run(
+      db,
+      'INSERT INTO lot_listing (tag, lot_id, by_crop, by_year, by_seeds, by_alive) VALUES (?, ?, ?, ?, ?, ?)',
+      tag,
+      lot.id,
+      `${lot.crop_name.toLowerCase()}\t${lot.folded}\t${lot.code}`,
+      lot.year ?? 0,
+      lot.balance,
+      median,
+    );
+  }
+}
+
+/** Lets a lot that came in with many stand in the list of all at once; its estimate and its other lists follow. */
+export function fileBeforeEstimate(db: Db, lotId: number): void {
+  const lot = one<ListedLot>(
+    db,
+    `SELECT l.*, v.crop_key, v.breeding, v.folded, c.name AS crop_name
+     FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key WHERE l.id = ?`,
+    lotId,
+  );
+  if (lot) fileUnder(db, lot, ['all'], 0);
+}

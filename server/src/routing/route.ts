@@ -1,0 +1,106 @@
+import type * as yup from 'yup';
+import type { Db } from '../db/db.ts';
+import type { Change } from '../journal/change.ts';
+
+/** What a handler that only reads gets. */
+interface Reader {
+  readonly db: Db;
+  readonly today: string;
+}
+
+/** An answer that is JSON already. */
+export class ReadyJson {
+  readonly json: string;
+
+  constructor(json: string) {
+    this.json = json;
+  }
+}
+
+/** An answer that is a file: a picture, a sheet of labels, an export. */
+export class FileAnswer {
+  readonly type: string;
+  readonly body: Buffer | string;
+  /** Under this name it is saved; without one it is shown. */
+  readonly saveAs: string | null;
+  /** Seconds for which the same address always gives the same file. */
+  readonly keepSeconds: number;
+
+  constructor(type: string, body: Buffer | string, options: { readonly saveAs?: string; readonly keepSeconds?: number } = {}) {
+    this.type = type;
+    this.body = body;
+    this.saveAs = options.saveAs ?? null;
+    this.keepSeconds = options.keepSeconds ?? 0;
+  }
+}
+
+export interface Request<B> {
+  readonly params: Readonly<Record<string, string>>;
+  readonly query: Readonly<Record<string, unknown>>;
+  readonly body: B;
+}
+
+interface ReadRoute {
+  readonly kind: 'read';
+  readonly path: string;
+  /** May answer later, for what a library of its own makes in its own time (a PDF). */
+  readonly handle: (reader: Reader, request: Request<undefined>) => unknown;
+  /** Whether the answer depends on nothing but the library and the day, and costs enough to be kept until they change. */
+  readonly kept?: boolean;
+}
+
+export interface ChangeRoute {
+  readonly kind: 'change';
+  readonly method: 'post' | 'put' | 'patch' | 'delete';
+  readonly path: string;
+  /** The word by which the history knows this step. */
+  readonly step: string;
+  readonly schema: yup.Schema<unknown>;
+  /** Whether this one is long work, to be done on a thread of its own so that others can go on reading. */
+  readonly long?: (db: Db, params: Readonly<Record<string, string>>) => boolean;
+  readonly handle: (change: Change, request: Request<unknown>) => object;
+}
+
+/** Takes a file as it is. Writes nothing: what comes of it is a change of its own. */
+interface UploadRoute {
+  readonly kind: 'upload';
+  readonly path: string;
+  readonly handle: (reader: Reader, request: Request<Buffer>) => unknown;
+}
+
+/** A POST that does something besides the record: reads a file, moves a device. It leaves nothing in the journal by itself. */
+interface ActionRoute {
+  readonly kind: 'action';
+  readonly path: string;
+  readonly handle: (reader: Reader, request: Request<unknown> & { readonly personId: number | null }) => unknown;
+}
+
+export type Route = ReadRoute | ChangeRoute | UploadRoute | ActionRoute;
+
+export const read = (path: string, handle: ReadRoute['handle']): Route => ({ kind: 'read', path, handle });
+
+/** A read whose answer is kept until the library or the day changes. */
+export const readKept = (path: string, handle: ReadRoute['handle']): Route => ({ kind: 'read', path, handle, kept: true });
+
+export const upload = (path: string, handle: UploadRoute['handle']): Route => ({ kind: 'upload', path, handle });
+export const action = (path: string, handle: ActionRoute['handle']): Route => ({ kind: 'action', path, handle });
+
+/** A route that changes something: its body is held against `schema` before `handle` sees it. */
+export function changes<T>(
+  method: ChangeRoute['method'],
+  path: string,
+  step: string,
+  schema: yup.Schema<T>,
+  handle: (change: Change, request: Request<T>) => object,
+  long?: ChangeRoute['long'],
+): Route {
+  return {
+    kind: 'change',
+    method,
+    path,
+    step,
+    schema: schema as yup.Schema<unknown>,
+    handle: handle as ChangeRoute['handle'],
+    ...(long ? { long } : {}),
+  };
+}

@@ -1,0 +1,96 @@
+import type { CareKind, Crop, Fate, Preparation } from '@esprel/core';
+import type { HistoryStep } from './history.ts';
+
+export interface TrayFillShown {
+  readonly letter: string;
+  readonly lotCode: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly habit: string | null;
+  readonly cropKey: string;
+  readonly plannedId: number | null;
+  readonly wanted: { readonly plants: number; readonly cells: number } | null;
+  readonly seedsPerCell: number;
+  readonly available: number;
+  readonly figures: Pick<
+    Crop,
+    | 'name'
+    | 'lightNeed'
+    | 'soilOptLowC'
+    | 'soilOptHighC'
+    | 'emergeMinD'
+    | 'emergeMaxD'
+    | 'sowDepthMm'
+    | 'clumpSeeds'
+    | 'seedsPerGram'
+    | 'transplant'
+  > & { readonly prepare: readonly Preparation[] };
+  readonly cautions: readonly string[];
+  readonly estimate: { readonly median: number; readonly low: number; readonly high: number; readonly verdict: string } | null;
+}
+
+export interface TraySowing {
+  readonly id: number;
+  readonly letter: string;
+  readonly seeds: number;
+  readonly cells: number;
+  readonly version: number;
+  readonly fate: Fate | null;
+  readonly fateOn: string | null;
+  readonly emerged: number | null;
+  readonly lastLook: string | null;
+  /** What is to be done with it next; null before anything is up. */
+  readonly care: { readonly kind: CareKind; readonly due: string; readonly movedDays: number } | null;
+}
+
+export interface TrayCellShown {
+  readonly cell: number;
+  readonly letter: string;
+  readonly seeds: number;
+  readonly up: number;
+  readonly upOn: string | null;
+  readonly fate: Fate | null;
+  readonly fateOn: string | null;
+}
+
+export interface TraySheetData {
+  readonly tray: {
+    readonly id: number;
+    readonly version: number;
+    readonly name: string;
+    readonly rows: number;
+    readonly columns: number;
+    readonly gaps: readonly number[];
+    readonly map: readonly string[];
+    readonly bench: { readonly id: number; readonly name: string; readonly kind: string; readonly warmthC: number | null } | null;
+    readonly benchId: number | null;
+    readonly covered: boolean;
+    readonly sowOn: string;
+    readonly sownOn: string | null;
+    readonly clearedOn: string | null;
+    readonly photo: string | null;
+    readonly note: string | null;
+  };
+  readonly fills: readonly TrayFillShown[];
+  readonly sowings: readonly TraySowing[];
+  readonly cells: readonly TrayCellShown[];
+  readonly counts: readonly { readonly day: string; readonly letter: string; readonly emerged: number }[];
+  readonly history: readonly HistoryStep[];
+}
+
+export interface ListedTray {
+  readonly id: number;
+  readonly name: string;
+  readonly rows: number;
+  readonly columns: number;
+  readonly gaps: readonly number[];
+  readonly map: readonly string[];
+  readonly sowOn: string;
+  readonly sownOn: string | null;
+  readonly clearedOn: string | null;
+  readonly bench: string | null;
+  readonly kinds: number;
+  readonly names: string | null;
+  readonly cellsUp: number | null;
+  readonly cellsSown: number;
+}

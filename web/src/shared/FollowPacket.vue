@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import { useChanges } from '../base/changes.ts';
+import type { LotSheetData } from '../answers/lots.ts';
+
+/** One tap: this lot is sown as its own packet says, or by the library's figures again. */
+const props = defineProps<{ sheet: LotSheetData }>();
+const changes = useChanges();
+const follow = (on: boolean): void =>
+  void changes.attempt('PUT', `/lots/${props.sheet.lot.code}/follow-packet`, { version: props.sheet.lot.version, follow: on });
+</script>
+
+<template>
+  <label v-if="sheet.envelope" class="follow">
+    <input type="checkbox" :checked="sheet.followsPacket" @change="follow(($event.target as HTMLInputElement).checked)" />
+    Follow the packet for this lot
+  </label>
+</template>
+
+<style scoped>
+.follow {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 40px;
+  cursor: pointer;
+}
+.follow input {
+  width: 20px;
+  height: 20px;
+  accent-color: var(--action);
+}
+</style>

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { GRAMS_PER_OUNCE } from '@esprel/core';
+import Button from 'primevue/button';
+import { computed } from 'vue';
+import { useSession } from '../base/session.ts';
+import type { ScaleState } from './useScale.ts';
+
+/** The display of the scale: a number that can be trusted only when it rests. */
+const props = defineProps<{ reading: ScaleState | null }>();
+const emit = defineEmits<{ tare: [] }>();
+const session = useSession();
+const shown = computed(() => {
+  const r = props.reading;
+  if (!r) return 'no scale';
+  if (r.overloaded) return 'too heavy';
+  return session.settings?.massUnit === 'oz' ? `${(r.grams / GRAMS_PER_OUNCE).toFixed(4)} oz` : `${r.grams.toFixed(3)} g`;
+});
+const state = computed(() =>
+  !props.reading
+    ? 'off'
+    : props.reading.overloaded
+      ? `at most ${String(props.reading.maxGrams)} g`
+      : props.reading.stable
+        ? 'at rest'
+        : 'still moving',
+);
+</script>
+
+<template>
+  <div class="scale" role="group" aria-label="Scale">
+    <p class="shown numbers" :class="{ moving: !reading?.stable }">{{ shown }}</p>
+    <p class="state">
+      <svg viewBox="0 0 14 14" width="14" height="14" aria-hidden="true">
+        <circle v-if="reading?.stable" cx="7" cy="7" r="5" fill="currentColor" />
+        <path v-else d="M1 7q3-6 6 0t6 0" fill="none" stroke="currentColor" stroke-width="2" />
+      </svg>
+      {{ state }}
+    </p>
+    <Button type="button" severity="secondary" label="Zero it" @click="emit('tare')" />
+  </div>
+</template>
+
+<style scoped>
+.scale {
+  display: grid;
+  grid-template-columns: minmax(150px, auto) 120px auto;
+  gap: 14px;
+  align-items: center;
+  background: var(--wood);
+  color: #f7f4ec;
+  padding: 10px 16px;
+  border-radius: 3px;
+  width: min(100%, 480px);
+}
+.shown {
+  font-family: var(--mono);
+  font-size: 27px;
+  text-align: right;
+}
+.shown.moving {
+  opacity: 0.65;
+}
+.state {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+</style>

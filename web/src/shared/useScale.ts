@@ -1,0 +1,38 @@
+import { onScopeDispose, ref } from 'vue';
+import { get, sendAction } from '../base/api.ts';
+
+export interface ScaleState {
+  readonly grams: number;
+  readonly stable: boolean;
+  readonly overloaded: boolean;
+  readonly on: string;
+  readonly maxGrams: number;
+  /** True for the stand-in, which has to be told what lies on its pan. */
+  readonly simulated: boolean;
+}
+
+const EVERY_MS = 300;
+
+/** What the scale at the desk shows, as long as the page stands. */
+export function useScale() {
+  const reading = ref<ScaleState | null>(null);
+  let ended = false;
+  let timer: ReturnType<typeof setTimeout> | null = null;
+  async function follow(): Promise<void> {
+    reading.value = await get<ScaleState>('/devices/scale').catch(() => null);
+    if (!ended) timer = setTimeout(() => void follow(), EVERY_MS);
+  }
+  void follow();
+  onScopeDispose(() => {
+    ended = true;
+    if (timer !== null) clearTimeout(timer);
+  });
+  async function tare(): Promise<void> {
+    reading.value = await sendAction<ScaleState>('/devices/scale/tare').catch(() => reading.value);
+  }
+  /** Lays seeds of a lot on the pan of the stand-in, or takes all off it. */
+  async function lay(what: { readonly lotCode?: string; readonly seeds?: number | null }): Promise<void> {
+    reading.value = await sendAction<ScaleState>('/devices/scale', what).catch(() => reading.value);
+  }
+  return { reading, tare, lay };
+}
