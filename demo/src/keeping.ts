@@ -76,10 +76,10 @@ export function doubt(story: Story, day: string, i: number): void {
   lot.doubtful = true;
   const row = one<{ version: number; identity: string }>(story.db, 'SELECT version, identity FROM lots WHERE id = ?', lot.id);
   if (!row || row.identity === 'doubtful') return;
-  story.desk.do(day, 'patch', `/lots/${lot.code}`, {
+  story.desk.do(day, 'post', `/lots/${lot.code}/identity`, {
     version: row.version,
     identity: 'doubtful',
-    identityReason: MIXUP_REASONS[i % MIXUP_REASONS.length],
+    reason: MIXUP_REASONS[i % MIXUP_REASONS.length],
   });
 }
 

@@ -8,7 +8,7 @@ export const PROBLEMS = {
   'not-allowed-host': { status: 403, title: 'This address does not belong to the library' },
   'not-found': { status: 404, title: 'There is no such thing here' },
   stale: { status: 409, title: 'Somebody changed this in the meantime' },
-  blocked: { status: 409, title: 'Later steps stand on this one' },
+  blocked: { status: 409, title: 'As things stand this cannot be done' },
   'key-reused': { status: 409, title: 'This request key was used for something else' },
   'too-large': { status: 413, title: 'The body is too large' },
   device: { status: 503, title: 'A device at the desk needs a hand' },
@@ -54,6 +54,9 @@ export class Problem extends Error {
 }
 
 export const notFound = (what: string): Problem => new Problem('not-found', `${what} is not in this library.`);
+
+/** What cannot be done as things stand, whatever is sent: the words say why, and what to do first. */
+export const blocked = (why: string): Problem => new Problem('blocked', why);
 
 /** A change that was made from a version that is no more: both sides, so that whoever sent it can compare. */
 export const stale = (version: number, current: number, theirs: object, yours: object): Problem =>

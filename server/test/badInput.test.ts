@@ -228,10 +228,9 @@ const cases: (() => Wrong[])[] = [
     },
     {
       name: 'a name doubted without a reason',
-      method: 'PATCH',
-      path: `/api/lots/${code}`,
-      body: { version: 1, identity: 'doubtful' },
-      field: 'identityReason',
+      path: `/api/lots/${code}/identity`,
+      body: { version: 1, identity: 'doubtful', reason: ' ' },
+      field: 'reason',
     },
     { name: 'a move into the past', path: `/api/lots/${code}/move`, body: { placeId: 1, movedOn: '2020-01-01' }, field: 'placeId' },
     {

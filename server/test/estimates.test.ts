@@ -33,11 +33,8 @@ describe('the estimate follows what is known', () => {
     expect(sheet.verdict.verdict).toBe('let-go');
     expect(sheet.verdict.reason).toContain(young);
     // A sister whose name is in doubt is no comfort.
-    await library.done(
-      `/api/lots/${young}`,
-      { version: (await library.lotSheet(young)).lot.version, identity: 'doubtful', identityReason: 'two leaf shapes' },
-      'PATCH',
-    );
+    const { version } = (await library.lotSheet(young)).lot;
+    await library.done(`/api/lots/${young}/identity`, { version, identity: 'doubtful', reason: 'two leaf shapes' });
     expect((await library.lotSheet(old)).verdict.verdict).not.toBe('let-go');
   });
 

@@ -48,7 +48,7 @@ describe('places', () => {
     const half = await library.post('/api/places', place('Attic', { rhPercent: null }));
     expect(half.body.errors[0].path).toBe('rhPercent');
     const stays = await library.send('DELETE', `/api/places/${String(outer.id)}`, { version: 1 });
-    expect(stays.body.errors[0].message).toContain('move them first');
+    expect(stays.body).toMatchObject({ code: 'blocked', detail: expect.stringContaining('move them first') });
   });
 
   it('a fridge that fails one weekend ages the seed in it, and undo of the file takes that back', async () => {
@@ -179,7 +179,7 @@ describe('stocktake', () => {
     expect((await library.lotSheet(lot.code)).lot.balance).toBe(165);
   });
 
-  it('missing seed is not lent until it is found', async () => {
+  it('missing seed is neither lent, sown nor tested until it is found', async () => {
     const library = await openTestLibrary();
     const box = await library.done('/api/places', place('Box 1'));
     const lot = await library.done('/api/lots', envelope({ placeId: box.id }));
@@ -189,11 +189,27 @@ describe('stocktake', () => {
     const member = await library.done('/api/members', { name: 'Ottilie Vane' });
     const loan = { lotCode: lot.code, memberId: member.id, seeds: 10, purpose: 'garden', promise: 'nothing', lentOn: '2027-03-14' };
     expect((await library.post('/api/loans', loan)).body.errors[0].message).toContain('missing since');
+    const sowing = { lotCode: lot.code, method: 'cells', cells: 2, seedsPerCell: 1, seeds: 2, sownOn: '2027-03-14' };
+    expect((await library.post('/api/sowings', sowing)).body.errors).toEqual([
+      { path: 'lotCode', message: `${String(lot.code)} is missing since 2027-03-14; say first that it was found` },
+    ]);
+    const test = {
+      lotCode: lot.code,
+      method: 'on-paper',
+      nightC: 20,
+      dayC: 30,
+      light: 'either',
+      startedOn: '2027-03-14',
+      preparationDays: 0,
+      replicates: [10],
+    };
+    expect((await library.post('/api/tests', test)).body.errors[0].message).toContain('missing since');
     expect((await library.get('/api/lots?tag=missing')).body.lots).toHaveLength(1);
     await library.done(`/api/lots/${lot.code}/found`, { version: (await library.get(`/api/lots/${lot.code}`)).body.lot.version });
     expect((await library.post('/api/loans', loan)).status).toBe(200);
-    expect(
-      (await library.post(`/api/stocktakes/${String(take.id)}/scans`, { lotCode: lot.code, amount: 'right' })).body.errors[0].message,
-    ).toContain('closed');
+    expect((await library.post('/api/sowings', sowing)).status).toBe(200);
+    expect((await library.post('/api/tests', test)).status).toBe(200);
+    const late = await library.post(`/api/stocktakes/${String(take.id)}/scans`, { lotCode: lot.code, amount: 'right' });
+    expect(late.body).toMatchObject({ code: 'blocked', detail: expect.stringContaining('was closed on 2027-03-14') });
   });
 });

@@ -81,7 +81,7 @@ describe('what was said of a lot, put right', () => {
       [{ yearKind: 'unknown', year: 2020 }, 'year', 'leave it out'],
       [{ year: 2030 }, 'year', 'must not be after'],
       [{ floor: 500 }, 'floor', 'must not be more'],
-      [{ identity: 'doubtful' }, 'identityReason', 'say why'],
+      [{ identity: 'doubtful' }, 'identity', 'not a field here'],
       [{ openedOn: '2027-03-05' }, 'openedOn', 'unless the supplier sealed'],
       [{ pickedOn: '2027-03-08' }, 'pickedOn', 'must not be after it came'],
       [{ colour: 'red' }, 'colour', 'not a field here'],

@@ -47,12 +47,13 @@ describe('a planned sowing', () => {
     expect(rowCounts(library.db)).toEqual(before);
   });
 
-  it('counts what other plans take of the same lot', async () => {
+  it('counts what other plans take of the same lot, and what they keep back for a second try', async () => {
     const code = await library.takeIn({ seeds: 40 });
-    await library.done('/api/planned', plan(code));
-    const answer = await library.post('/api/planned', plan(code, { cells: 10 }));
-    expect(answer.body.errors[0]).toMatchObject({ path: 'cells', message: expect.stringContaining('other plans take 24') });
-    expect((await library.get(`/api/lots/${code}/sowing-advice?plants=5`)).body.available).toBe(16);
+    await library.done('/api/planned', plan(code, { reserve: 6 }));
+    const answer = await library.post('/api/planned', plan(code, { cells: 6 }));
+    expect(answer.body.errors[0]).toMatchObject({ path: 'cells', message: expect.stringContaining('other plans take or keep back 30') });
+    expect((await library.get(`/api/lots/${code}/sowing-advice?plants=5`)).body.available).toBe(10);
+    expect((await library.post('/api/planned', plan(code, { cells: 5 }))).status).toBe(200);
   });
 
   it('is made again every few weeks in one step, outdoors over into its later sowing, and taken back in one', async () => {
@@ -287,7 +288,10 @@ describe('a planned sowing', () => {
     expect(list.bench.offers).toHaveLength(2);
     // Sixteen of sixty cells and two thirds of a tray make one; no day of the window is free.
     expect(list.bench.offers[0]).toMatchObject({ day: null, trayKind: { name: '60 small cells' } });
-    expect((await library.send('DELETE', `/api/bench/${String(bench.id)}`, { version: 1 })).status).toBe(400);
+    expect((await library.send('DELETE', `/api/bench/${String(bench.id)}`, { version: 1 })).body).toMatchObject({
+      code: 'blocked',
+      detail: expect.stringContaining('is named by plans'),
+    });
   });
 });
 

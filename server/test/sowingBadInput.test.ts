@@ -48,8 +48,6 @@ const CASES: readonly [method: string, path: string, body: unknown, field: strin
   ['PUT', '/trays/1/map', { version: 1, fills: [A], map: ['A', 'b', '', '', '', ''] }, 'map[1]'],
   ['PUT', '/trays/1', { ...TRAY, fills: undefined, columns: 0, version: 1 }, 'columns'],
   ['PUT', '/trays/1/photo', { version: 1, jpeg: 'QUJD' }, 'jpeg'],
-  ['POST', '/trays/1/looks', { version: 1, lookedOn: '2027-03-14', cells: [] }, 'version'],
-  ['POST', '/trays/1/clear', { version: 1, clearedOn: '2027-03-14' }, 'version'],
   ['POST', '/trays/1/care', { version: 1, kind: 'sing-to-it', doneOn: '2027-03-14' }, 'kind'],
   ['POST', '/trays/1/sow', { version: 1, sownOn: '2027-03-14', covered: true, rows: [] }, 'rows'],
   ['POST', '/sowings/1/timing', { version: 0, timing: 'maybe' }, 'timing'],
@@ -70,6 +68,13 @@ const CASES: readonly [method: string, path: string, body: unknown, field: strin
     { lotCode: 'TM-001V', method: 'cells', cells: 2, seedsPerCell: 1, seeds: 2, sownOn: '2027-03-14', depthMm: 900 },
     'depthMm',
   ],
+];
+/** What cannot be done as things stand, whatever is sent: a tray that is not sown, a place that is no lamp, a plan that is sown. */
+const BLOCKED: readonly [method: string, path: string, body: object, words: string][] = [
+  ['POST', '/trays/1/looks', { version: 1, lookedOn: '2027-03-14', cells: [] }, 'is not sown yet'],
+  ['POST', '/trays/1/clear', { version: 1, clearedOn: '2027-03-14' }, 'is not sown yet'],
+  ['POST', '/trays/1/cells', { version: 1, cell: 0, letter: null, seeds: 0 }, 'is not sown yet'],
+  ['POST', '/bench/1/lamp', { version: 1, setOn: '2027-03-14' }, 'is no lamp'],
 ];
 /** Addresses that are asked with something that cannot be. */
 const READS: readonly [path: string, field: string][] = [
@@ -99,6 +104,11 @@ it('every form of the season and the tray names the field that is wrong, and wri
     if (answer.status !== 400 || !paths.includes(field))
       wrong.push(`${method} ${path} ${field}: ${String(answer.status)} ${paths.join(', ')}`);
     if (JSON.stringify(rowCounts(library.db)) !== JSON.stringify(before)) wrong.push(`${method} ${path} ${field}: wrote something`);
+  }
+  for (const [method, path, body, words] of BLOCKED) {
+    const { status, body: said } = await library.send(method, `/api${path}`, body);
+    if (status !== 409 || said.code !== 'blocked' || !String(said.detail).includes(words))
+      wrong.push(`${method} ${path}: ${String(status)} ${String(said.detail)}`);
   }
   for (const [path, field] of READS) {
     const answer = await library.get(`/api${path}`);

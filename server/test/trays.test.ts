@@ -119,8 +119,8 @@ describe('sowing a tray', () => {
     expect(await refuse([{ letter: 'A', seedsPerCell: 2, seeds: 2 }, b], { sownOn: '2027-03-15' })).toMatchObject({ path: 'sownOn' });
     expect(
       (await trays.library.post(`/api/trays/${String(page.tray.id)}/sow`, { version: 2, sownOn: '2027-03-14', covered: true, rows: [b] }))
-        .status,
-    ).toBe(400);
+        .body,
+    ).toMatchObject({ code: 'blocked', detail: expect.stringContaining('was sown on 2027-03-14') });
   });
 
   it('fulfils the plans it was laid out for', async () => {

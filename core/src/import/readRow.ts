@@ -6,6 +6,11 @@ import { plural } from '../words/words.ts';
 import type { ColumnMapping, ImportField } from './columns.ts';
 import { isEmpty, readDate, readShare, readWord, readYear } from './values.ts';
 
+/** A name within its crop as one word: by it a row and the answer "the same as one that is here" find each other. */
+export function nameKey(cropKey: string, name: string): string {
+  return `${cropKey} ${name}`;
+}
+
 /** What a row needs to know of the library. */
 export interface ImportContext {
   readonly today: Day;

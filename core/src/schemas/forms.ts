@@ -63,7 +63,7 @@ export const intakeForm = shape({
   ...keptFields,
 });
 
-/** What was said of a lot when it came, put right; what is left out stays. */
+/** What was said of a lot when it came, put right; what is left out stays. How sure its name is has a form of its own (`identityForm`). */
 export const lotEditForm = shape({
   version: version(),
   acquisition: oneOf(ACQUISITIONS),
@@ -78,8 +78,6 @@ export const lotEditForm = shape({
   amountKnown: oneOf(AMOUNT_KNOWN),
   ...keptFields,
   floor: seeds(),
-  identity: oneOf(IDENTITY_CONFIDENCES),
-  identityReason: orNull(text(500)),
   note: orNull(note()),
 });
 

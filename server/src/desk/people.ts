@@ -1,6 +1,6 @@
 import { asSeenForm, personForm, wrong } from '@esprel/core';
 import { all, one } from '../db/db.ts';
-import { notFound } from '../problem.ts';
+import { blocked, notFound } from '../problem.ts';
 import { pathId } from '../routing/query.ts';
 import { changes, read, type Route } from '../routing/route.ts';
 
@@ -19,7 +19,7 @@ export function peopleRoutes(): Route[] {
       const person = one<{ name: string }>(change.db, 'SELECT name FROM people WHERE id = ?', id);
       if (!person) throw notFound('That person');
       if (one(change.db, 'SELECT 1 FROM actions WHERE person_id = ?', id)) {
-        throw wrong('id', `${person.name} has worked at the desk and stays in the record`);
+        throw blocked(`${person.name} has worked at the desk and stays in the record`);
       }
       change.remove('people', id, body.version);
       change.describe(`${person.name} no longer works at the desk`);

@@ -1,12 +1,11 @@
 import { addDays, paceOf, type TestMethod, waitForTest, type WaitInput, waitInput } from '@esprel/core';
 import type { Db } from '../db/db.ts';
 import { libraryCrop } from '../records/crop.ts';
-import { lotRow } from '../records/lot.ts';
 import { batchesOf, markOf, replicatesOf, type TestRow } from '../records/test.ts';
 
 /** Day on which to stop waiting, the latest of the batches; null before all of them were counted once. */
-export function callDay(db: Db, test: TestRow, prior: WaitInput['prior'], today: string): string | null {
-  const crop = libraryCrop(db, lotRow(db, test.lot_id)?.crop_key ?? '');
+export function callDay(db: Db, test: TestRow, cropKey: string, prior: WaitInput['prior'], today: string): string | null {
+  const crop = libraryCrop(db, cropKey);
   const pace = paceOf(crop, test.method as TestMethod);
   const days = batchesOf(test, replicatesOf(db, test.id)).map(({ warmFrom, replicates }) => {
     const bags = replicates.map((r) => ({ seeds: r.seeds, countedOn: r.counted_on, marks: r.marks.map(markOf) }));

@@ -66,7 +66,7 @@ export function keep(db: Db, { lot, dots, wanted, job }: Gathered, made: MadeEst
     const belief = made.beliefs[i];
     if (belief) keepPrediction(db, w, belief);
   });
-  timeTests(db, lot.id, estimate.today, today);
+  timeTests(db, lot, estimate.today, today);
 }
 
 export function computeEstimate(db: Db, lot: LotRow, today: string): void {
@@ -75,10 +75,10 @@ export function computeEstimate(db: Db, lot: LotRow, today: string): void {
 }
 
 /** Keeps with each open test of the lot the day to stop waiting, by what is believed of the lot without it. */
-function timeTests(db: Db, lotId: number, { alpha, beta }: LotEstimate['today'], today: string): void {
+function timeTests(db: Db, lot: LotRow, { alpha, beta }: LotEstimate['today'], today: string): void {
   if (alpha === null || beta === null) return;
-  for (const test of all<TestRow>(db, 'SELECT * FROM tests WHERE lot_id = ? AND closed_on IS NULL AND planned = 0', lotId)) {
-    run(db, 'UPDATE tests SET call_on = ? WHERE id = ?', callDay(db, test, { alpha, beta }, today), test.id);
+  for (const test of all<TestRow>(db, 'SELECT * FROM tests WHERE lot_id = ? AND closed_on IS NULL AND planned = 0', lot.id)) {
+    run(db, 'UPDATE tests SET call_on = ? WHERE id = ?', callDay(db, test, lot.crop_key, { alpha, beta }, today), test.id);
   }
 }
 

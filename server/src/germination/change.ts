@@ -21,7 +21,7 @@ import type { Change } from '../journal/change.ts';
 import { moveSeeds } from '../lots/intake.ts';
 import { Problem } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
-import { lotByCode, lotNames, lotRow, type LotRow } from '../records/lot.ts';
+import { lotByCode, lotNames, lotRow, type LotRow, refuseMissing } from '../records/lot.ts';
 import { type Replicate, replicatesOf, testRow, type TestRow } from '../records/test.ts';
 import { looksOf, stepsOfTest, testSheet } from './sheet.ts';
 
@@ -79,6 +79,7 @@ export function startTest(change: Change, body: Form<typeof testForm>): object {
   const lot = lotByCode(db, body.lotCode, 'lotCode');
   const sizes = body.replicates as number[];
   const seeds = sizes.reduce((sum, n) => sum + n, 0);
+  refuseMissing(lot, 'lotCode');
   checkStart(lot, body.startedOn, today, 'startedOn');
   if (seeds > lot.balance) throw wrong('replicates', `${lot.code} holds ${plural(lot.balance, 'seed')}; ${String(seeds)} cannot be tested`);
   const id = writeTest(change, {
@@ -114,6 +115,7 @@ export function layTest(change: Change, id: number, body: Form<typeof layForm>):
   const test = openTest(db, id, 'laidOn', true);
   if (test.planned === 0) throw new Problem('blocked', `This test was laid already, on ${test.started_on}.`);
   const lot = lotRow(db, test.lot_id) as LotRow;
+  refuseMissing(lot, 'laidOn');
   checkStart(lot, body.laidOn, today, 'laidOn');
   const seeds = replicatesOf(db, id).reduce((sum, r) => sum + r.seeds, 0);
   if (seeds > lot.balance) {
@@ -181,6 +183,7 @@ export function extendTest(change: Change, id: number, body: Form<typeof extendF
   const lot = lotRow(db, test.lot_id) as LotRow;
   const sizes = body.replicates as number[];
   const seeds = sizes.reduce((sum, n) => sum + n, 0);
+  refuseMissing(lot, 'laidOn');
   checkStart(lot, body.laidOn, today, 'laidOn');
   if (body.laidOn < test.started_on) throw wrong('laidOn', `must not be before the first batch, ${test.started_on}`);
   if (seeds > lot.balance) throw wrong('replicates', `${lot.code} holds ${plural(lot.balance, 'seed')}; ${String(seeds)} cannot be tested`);

@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { type ColumnMapping, guessColumns, type ImportContext, readImportRow } from '@esprel/core';
+import { type ColumnMapping, guessColumns, type ImportContext, nameKey, readImportRow } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import { type CsvAsked, type CsvFile, type CsvRow, type Encoding, readCsv, type Separator } from '../files/csv.ts';
 import { notFound } from '../problem.ts';
@@ -177,7 +177,7 @@ function readOne(db: Db, o: OneRow): ReadRow {
       };
     }
   }
-  const name = `${lot.cropKey} ${lot.varietyName}`;
+  const name = nameKey(lot.cropKey, lot.varietyName);
   let near = o.nears.get(name);
   if (near === undefined) {
     near = varietyNamed(db, lot.cropKey, lot.varietyName) === null ? (nearVarieties(db, lot.varietyName, lot.cropKey)[0] ?? null) : null;

@@ -7,6 +7,7 @@ import {
   importReadForm,
   parse,
   wrong,
+  nameKey,
 } from '@esprel/core';
 import { type Db, one } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
@@ -29,7 +30,7 @@ function overview(db: Db, file: WaitingFile): object {
   const names = new Map<string, { name: string; cropKey: string; rows: number; near: NonNullable<WaitingFile['rows'][number]['near']> }>();
   for (const r of file.rows) {
     if (!r.near || !r.lot) continue;
-    const key = `${r.lot.cropKey} ${r.lot.varietyName}`;
+    const key = nameKey(r.lot.cropKey, r.lot.varietyName);
     const known = names.get(key);
     if (known) known.rows += 1;
     else names.set(key, { name: r.lot.varietyName, cropKey: r.lot.cropKey, rows: 1, near: r.near });
@@ -148,11 +149,11 @@ export function importRoutes(
         throw wrong('leaveOutProblems', `${String(problems.length)} rows cannot be read; put them right in the file, or leave them out`);
       }
       const same = new Map(
-        (form.same as { name: string; cropKey: string; varietyId: number }[]).map((s) => [`${s.cropKey} ${s.name}`, s.varietyId]),
+        (form.same as { name: string; cropKey: string; varietyId: number }[]).map((s) => [nameKey(s.cropKey, s.name), s.varietyId]),
       );
       const rows = file.rows.flatMap((r) =>
         r.state === 'ready' && r.lot
-          ? [{ row: r.row, key: r.key, lot: r.lot, sameAs: same.get(`${r.lot.cropKey} ${r.lot.varietyName}`) ?? null }]
+          ? [{ row: r.row, key: r.key, lot: r.lot, sameAs: same.get(nameKey(r.lot.cropKey, r.lot.varietyName)) ?? null }]
           : [],
       );
       for (const [i, s] of (form.same as { varietyId: number }[]).entries()) {

@@ -3,7 +3,6 @@ import { ageingStart, inHundred, isShortLived, type lotEditForm, plural, type Ve
 import { all, type Db, one } from '../db/db.ts';
 import { makeErrands, reachOf } from '../errands/errands.ts';
 import { refreshLots } from '../estimates/make.ts';
-import { changeIdentity } from '../identity/identity.ts';
 import { Change } from '../journal/change.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { lotByCode, lotRow, type LotRow } from '../records/lot.ts';
@@ -119,10 +118,6 @@ export function putRight(change: Change, code: string, body: Body): { readonly c
     said.push(`came on ${body.receivedOn}, not ${lot.received_on}`);
     moveComing(change, lot, body.receivedOn);
   }
-  const renamed = body.identity !== undefined && body.identity !== lot.identity;
-  const reason = (body.identityReason ?? '').trim();
-  if (renamed && reason === '') throw wrong('identityReason', 'say why the name is now more or less sure');
-  if (renamed) said.push(`name ${lot.identity} to ${body.identity ?? ''}: ${reason}`);
   const receivedOn = body.receivedOn ?? lot.received_on;
   const starts = ageingStart(
     yearKind,
@@ -145,13 +140,6 @@ export function putRight(change: Change, code: string, body: Body): { readonly c
   if (['year', 'year_kind', 'form'].some((c) => c in patch)) {
     makeErrands(change, { ...reachOf(db, [lot.id]), loans: [] }, { label: `put right: ${said.join(', ')}`, tell: '' });
   }
-  if (renamed)
-    changeIdentity(change, lotRow(db, lot.id) as LotRow, {
-      identity: body.identity ?? lot.identity,
-      varietyId: null,
-      kind: 'judged',
-      reason,
-    });
   change.touch('lot', lot.id);
   change.touch('variety', lot.variety_id);
   change.describe(said.length > 0 ? `Put right ${lot.code}: ${said.join(', ')}` : `Looked at ${lot.code}, nothing changed`);

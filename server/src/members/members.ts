@@ -10,7 +10,7 @@ import { takePackets } from '../lots/packets.ts';
 import { notFound, Problem } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { loanRow, memberName } from '../records/loan.ts';
-import { lotByCode, lotNames } from '../records/lot.ts';
+import { lotByCode, lotNames, refuseMissing } from '../records/lot.ts';
 import { synonymsOf } from '../records/variety.ts';
 import { restrictions } from '../restricted/restricted.ts';
 import { pathId, queryText, queryWhole } from '../routing/query.ts';
@@ -24,7 +24,7 @@ function lend(change: Change, body: yup.InferType<typeof loanForm>): object {
   if (lot.state === 'quarantine') throw wrong('lotCode', `${lot.code} waits in quarantine; release it first`);
   if (body.lentOn > today) throw wrong('lentOn', `must not be after today, ${today}`);
   if (body.lentOn < lot.received_on) throw wrong('lentOn', `must not be before the lot came, ${lot.received_on}`);
-  if (lot.missing_since !== null) throw wrong('lotCode', `${lot.code} is missing since ${lot.missing_since}; say first that it was found`);
+  refuseMissing(lot, 'lotCode');
   const crop = libraryCrop(db, lot.crop_key);
   const names = [lotNames(db, lot.id).variety, ...synonymsOf(db, lot.variety_id)];
   const banned = restrictionsOf(restrictions(db), crop, names).find((r) => r.rule === 'do-not-lend');

@@ -15,7 +15,7 @@ import { evidenceOf } from '../estimates/evidence.ts';
 import { lotFacts } from '../estimates/facts.ts';
 import type { Change } from '../journal/change.ts';
 import { historyOf } from '../journal/history.ts';
-import { notFound } from '../problem.ts';
+import { blocked, notFound } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { lotByCode } from '../records/lot.ts';
 import {
@@ -259,13 +259,13 @@ export function placeRoutes(): Route[] {
       const id = pathId(params.id, 'id');
       const place = placeOf(placesById(change.db), id);
       const lots = lotsEverIn(change.db, [id]).length;
-      if (lots > 0) throw wrong('id', `${plural(lots, 'lot')} are or were kept in ${place.name}; it stays in the record`);
+      if (lots > 0) throw blocked(`${plural(lots, 'lot')} are or were kept in ${place.name}; it stays in the record`);
       const inside = placesWithin(placesById(change.db), id).length - 1;
-      if (inside > 0) throw wrong('id', `${plural(inside, 'place')} stand in ${place.name}; move them first`);
+      if (inside > 0) throw blocked(`${plural(inside, 'place')} stand in ${place.name}; move them first`);
       for (const log of all<{ id: number }>(change.db, 'SELECT id FROM climate_logs WHERE place_id = ?', id))
         change.remove('climate_logs', log.id);
       if (one(change.db, 'SELECT 1 FROM stocktakes WHERE place_id = ?', id)) {
-        throw wrong('id', `stock was taken in ${place.name}; it stays in the record`);
+        throw blocked(`stock was taken in ${place.name}; it stays in the record`);
       }
       change.touch('place', id);
       change.remove('places', id, body.version);

@@ -3,7 +3,7 @@ import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { moveSeeds } from '../lots/intake.ts';
 import { moveLot } from '../lots/putAway.ts';
-import { notFound } from '../problem.ts';
+import { blocked, notFound } from '../problem.ts';
 import { lotByCode, lotRow, type LotRow } from '../records/lot.ts';
 import { lotsNowIn, placePath, placesById, placesWithin } from '../records/place.ts';
 import { pathId } from '../routing/query.ts';
@@ -83,7 +83,7 @@ function sheet(db: Db, id: number): object {
 
 function openTake(db: Db, id: number): Stocktake {
   const take = stocktakeOf(db, id);
-  if (take.closedOn !== null) throw wrong('id', `was closed on ${take.closedOn}; begin a new one`);
+  if (take.closedOn !== null) throw blocked(`This stocktake was closed on ${take.closedOn}; begin a new one`);
   return take;
 }
 

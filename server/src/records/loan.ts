@@ -30,8 +30,7 @@ export function memberName(db: Db, id: number): string {
 }
 
 /** Seeds a member still holds of a loan: what was lent less what was sown of it, and what came back unsown. */
-export function leftOfLoan(db: Db, loanId: number, lent: number): number {
-  const sown = one<{ n: number | null }>(db, 'SELECT sum(seeds) AS n FROM sowings WHERE loan_id = ?', loanId)?.n ?? 0;
-  const unsown = one<{ unsown: number }>(db, 'SELECT unsown FROM loans WHERE id = ?', loanId)?.unsown ?? 0;
-  return lent - sown - unsown;
+export function leftOfLoan(db: Db, loan: Pick<LoanRow, 'id' | 'seeds' | 'unsown'>): number {
+  const sown = one<{ n: number | null }>(db, 'SELECT sum(seeds) AS n FROM sowings WHERE loan_id = ?', loan.id)?.n ?? 0;
+  return loan.seeds - sown - loan.unsown;
 }

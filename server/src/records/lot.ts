@@ -42,6 +42,11 @@ export function lotRow(db: Db, id: number): LotRow | undefined {
   return one<LotRow>(db, 'SELECT l.*, v.crop_key, v.breeding FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE l.id = ?', id);
 }
 
+/** Refuses a step that takes seed out of a lot that nobody finds. `field` is what the error names. */
+export function refuseMissing(lot: Pick<LotRow, 'code' | 'missing_since'>, field: string): void {
+  if (lot.missing_since !== null) throw wrong(field, `${lot.code} is missing since ${lot.missing_since}; say first that it was found`);
+}
+
 /** The lot with this code, however it was typed. `field` is what an error names. */
 export function lotByCode(db: Db, typed: string, field: string | null = null): LotRow {
   const code = parseLotCode(typed);

@@ -124,7 +124,7 @@ export function takenByOthers(db: Db, lotId: number, without: number | null): nu
   return (
     one<{ n: number | null }>(
       db,
-      `SELECT sum(p.cells * p.seeds_per_cell) AS n FROM planned_sowings p
+      `SELECT sum(p.cells * p.seeds_per_cell + p.reserve) AS n FROM planned_sowings p
        WHERE p.lot_id = ? AND p.id IS NOT ? AND NOT EXISTS (SELECT 1 FROM sowings s WHERE s.planned_id = p.id)`,
       lotId,
       without,

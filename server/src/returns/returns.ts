@@ -100,7 +100,7 @@ function bringBackUnsown(change: Change, loanId: number, body: yup.InferType<typ
   if (!lot) throw notFound('The lot of that loan');
   if (body.receivedOn > today) throw wrong('receivedOn', `must not be after today, ${today}`);
   if (body.receivedOn < loan.lent_on) throw wrong('receivedOn', `must not be before the loan, ${loan.lent_on}`);
-  const left = leftOfLoan(db, loan.id, loan.seeds);
+  const left = leftOfLoan(db, loan);
   const member = memberName(db, loan.member_id);
   if (body.seeds > left) {
     throw wrong('seeds', `${member} has ${plural(left, 'seed')} left of this loan; what is more was saved, and is a lot of its own`);

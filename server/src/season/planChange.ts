@@ -16,6 +16,7 @@ import {
 } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
+import { blocked } from '../problem.ts';
 import { lotByCode, lotNames, type LotRow } from '../records/lot.ts';
 import { type NamedPlanned, plannedRow, seedsOf, takenByOthers } from '../records/planned.ts';
 import { gardenOf } from './gardens.ts';
@@ -57,7 +58,7 @@ function checkSeeds(db: Db, lot: { id: number; code: string; balance: number }, 
   if (seeds + others > lot.balance) {
     throw wrong(
       'cells',
-      `takes ${plural(seeds, 'seed')}; other plans take ${String(others)} of the ${String(lot.balance)} that ${lot.code} holds`,
+      `takes ${plural(seeds, 'seed')}; other plans take or keep back ${String(others)} of the ${String(lot.balance)} that ${lot.code} holds`,
     );
   }
 }
@@ -154,7 +155,7 @@ export function replan(change: Change, id: number, body: Form<typeof plannedEdit
 
 function openPlan(db: Db, id: number): NamedPlanned {
   const p = plannedRow(db, id);
-  if (p.sowing_id !== null) throw wrong('version', `${p.variety} was sown on ${p.sown_on ?? ''}; put the sowing right instead`);
+  if (p.sowing_id !== null) throw blocked(`${p.variety} was sown on ${p.sown_on ?? ''}; put the sowing right instead`);
   return p;
 }
 

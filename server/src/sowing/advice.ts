@@ -19,7 +19,7 @@ export function sowingAdvice(db: Db, lot: LotRow, query: Readonly<Record<string,
   const planId = queryWhole(query, 'plan', 1, Number.MAX_SAFE_INTEGER);
   const benchId = queryWhole(query, 'bench', 1, Number.MAX_SAFE_INTEGER);
   const loan = loanId === null ? null : loanRow(db, loanId, 'loan');
-  const there = loan ? leftOfLoan(db, loan.id, loan.seeds) : Math.max(0, lot.balance - takenByOthers(db, lot.id, planId));
+  const there = loan ? leftOfLoan(db, loan) : Math.max(0, lot.balance - takenByOthers(db, lot.id, planId));
   const available = Math.max(0, there - reserve);
   const crop = libraryCrop(db, lot.crop_key);
   const learned = emergenceFor(db, method, benchId);

@@ -3,7 +3,7 @@ import { asSeenForm, BENCH_KIND_WORDS, benchEditForm, benchForm, checkShape, Cor
 import { one } from '../db/db.ts';
 import { learnedAll } from '../estimates/learned.ts';
 import type { Change } from '../journal/change.ts';
-import { notFound } from '../problem.ts';
+import { blocked, notFound } from '../problem.ts';
 import { benchPlaces, trayKinds } from '../records/bench.ts';
 import { pathId } from '../routing/query.ts';
 import { changes, read, type Route } from '../routing/route.ts';
@@ -55,7 +55,7 @@ export function benchRoutes(): Route[] {
       const id = pathId(params.id, 'id');
       const place = one<{ name: string; kind: string }>(change.db, 'SELECT name, kind FROM bench_places WHERE id = ?', id);
       if (!place) throw notFound('That place on the bench');
-      if (place.kind !== 'lamp') throw wrong('version', `${place.name} is no lamp`);
+      if (place.kind !== 'lamp') throw blocked(`${place.name} is no lamp`);
       if (body.setOn > change.today) throw wrong('setOn', `must not be after today, ${change.today}`);
       change.update('bench_places', id, { lamp_set_on: body.setOn }, body.version);
       change.touch('bench', id);
@@ -72,7 +72,7 @@ export function benchRoutes(): Route[] {
            UNION SELECT bench_id FROM sowings)`,
         id,
       );
-      if (used) throw wrong('id', `${place.name} is named by plans, trays or sowings; change those first, or say that it holds fewer`);
+      if (used) throw blocked(`${place.name} is named by plans, trays or sowings; change those first, or say that it holds fewer`);
       change.remove('bench_places', id, body.version);
       change.describe(`Took ${place.name} off the bench`);
       return { id };

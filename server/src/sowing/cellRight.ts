@@ -2,6 +2,7 @@ import type * as yup from 'yup';
 import { plural, type trayCellForm, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
+import { blocked } from '../problem.ts';
 import { checkLeaves } from '../lots/intake.ts';
 import { lotRow, type LotRow } from '../records/lot.ts';
 import { shapeOf, trayRow, traySheet } from './traySheet.ts';
@@ -32,7 +33,7 @@ export function putCellRight(change: Change, trayId: number, body: yup.InferType
   const { db, today } = change;
   const { cell } = body;
   const tray = trayRow(db, trayId);
-  if (tray.sown_on === null) throw wrong('version', `${tray.name} is not sown yet; paint the cell instead`);
+  if (tray.sown_on === null) throw blocked(`${tray.name} is not sown yet; paint the cell instead`);
   const shape = shapeOf(tray);
   if (cell >= shape.rows * shape.columns || shape.gaps.includes(cell)) throw wrong('cell', 'is no cell of this tray');
   const seeds = body.letter == null ? 0 : body.seeds;

@@ -5,7 +5,7 @@ import { emergenceFor } from '../estimates/learned.ts';
 import type { Change } from '../journal/change.ts';
 import { moveSeeds } from '../lots/intake.ts';
 import { leftOfLoan, loanRow, memberName } from '../records/loan.ts';
-import { lotByCode, lotNames, lotRow } from '../records/lot.ts';
+import { lotByCode, lotNames, lotRow, refuseMissing } from '../records/lot.ts';
 import { plannedRow } from '../records/planned.ts';
 import { writeCare } from './care.ts';
 import { countsOf, sowingRow, type SowingRow, sowingSheet } from './sowingSheet.ts';
@@ -19,6 +19,8 @@ export function sow(change: Change, body: yup.InferType<typeof sowingForm>): obj
   const loan = body.loanId == null ? null : loanRow(db, body.loanId, 'loanId');
   if (loan && loan.lot_id !== lot.id) throw wrong('loanId', `is not a loan of ${lot.code}`);
   if (lot.state === 'quarantine') throw wrong('lotCode', `${lot.code} waits in quarantine; release it first`);
+  // What a member was lent is at the member's.
+  if (!loan) refuseMissing(lot, 'lotCode');
   if (body.sownOn > today) throw wrong('sownOn', `must not be after today, ${today}`);
   const earliest = loan ? loan.lent_on : lot.received_on;
   if (body.sownOn < earliest) throw wrong('sownOn', `must not be before ${earliest}, when the seed ${loan ? 'was lent' : 'came'}`);
@@ -31,7 +33,7 @@ export function sow(change: Change, body: yup.InferType<typeof sowingForm>): obj
     );
   }
   if (loan) {
-    const left = leftOfLoan(db, loan.id, loan.seeds);
+    const left = leftOfLoan(db, loan);
     if (body.seeds > left) throw wrong('seeds', `${memberName(db, loan.member_id)} has ${plural(left, 'seed')} left of this loan`);
   }
   const plan = body.plannedId == null ? null : plannedRow(db, body.plannedId, 'plannedId');

@@ -3,8 +3,9 @@ import { fillCells, MOST_IN_CELL, plural, type sowTrayForm, type trayClearForm, 
 import { all, one } from '../db/db.ts';
 import { emergenceFor } from '../estimates/learned.ts';
 import type { Change } from '../journal/change.ts';
+import { blocked } from '../problem.ts';
 import { moveSeeds } from '../lots/intake.ts';
-import { lotRow, type LotRow } from '../records/lot.ts';
+import { lotRow, type LotRow, refuseMissing } from '../records/lot.ts';
 import { plannedRow } from '../records/planned.ts';
 import { writeCare } from './care.ts';
 import { type FillRow, fillsOf, shapeOf, trayRow, traySheet } from './traySheet.ts';
@@ -98,6 +99,7 @@ function writeSown(
   const { row, fill, at, cells, body } = s;
   const lot = lotRow(db, fill.lot_id) as LotRow;
   if (lot.state === 'quarantine') throw wrong(`${at}.letter`, `${lot.code} waits in quarantine; release it first`);
+  refuseMissing(lot, `${at}.letter`);
   if (body.sownOn < lot.received_on) throw wrong('sownOn', `must not be before ${lot.received_on}, when ${lot.code} came`);
   const movement = moveSeeds(change, lot, 'sown', -row.seeds, body.sownOn, 'sown by the library', `${at}.seeds`);
   const sowing = change.insert('sowings', {
@@ -147,8 +149,8 @@ interface CellRow {
 export function lookAtTray(change: Change, id: number, body: yup.InferType<typeof trayLookForm>): object {
   const { db, today } = change;
   const tray = trayRow(db, id);
-  if (tray.sown_on === null) throw wrong('version', `${tray.name} is not sown yet`);
-  if (tray.cleared_on !== null) throw wrong('version', `${tray.name} was cleared on ${tray.cleared_on}`);
+  if (tray.sown_on === null) throw blocked(`${tray.name} is not sown yet`);
+  if (tray.cleared_on !== null) throw blocked(`${tray.name} was cleared on ${tray.cleared_on}`);
   if (body.lookedOn > today) throw wrong('lookedOn', `must not be after today, ${today}`);
   if (body.lookedOn < tray.sown_on) throw wrong('lookedOn', `must not be before it was sown, ${tray.sown_on}`);
   const rows = all<CellRow>(db, 'SELECT c.* FROM sowing_cells c JOIN sowings s ON s.id = c.sowing_id WHERE s.tray_id = ?', id);
@@ -234,8 +236,8 @@ function countTray(change: Change, trayId: number, day: string): { up: number; s
 export function clearTray(change: Change, id: number, body: yup.InferType<typeof trayClearForm>): object {
   const { db, today } = change;
   const tray = trayRow(db, id);
-  if (tray.sown_on === null) throw wrong('version', `${tray.name} is not sown yet`);
-  if (tray.cleared_on !== null) throw wrong('version', `${tray.name} was cleared on ${tray.cleared_on} already`);
+  if (tray.sown_on === null) throw blocked(`${tray.name} is not sown yet`);
+  if (tray.cleared_on !== null) throw blocked(`${tray.name} was cleared on ${tray.cleared_on} already`);
   if (body.clearedOn > today || body.clearedOn < tray.sown_on)
     throw wrong('clearedOn', `must lie between ${tray.sown_on} and today, ${today}`);
   const open = all<{ letter: string }>(db, 'SELECT letter FROM sowings WHERE tray_id = ? AND fate IS NULL ORDER BY letter', id);

@@ -14,6 +14,7 @@ import {
 } from '@esprel/core';
 import { type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
+import { blocked } from '../problem.ts';
 import { lotByCode, type LotRow } from '../records/lot.ts';
 import { plannedRow } from '../records/planned.ts';
 import { sowTogether } from '../season/trayDay.ts';
@@ -103,7 +104,7 @@ function insertFill(change: Change, trayId: number, fill: FillBody, lot: LotRow)
 }
 
 export function refuseSown(tray: TrayRow): void {
-  if (tray.sown_on !== null) throw wrong('version', `${tray.name} was sown on ${tray.sown_on}; what grows in it cannot be painted over`);
+  if (tray.sown_on !== null) throw blocked(`${tray.name} was sown on ${tray.sown_on}; what grows in it cannot be painted over`);
 }
 
 /** The map after a stroke of the brush: letters may have come, gone or changed their seeds. */

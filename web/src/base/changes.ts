@@ -11,17 +11,21 @@ export const useChanges = defineStore('changes', () => {
   const undoProblem = ref<string | null>(null);
 
   async function send<T>(method: Method, path: string, body: unknown, key: string = newKey()): Promise<T & Step> {
-    const session = useSession();
-    const answer = await sendChange<T>(method, path, body, key, session.personId).catch((error: unknown) => {
+    const answer = await sendChange<T>(method, path, body, key, useSession().personId).catch((error: unknown) => {
       // What somebody else made of it meanwhile is to be seen before anything is said again.
       if (error instanceof ApiProblem && error.code === 'stale') revision.value += 1;
       throw error;
     });
-    last.value = answer.action;
+    happened(answer.action);
+    return answer;
+  }
+
+  /** A step was made that this desk had asked for elsewhere: a file that a thread has written in. */
+  function happened(step: { readonly id: number; readonly summary: string }): void {
+    last.value = step;
     undoProblem.value = null;
     revision.value += 1;
-    void session.load();
-    return answer;
+    void useSession().load();
   }
 
   /** Sends a change that has no form to show an error in: what goes wrong is said where the last step is. */
@@ -44,5 +48,5 @@ export const useChanges = defineStore('changes', () => {
     undoProblem.value = null;
   }
 
-  return { revision, last, undoProblem, send, attempt, undo, forget };
+  return { revision, last, undoProblem, send, happened, attempt, undo, forget };
 });

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { plural } from '@esprel/core';
+import { nameKey, plural } from '@esprel/core';
 import { computed } from 'vue';
 import { useImport } from './useImport.ts';
 
@@ -14,19 +14,19 @@ const emptyIsAnother = (value: boolean | undefined): boolean => value === true;
     <h2>Names like those here</h2>
     <p class="quiet">Left as “another”, each becomes a new variety. Two can be joined later, too.</p>
     <ul class="plain">
-      <li v-for="n in names" :key="`${n.cropKey} ${n.name}`">
+      <li v-for="n in names" :key="nameKey(n.cropKey, n.name)">
         <span
           ><strong>{{ n.name }}</strong> in the file ({{ plural(n.rows, 'row') }}), <strong>{{ n.near.name }}</strong> here</span
         >
-        <label class="card" :class="{ chosen: emptyIsAnother(work.same[`${n.cropKey} ${n.name}`]) }"
-          ><input v-model="work.same[`${n.cropKey} ${n.name}`]" type="radio" :name="`${n.cropKey} ${n.name}`" :value="true" />the
+        <label class="card" :class="{ chosen: emptyIsAnother(work.same[nameKey(n.cropKey, n.name)]) }"
+          ><input v-model="work.same[nameKey(n.cropKey, n.name)]" type="radio" :name="nameKey(n.cropKey, n.name)" :value="true" />the
           same</label
         >
-        <label class="card" :class="{ chosen: !emptyIsAnother(work.same[`${n.cropKey} ${n.name}`]) }"
+        <label class="card" :class="{ chosen: !emptyIsAnother(work.same[nameKey(n.cropKey, n.name)]) }"
           ><input
-            v-model="work.same[`${n.cropKey} ${n.name}`]"
+            v-model="work.same[nameKey(n.cropKey, n.name)]"
             type="radio"
-            :name="`${n.cropKey} ${n.name}`"
+            :name="nameKey(n.cropKey, n.name)"
             :value="false"
           />another</label
         >

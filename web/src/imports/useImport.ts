@@ -1,4 +1,4 @@
-import { type ColumnMapping, IMPORT_FIELD_KEYS, type ImportField } from '@esprel/core';
+import { type ColumnMapping, IMPORT_FIELD_KEYS, type ImportField, nameKey } from '@esprel/core';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, reactive, ref, watch } from 'vue';
@@ -62,9 +62,7 @@ export const useImport = defineStore('import', () => {
       setTimeout(() => void poll(), POLL_MS);
     } else if (before !== overview.state) void loadRows();
     if (overview.state === 'done' && before === 'writing' && overview.actionId !== null) {
-      changes.last = { id: overview.actionId, summary: overview.message ?? '' };
-      changes.revision += 1;
-      void session.load();
+      changes.happened({ id: overview.actionId, summary: overview.message ?? '' });
     }
   }
   async function poll(): Promise<void> {
@@ -124,7 +122,7 @@ export const useImport = defineStore('import', () => {
           {
             leaveOutProblems,
             same: (file.value?.names ?? [])
-              .filter((n) => same[`${n.cropKey} ${n.name}`] === true)
+              .filter((n) => same[nameKey(n.cropKey, n.name)] === true)
               .map((n) => ({ name: n.name, cropKey: n.cropKey, varietyId: n.near.id })),
           },
           session.personId,

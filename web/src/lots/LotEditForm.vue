@@ -11,7 +11,7 @@ import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import { seedsHint, weightOf } from '../fields/seedsText.ts';
 import FormFrame from '../fields/FormFrame.vue';
-import { ACQUISITION_OPTIONS, IDENTITY_OPTIONS, KNOWN_OPTIONS } from '../shared/choices.ts';
+import { ACQUISITION_OPTIONS, KNOWN_OPTIONS } from '../shared/choices.ts';
 import { emptyLotEdit, lotAsRead, lotEditBody, type LotEditValues } from './lotEdit.ts';
 import LotFollows from './LotFollows.vue';
 import LotFormFields from './LotFormFields.vue';
@@ -53,11 +53,8 @@ watch(data, (sheet) => {
   Object.assign(values, asRead.value);
 });
 const theirs = computed(() =>
-  form.problem?.code === 'stale'
-    ? (form.problem.more.current as { floor: number; identity: string; note: string | null; version: number })
-    : null,
+  form.problem?.code === 'stale' ? (form.problem.more.current as { floor: number; note: string | null; version: number }) : null,
 );
-const renamed = computed(() => data.value !== null && values.identity !== data.value.lot.identity);
 const shortLived = computed(() => data.value !== null && isShortLived(data.value.crop));
 
 /** A year that is put in now and cannot be one of harvest; what stood there already was answered for. */
@@ -82,7 +79,7 @@ function mine(): void {
   <FormFrame
     v-else-if="data"
     title="Put right"
-    :about="`${data.lot.code} ${data.lot.variety}, ${data.lot.crop}. The name itself is put right under “What is it?”.`"
+    :about="`${data.lot.code} ${data.lot.variety}, ${data.lot.crop}.`"
     action="Save"
     :sending="form.sending"
     :problem="form.problem"
@@ -90,8 +87,8 @@ function mine(): void {
     @leave="back"
   >
     <template v-if="theirs" #problem>
-      <p>There now: floor {{ theirs.floor }}, name {{ theirs.identity }}, note “{{ theirs.note ?? 'none' }}”.</p>
-      <p>Yours: floor {{ values.floor }}, name {{ values.identity }}, note “{{ values.note || 'none' }}”.</p>
+      <p>There now: floor {{ theirs.floor }}, note “{{ theirs.note ?? 'none' }}”.</p>
+      <p>Yours: floor {{ values.floor }}, note “{{ values.note || 'none' }}”.</p>
       <p class="row-of-buttons">
         <button type="button" class="both" @click="mine">Keep mine</button>
         <button type="button" class="both" @click="back">Keep theirs</button>
@@ -169,21 +166,10 @@ function mine(): void {
       </template>
     </template>
     <LotPickedFields v-if="shortLived || values.pickedOn !== ''" :model-value="values" :errors="form.errors" />
-    <FieldChoice
-      id="identity"
-      v-model="values.identity"
-      label="Is the name right?"
-      :options="IDENTITY_OPTIONS"
-      :error="form.errors.identity"
-    />
-    <FieldText
-      v-if="renamed"
-      id="identity-reason"
-      v-model="values.identityReason"
-      label="Why"
-      hint="It stays in the history of the lot."
-      :error="form.errors.identityReason"
-    />
+    <p class="quiet">
+      Its name is {{ data.lot.identity }}.
+      <RouterLink :to="`/lots/${code}/identity`">Say how sure it is, or what it turned out to be</RouterLink>
+    </p>
     <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
     <template #actions>
       <LotFollows :code="code" :values="values" :body-of="() => bodyOf(values)" />

@@ -27,8 +27,6 @@ export const emptyLotEdit = () => ({
   ripenedInSeason: 'unknown' as 'yes' | 'no' | 'unknown',
   night: '',
   floor: '',
-  identity: 'likely' as Lot['identity'],
-  identityReason: '',
   note: '',
 });
 export type LotEditValues = ReturnType<typeof emptyLotEdit>;
@@ -54,8 +52,6 @@ export function lotAsRead(sheet: LotSheetData, unit: Unit): LotEditValues {
     ripenedInSeason: l.ripenedInSeason ?? 'unknown',
     night: l.nightC === null ? '' : String(fromCelsius(l.nightC, unit)),
     floor: String(l.floor),
-    identity: l.identity,
-    identityReason: '',
     note: l.note ?? '',
   };
 }
@@ -89,8 +85,6 @@ export function lotEditBody(v: LotEditValues, asRead: LotEditValues, weight: See
     ripenedInSeason: { ripenedInSeason: v.ripenedInSeason === 'unknown' ? null : v.ripenedInSeason },
     night: { nightC: n.night === null ? null : toCelsius(n.night, unit) },
     floor: { floor: n.floor ?? undefined },
-    identity: { identity: v.identity, identityReason: v.identityReason || null },
-    identityReason: {},
     note: { note: v.note.trim() || null },
   };
   const changed = (Object.keys(whole) as (keyof LotEditValues)[]).filter((k) => v[k] !== asRead[k]);
