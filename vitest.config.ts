@@ -5,9 +5,22 @@ export default defineConfig({
   // As in HTML, a line break between two elements is a space: the formatter relies on it.
   plugins: [vue({ template: { compilerOptions: { whitespace: 'preserve' } } })],
   test: {
-    include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'demo/**/*.test.ts', 'web/**/*.test.ts', 'scripts/**/*.test.ts'],
+    reporters: ['default', ['json', { outputFile: '.tmp/vitest.json' }]],
     testTimeout: 60_000,
     hookTimeout: 60_000,
-    reporters: ['default', ['json', { outputFile: '.tmp/vitest.json' }]],
+    projects: [
+      {
+        extends: true,
+        test: {
+          name: 'core and server',
+          include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'],
+          // Loading the program takes as long as its tests: a worker loads it once for all of its files.
+          isolate: false,
+          setupFiles: ['server/test/setup.ts'],
+        },
+      },
+      // What the desk remembers from one page to the next is the module's: each file has its own.
+      { extends: true, test: { name: 'web', include: ['web/**/*.test.ts'] } },
+    ],
   },
 });

@@ -66,7 +66,10 @@ describe('the frame', () => {
     const { id } = await library.done('/api/people', { name: 'Sunniva' });
     expect(await library.post('/api/people', { name: 'Sunniva' })).toMatchObject({ status: 400, body: { errors: [{ path: 'name' }] } });
     await library.post('/api/lots', envelope(), { 'X-Esprel-Person': String(id) });
-    expect((await library.send('DELETE', `/api/people/${String(id)}`, { version: 1 })).status).toBe(400);
+    expect((await library.send('DELETE', `/api/people/${String(id)}`, { version: 1 })).body).toMatchObject({
+      code: 'blocked',
+      detail: 'Sunniva has worked at the desk and stays in the record',
+    });
     const idle = await library.done('/api/people', { name: 'Tobin' });
     expect((await library.send('DELETE', `/api/people/${String(idle.id)}`, { version: 1 })).status).toBe(200);
   });

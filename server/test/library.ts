@@ -1,9 +1,9 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { afterEach, expect } from 'vitest';
+import { dirname, join } from 'node:path';
+import { expect } from 'vitest';
 import { createApp } from '../src/http/app.ts';
 import type { Db } from '../src/db/db.ts';
 import { openLibrary } from '../src/db/open.ts';
@@ -33,15 +33,34 @@ export interface TestLibrary {
 }
 
 const open: (() => Promise<void>)[] = [];
-afterEach(async () => {
+/** Ends every library that a test opened; `setup.ts` does it after each. */
+export async function closeLibraries(): Promise<void> {
   for (const close of open.splice(0)) await close();
-});
+}
+
+let template: string | null = null;
+
+/** A file of a library with nothing in it: made once, since a copy costs a hundredth of making one. */
+function emptyLibrary(): string {
+  if (template === null) {
+    template = join(mkdtempSync(join(tmpdir(), 'esprel-')), 'esprel.sqlite');
+    openLibrary(template).close();
+    const folder = dirname(template);
+    process.once('exit', () => {
+      rmSync(folder, { recursive: true, force: true });
+    });
+  }
+  return template;
+}
 
 /** A library of its own in a real file, served over real HTTP until the test ends. */
 export async function openTestLibrary(today = '2027-03-14'): Promise<TestLibrary> {
   const folder = mkdtempSync(join(tmpdir(), 'esprel-'));
   const file = join(folder, 'esprel.sqlite');
+  copyFileSync(emptyLibrary(), file);
   const db = openLibrary(file);
+  // No test of these cuts the power; those that do have programs of their own.
+  db.pragma('synchronous = OFF');
   const state = { today };
   const app = createApp({ db, today: () => state.today });
   const server = await new Promise<Server>((resolve) => {

@@ -122,7 +122,10 @@ describe('what can be worked out again', () => {
     const library = await openTestLibrary();
     const sync = (): unknown => library.db.pragma('synchronous', { simple: true });
     const waited = 2;
-    expect(sync()).toBe(waited);
+    const opened = openLibrary(library.file);
+    expect(opened.pragma('synchronous', { simple: true })).toBe(waited);
+    opened.close();
+    library.db.pragma('synchronous = FULL');
     await library.takeIn();
     let meanwhile: unknown = null;
     writeDerived(library.db, () => {

@@ -1,0 +1,4 @@
+import { afterEach } from 'vitest';
+import { closeLibraries } from './library.ts';
+
+afterEach(closeLibraries);
