@@ -63,7 +63,7 @@ export * from './schemas/parse.ts';
 export * from './schemas/fields.ts';
 export * from './schemas/forms.ts';
 export * from './schemas/keepForms.ts';
-export * from './schemas/benchForms.ts';
+export * from './schemas/testForms.ts';
 export * from './schemas/sowingForms.ts';
 export * from './today/due.ts';
 export * from './calc/calculators.ts';

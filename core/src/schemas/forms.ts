@@ -274,6 +274,6 @@ export const ownCropEditForm = ownCropForm.shape({ version: version() });
 
 export const personForm = shape({ name: filled(80, 'give the name') });
 /** Nothing to say: a step is taken back as it stands. */
-export const undoForm = shape({});
+export const emptyForm = shape({});
 /** Something is done to a record, or it is taken away, as it was seen. */
 export const asSeenForm = shape({ version: version() });

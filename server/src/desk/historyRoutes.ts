@@ -1,4 +1,4 @@
-import { undoForm } from '@esprel/core';
+import { emptyForm } from '@esprel/core';
 import { eventsOf, historyPage, rowsOf } from '../journal/history.ts';
 import { undoAction } from '../journal/undo.ts';
 import { pathId, queryWhole } from '../routing/query.ts';
@@ -20,7 +20,7 @@ export function journalRoutes(): Route[] {
       'post',
       '/history/:id/undo',
       'undo',
-      undoForm,
+      emptyForm,
       (change, { params }) => undoAction(change, pathId(params.id, 'id')),
       (db, params) => rowsOf(db, pathId(params.id, 'id')) > LONG_ROWS,
     ),

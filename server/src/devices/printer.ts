@@ -1,7 +1,7 @@
 import { parse, plural, printerForm } from '@esprel/core';
 import type { Db } from '../db/db.ts';
 import { notFound, Problem } from '../problem.ts';
-import { action, FileAnswer, read, type Route } from '../routing/route.ts';
+import { unrecorded, FileAnswer, read, type Route } from '../routing/route.ts';
 
 interface PrintJob {
   readonly title: string;
@@ -97,7 +97,7 @@ export function printerRoutes(): Route[] {
       if (svg === null) throw notFound('That printed page');
       return new FileAnswer('image/svg+xml', svg);
     }),
-    action('/devices/printer', ({ db }, { body }) => {
+    unrecorded('/devices/printer', ({ db }, { body }) => {
       const form = parse(printerForm, body);
       const p = printer(db);
       p.labelsLeft = form.labelsLeft ?? p.labelsLeft;

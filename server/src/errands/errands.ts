@@ -1,7 +1,5 @@
-import { errandsDoneForm, plural, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
-import { changes, read, type Route } from '../routing/route.ts';
 
 export interface Errand {
   readonly id: number;
@@ -15,7 +13,7 @@ export interface Errand {
   readonly doneOn: string | null;
 }
 
-const ERRANDS = `SELECT e.id, e.kind, l.code AS lotCode, v.name AS variety, e.member_id AS memberId, m.name AS member, e.words,
+export const ERRANDS = `SELECT e.id, e.kind, l.code AS lotCode, v.name AS variety, e.member_id AS memberId, m.name AS member, e.words,
   e.made_on AS madeOn, e.done_on AS doneOn FROM errands e JOIN lots l ON l.id = e.lot_id JOIN varieties v ON v.id = l.variety_id
   LEFT JOIN members m ON m.id = e.member_id`;
 
@@ -88,31 +86,4 @@ export function makeErrands(change: Change, reach: Reach, words: { readonly labe
     change.insert('errands', { kind: 'tell', lot_id: loan.lotId, member_id: loan.memberId, words: words.tell, made_on: change.today });
     change.touch('member', loan.memberId);
   }
-}
-
-export function errandRoutes(): Route[] {
-  return [
-    read('/errands', ({ db }) => ({ errands: openErrands(db) })),
-    changes('post', '/errands/done', 'errand', errandsDoneForm, (change, { body }) => {
-      const ids = body.ids as number[];
-      const done: Errand[] = [];
-      ids.forEach((id, i) => {
-        const errand = one<Errand & { lotId: number }>(change.db, `${ERRANDS} WHERE e.id = ?`, id);
-        if (!errand) throw wrong(`ids[${String(i)}]`, 'is not an errand of this library');
-        if (errand.doneOn !== null) return;
-        change.update('errands', id, { done_on: change.today });
-        if (errand.memberId !== null) change.touch('member', errand.memberId);
-        done.push(errand);
-      });
-      const told = done.filter((e) => e.kind === 'tell');
-      const printed = done.length - told.length;
-      change.describe(
-        [
-          ...(printed > 0 ? [`Printed ${plural(printed, 'label')} again`] : []),
-          ...(told.length > 0 ? [`Told ${told.map((e) => e.member).join(', ')}`] : []),
-        ].join('; ') || 'Nothing was left to do',
-      );
-      return { done: done.length };
-    }),
-  ];
 }

@@ -1,8 +1,6 @@
 import { correctionsOf, latinName, parseLotCode, plural } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { findCrops } from '../records/crop.ts';
-import { queryText } from '../routing/query.ts';
-import { read, type Route } from '../routing/route.ts';
 import { findNames, type NameFound } from './names.ts';
 import { findNotes } from './notes.ts';
 
@@ -195,8 +193,4 @@ export function find(db: Db, text: string): object {
 function distinct(found: readonly Found[]): Found[] {
   const seen = new Set<string>();
   return found.filter((f) => !seen.has(f.at) && seen.add(f.at));
-}
-
-export function findRoutes(): Route[] {
-  return [read('/find', ({ db }, { query }) => find(db, queryText(query, 'q', 100) ?? ''))];
 }

@@ -1,14 +1,12 @@
 import type * as yup from 'yup';
+import type { roundForm } from '@esprel/core';
 import {
   bagsFor,
   eveningsOf,
-  parse,
   planRound,
   plural,
-  roundForm,
   type RoundLot,
   type RoundPlan,
-  roundPlanForm,
   SMALLEST_TEST,
   spendableSeeds,
   TEST_CERTAINTY,
@@ -16,7 +14,7 @@ import {
   testSize,
   wrong,
 } from '@esprel/core';
-import { all, type Db, one } from '../db/db.ts';
+import { type Db, one } from '../db/db.ts';
 import type { StoredEstimate } from '../estimates/stored.ts';
 import type { Change } from '../journal/change.ts';
 import { notFound } from '../problem.ts';
@@ -24,16 +22,14 @@ import { libraryCrop } from '../records/crop.ts';
 import { lotByCode, lotNames, lotRow, type LotRow } from '../records/lot.ts';
 import { readSettings } from '../records/settings.ts';
 import { replicatesOf } from '../records/test.ts';
-import { pathId, queryText } from '../routing/query.ts';
-import { action, changes, read, type Route } from '../routing/route.ts';
-import { writeTest } from './change.ts';
-import { listTests } from './list.ts';
+import { listTests } from './testList.ts';
+import { writeTest } from './testSteps.ts';
 
 /** A round is laid within a season. */
-const MOST_LOTS = 100;
+export const MOST_LOTS = 100;
 
 /** What a test of a lot could be: sizes with their chance of a clear answer, and how many seeds it may take. */
-function roundLotOf(db: Db, code: string): object {
+export function roundLotOf(db: Db, code: string): object {
   const lot = lotByCode(db, code, 'codes');
   const crop = libraryCrop(db, lot.crop_key);
   const stored = one<{ estimate: string }>(db, 'SELECT estimate FROM lot_estimates WHERE lot_id = ?', lot.id);
@@ -78,14 +74,14 @@ function roundLotOf(db: Db, code: string): object {
   };
 }
 
-interface AskedLot {
+export interface AskedLot {
   readonly lotCode: string;
   readonly replicates: readonly number[];
   readonly growOn?: boolean | undefined;
 }
 
 /** Holds what is asked against the lots; every wrong line is named. */
-function askedLots(db: Db, asked: readonly AskedLot[]): { lot: LotRow; bags: readonly number[] }[] {
+export function askedLots(db: Db, asked: readonly AskedLot[]): { lot: LotRow; bags: readonly number[] }[] {
   const seen = new Set<string>();
   return asked.map(({ lotCode, replicates, growOn }, i) => {
     const at = `lots[${String(i)}]`;
@@ -109,7 +105,7 @@ function askedLots(db: Db, asked: readonly AskedLot[]): { lot: LotRow; bags: rea
   });
 }
 
-function planOf(db: Db, lots: readonly { lot: LotRow; bags: readonly number[] }[], from: string): RoundPlan {
+export function planOf(db: Db, lots: readonly { lot: LotRow; bags: readonly number[] }[], from: string): RoundPlan {
   const asked = lots.map(({ lot, bags }): RoundLot => {
     const crop = libraryCrop(db, lot.crop_key);
     return { code: lot.code, crop: crop.name, protocol: testProtocol(crop), bags };
@@ -117,7 +113,7 @@ function planOf(db: Db, lots: readonly { lot: LotRow; bags: readonly number[] }[
   return planRound(asked, from, readSettings(db).openDays ?? []);
 }
 
-function makeRound(change: Change, body: yup.InferType<typeof roundForm>): object {
+export function makeRound(change: Change, body: yup.InferType<typeof roundForm>): object {
   const { db, today } = change;
   if (body.from < today) throw wrong('from', `must not be before today, ${today}`);
   const lots = askedLots(db, body.lots as AskedLot[]);
@@ -151,7 +147,7 @@ function makeRound(change: Change, body: yup.InferType<typeof roundForm>): objec
 }
 
 /** A round as its page shows it: its tests as they really are, and what it takes. */
-function roundSheet(db: Db, id: number): object {
+export function roundSheet(db: Db, id: number): object {
   const round = one<{ id: number; plannedOn: string; note: string | null }>(
     db,
     'SELECT id, planned_on AS plannedOn, note FROM rounds WHERE id = ?',
@@ -168,28 +164,4 @@ function roundSheet(db: Db, id: number): object {
     materials,
     evenings: eveningsOf(tests.map((t) => ({ startOn: t.startedOn, warmFrom: t.warmFrom, countDays: t.countDays }))),
   };
-}
-
-export function roundRoutes(): Route[] {
-  return [
-    read('/rounds', ({ db }) => ({
-      rounds: all(
-        db,
-        `SELECT r.id, r.planned_on AS plannedOn, r.note, count(t.id) AS tests, sum(t.planned) AS planned,
-           sum(t.closed_on IS NULL) AS open, min(t.started_on) AS startsOn
-         FROM rounds r JOIN tests t ON t.round_id = r.id GROUP BY r.id ORDER BY r.id DESC LIMIT 100`,
-      ),
-    })),
-    read('/rounds/lots', ({ db }, { query }) => {
-      const codes = (queryText(query, 'codes', 4000) ?? '').split(',').filter((c) => c !== '');
-      if (codes.length > MOST_LOTS) throw wrong('codes', `holds too many; ${String(MOST_LOTS)} at most`);
-      return { lots: codes.map((code) => roundLotOf(db, code)), openDays: readSettings(db).openDays };
-    }),
-    action('/rounds/plan', ({ db }, { body }) => {
-      const asked = parse(roundPlanForm, body);
-      return planOf(db, askedLots(db, asked.lots as AskedLot[]), asked.from);
-    }),
-    read('/rounds/:id', ({ db }, { params }) => roundSheet(db, pathId(params.id, 'id'))),
-    changes('post', '/rounds', 'plan round', roundForm, (change, { body }) => makeRound(change, body)),
-  ];
 }

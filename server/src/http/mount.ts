@@ -60,7 +60,7 @@ export function mount(app: Express, route: Route, { db, today, kept, afterChange
     });
     return;
   }
-  if (route.kind === 'action') {
+  if (route.kind === 'unrecorded') {
     app.post(path, async (request, response) => {
       refuseGone();
       const body = (request.body ?? {}) as unknown;

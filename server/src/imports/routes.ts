@@ -14,7 +14,7 @@ import { isWrittenElsewhere } from '../db/writer.ts';
 import { type Encoding, ENCODINGS, type Separator, writeCsv } from '../files/csv.ts';
 import { Problem } from '../problem.ts';
 import { queryOneOf, queryText, queryWhole } from '../routing/query.ts';
-import { action, FileAnswer, read, type Route, upload } from '../routing/route.ts';
+import { unrecorded, FileAnswer, read, type Route, upload } from '../routing/route.ts';
 import { exportLots } from './export.ts';
 import { Inbox, readFile, type WaitingFile } from './inbox.ts';
 import { type ImportJob, type Writing, writtenImport } from './write.ts';
@@ -106,7 +106,7 @@ export function importRoutes(
         rows: rows.slice(from, from + limit).map((r) => ({ ...r, cells: cells.get(r.row) ?? [], code: file.codes.get(r.row) ?? null })),
       };
     }),
-    action('/imports/:id/read', (reader, { params, body }) => {
+    unrecorded('/imports/:id/read', (reader, { params, body }) => {
       const file = inbox.file(params.id ?? '');
       if (file.state === 'writing' || file.state === 'done')
         throw new Problem('blocked', 'This file is being written, or is written already.');
@@ -137,7 +137,7 @@ export function importRoutes(
       });
       return overview(reader.db, file);
     }),
-    action('/imports/:id/accept', (reader, { params, body, personId }) => {
+    unrecorded('/imports/:id/accept', (reader, { params, body, personId }) => {
       const file = inbox.file(params.id ?? '');
       const form = parse(importAcceptForm, body);
       // A second press, or a send that is repeated, changes nothing.
@@ -183,14 +183,14 @@ export function importRoutes(
       });
       return overview(reader.db, file);
     }),
-    action('/imports/:id/stop', async (reader, { params }) => {
+    unrecorded('/imports/:id/stop', async (reader, { params }) => {
       const file = inbox.file(params.id ?? '');
       const thread = threads.get(file.id);
       await thread?.stop();
       await thread?.ended;
       return overview(reader.db, file);
     }),
-    action('/imports/:id/leave', (_reader, { params }) => {
+    unrecorded('/imports/:id/leave', (_reader, { params }) => {
       const file = inbox.file(params.id ?? '');
       if (file.state === 'writing') throw new Problem('blocked', 'It is being written; stop it first.');
       inbox.drop(file.id);

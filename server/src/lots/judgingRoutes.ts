@@ -2,7 +2,7 @@ import { flag, need, parse, shape } from '@esprel/core';
 import { all } from '../db/db.ts';
 import { judgingState } from '../estimates/judgingState.ts';
 import { queryWhole } from '../routing/query.ts';
-import { action, read, type Route } from '../routing/route.ts';
+import { unrecorded, read, type Route } from '../routing/route.ts';
 
 const pauseForm = shape({ paused: need(flag()) });
 
@@ -19,7 +19,7 @@ export function judgingRoutes(resume: () => void): Route[] {
         queryWhole(query, 'limit', 1, 200) ?? 40,
       ),
     })),
-    action('/judging', ({ db }, { body }) => {
+    unrecorded('/judging', ({ db }, { body }) => {
       const state = judgingState(db);
       state.paused = parse(pauseForm, body).paused;
       if (!state.paused) resume();

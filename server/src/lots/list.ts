@@ -1,7 +1,7 @@
 import { type SeedForm, shortCautions, sownUnit, wakingSteps, wrong } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import { libraryCrop } from '../records/crop.ts';
-import { cautionsOfLot, restrictions } from '../restricted/restricted.ts';
+import { cautionsOfLot, restrictions } from '../records/restriction.ts';
 import { queryOneOf, queryText, queryWhole } from '../routing/query.ts';
 import { ReadyJson } from '../routing/route.ts';
 import { packetsOf } from './packets.ts';

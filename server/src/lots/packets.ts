@@ -1,11 +1,7 @@
-import { asSeenForm, lendable, packetsForm, plural, wrong } from '@esprel/core';
-import { all, type Db, one } from '../db/db.ts';
+import { plural, wrong } from '@esprel/core';
+import { all, type Db } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
-import { notFound } from '../problem.ts';
-import { lotByCode, lotRow, type LotRow } from '../records/lot.ts';
-import { pathId } from '../routing/query.ts';
-import { changes, type Route } from '../routing/route.ts';
-import { seedsInPackets } from './intake.ts';
+import type { LotRow } from '../records/lot.ts';
 
 interface PacketFill {
   readonly id: number;
@@ -39,49 +35,4 @@ export function takePackets(
     throw wrong('seeds', `${plural(body.packets, 'packet')} of ${String(fill.seedsEach)} hold ${String(body.packets * fill.seedsEach)}`);
   }
   change.update('packet_fills', fill.id, { packets_left: fill.packetsLeft - body.packets });
-}
-
-export function packetRoutes(): Route[] {
-  return [
-    changes('post', '/lots/:code/packets', 'packets', packetsForm, (change, { params, body }) => {
-      const lot = lotByCode(change.db, params.code ?? '');
-      if (lot.state === 'quarantine') throw wrong('packets', `${lot.code} waits in quarantine; release it first`);
-      if (body.filledOn > change.today) throw wrong('filledOn', `must not be after today, ${change.today}`);
-      const free = lendable(lot.balance, lot.floor) - seedsInPackets(change.db, lot.id);
-      const wanted = body.packets * body.seedsEach;
-      if (wanted > free) {
-        throw wrong(
-          'packets',
-          free < body.seedsEach
-            ? `only ${plural(Math.max(0, free), 'seed')} are free above the floor of ${String(lot.floor)}`
-            : `${plural(free, 'seed')} are free above the floor: ${plural(Math.floor(free / body.seedsEach), 'packet')} of ${String(body.seedsEach)} at most`,
-        );
-      }
-      const id = change.insert('packet_fills', {
-        lot_id: lot.id,
-        seeds_each: body.seedsEach,
-        packets: body.packets,
-        packets_left: body.packets,
-        filled_on: body.filledOn,
-      });
-      change.touch('lot', lot.id);
-      const rest = lot.balance - seedsInPackets(change.db, lot.id);
-      change.describe(`Filled ${plural(body.packets, 'packet')} of ${String(body.seedsEach)} from ${lot.code}; ${String(rest)} stay loose`);
-      return { id, loose: rest };
-    }),
-    changes('post', '/packets/:id/pour-back', 'packets', asSeenForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
-      const fill = one<{ lot_id: number; seeds_each: number; packets_left: number }>(
-        change.db,
-        'SELECT lot_id, seeds_each, packets_left FROM packet_fills WHERE id = ?',
-        id,
-      );
-      if (!fill) throw notFound('That filling of packets');
-      const lot = lotRow(change.db, fill.lot_id) as LotRow;
-      change.update('packet_fills', id, { packets_left: 0 }, body.version);
-      change.touch('lot', lot.id);
-      change.describe(`Poured ${plural(fill.packets_left, 'packet')} of ${String(fill.seeds_each)} back into ${lot.code}`);
-      return { code: lot.code };
-    }),
-  ];
 }

@@ -1,13 +1,11 @@
-import { asSeenForm, parseLotCode, plural, stocktakeCloseForm, stocktakeForm, stocktakeScanForm, wrong } from '@esprel/core';
+import { plural } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { moveSeeds } from '../lots/intake.ts';
 import { moveLot } from '../lots/putAway.ts';
 import { blocked, notFound } from '../problem.ts';
-import { lotByCode, lotRow, type LotRow } from '../records/lot.ts';
+import { lotRow, type LotRow } from '../records/lot.ts';
 import { lotsNowIn, placePath, placesById, placesWithin } from '../records/place.ts';
-import { pathId } from '../routing/query.ts';
-import { changes, read, type Route } from '../routing/route.ts';
 
 interface Stocktake {
   readonly id: number;
@@ -47,7 +45,7 @@ interface ScannedLot {
 }
 
 /** Every lot that should be here or was scanned here, with what was seen of it. */
-function stateOf(db: Db, take: Stocktake): ScannedLot[] {
+export function stateOf(db: Db, take: Stocktake): ScannedLot[] {
   const places = placesById(db);
   const inside = new Set(placesWithin(places, take.placeId));
   const expected = new Map(lotsNowIn(db, [...inside]).map((l) => [l.lotId, l.placeId]));
@@ -69,7 +67,7 @@ function stateOf(db: Db, take: Stocktake): ScannedLot[] {
   }));
 }
 
-function sheet(db: Db, id: number): object {
+export function sheet(db: Db, id: number): object {
   const take = stocktakeOf(db, id);
   const lots = stateOf(db, take);
   return {
@@ -81,14 +79,14 @@ function sheet(db: Db, id: number): object {
   };
 }
 
-function openTake(db: Db, id: number): Stocktake {
+export function openTake(db: Db, id: number): Stocktake {
   const take = stocktakeOf(db, id);
   if (take.closedOn !== null) throw blocked(`This stocktake was closed on ${take.closedOn}; begin a new one`);
   return take;
 }
 
 /** Closes a stocktake: all that it found becomes the record, in one step. */
-function close(change: Change, take: Stocktake, body: { readonly markMissing: boolean; readonly moveHere: boolean }): string {
+export function close(change: Change, take: Stocktake, body: { readonly markMissing: boolean; readonly moveHere: boolean }): string {
   const { db, today } = change;
   const said: string[] = [];
   const lots = stateOf(db, take);
@@ -134,7 +132,7 @@ function close(change: Change, take: Stocktake, body: { readonly markMissing: bo
 }
 
 /** Writes down what was seen of an envelope. That it was scanned once more says nothing against what was counted before. */
-function writeScan(
+export function writeScan(
   change: Change,
   take: Stocktake,
   lot: LotRow,
@@ -151,70 +149,4 @@ function writeScan(
   else if (body.version !== undefined || now.amount === 'not-looked') change.update('stocktake_scans', now.id, row, body.version);
   // Whoever knows of no look must not write over one: no row has the version 0, so both sides are shown.
   else if (body.amount !== 'not-looked') change.update('stocktake_scans', now.id, row, 0);
-}
-
-export function stocktakeRoutes(): Route[] {
-  return [
-    read('/stocktakes', ({ db }) => ({
-      stocktakes: all(
-        db,
-        `SELECT t.id, t.place_id AS placeId, p.name AS place, t.started_on AS startedOn, t.closed_on AS closedOn,
-           (SELECT count(*) FROM stocktake_scans s WHERE s.stocktake_id = t.id) AS scanned
-         FROM stocktakes t JOIN places p ON p.id = t.place_id ORDER BY t.closed_on IS NOT NULL, t.id DESC LIMIT 50`,
-      ),
-    })),
-    read('/stocktakes/:id', ({ db }, { params }) => sheet(db, pathId(params.id, 'id'))),
-    changes('post', '/stocktakes', 'stocktake', stocktakeForm, (change, { body }) => {
-      const place = placesById(change.db).get(body.placeId);
-      if (!place) throw wrong('placeId', 'is not a place here; choose again');
-      const open = one<{ id: number }>(change.db, 'SELECT id FROM stocktakes WHERE place_id = ? AND closed_on IS NULL', body.placeId);
-      if (open) throw wrong('placeId', `stock is being taken in ${place.name} already; go on with that`);
-      const id = change.insert('stocktakes', { place_id: body.placeId, started_on: change.today });
-      change.touch('place', body.placeId);
-      change.describe(`Began to take stock of ${place.name}`);
-      return { id };
-    }),
-    changes('post', '/stocktakes/:id/scans', 'scan', stocktakeScanForm, (change, { params, body }) => {
-      const take = openTake(change.db, pathId(params.id, 'id'));
-      const lot = lotByCode(change.db, body.lotCode, 'lotCode');
-      if ((body.amount === 'counted') !== (body.counted != null)) {
-        throw wrong('counted', body.amount === 'counted' ? 'say how many were counted' : 'leave it out unless it was counted');
-      }
-      writeScan(change, take, lot, body);
-      const seen = stateOf(change.db, take).find((l) => l.lotId === lot.id);
-      change.touch('place', take.placeId);
-      change.describe(`Stocktake: scanned ${lot.code}`);
-      return { code: lot.code, belongs: seen?.belongs ?? false, recordedIn: seen?.recordedIn ?? null };
-    }),
-    changes('delete', '/stocktakes/:id/scans/:code', 'scan', asSeenForm, (change, { params, body }) => {
-      const take = openTake(change.db, pathId(params.id, 'id'));
-      const code = parseLotCode(params.code ?? '');
-      const row = one<{ id: number }>(
-        change.db,
-        'SELECT s.id FROM stocktake_scans s JOIN lots l ON l.id = s.lot_id WHERE s.stocktake_id = ? AND l.code = ?',
-        take.id,
-        code,
-      );
-      if (!row) throw notFound('That scan');
-      change.remove('stocktake_scans', row.id, body.version);
-      change.touch('place', take.placeId);
-      change.describe(`Stocktake: took the scan of ${String(code)} back`);
-      return { id: take.id };
-    }),
-    changes('post', '/stocktakes/:id/close', 'stocktake', stocktakeCloseForm, (change, { params, body }) => {
-      const take = openTake(change.db, pathId(params.id, 'id'));
-      const words = close(change, take, body);
-      change.touch('place', take.placeId);
-      change.describe(`Took stock of ${placePath(placesById(change.db), take.placeId)}: ${words}`);
-      return { id: take.id };
-    }),
-    changes('post', '/lots/:code/found', 'found', asSeenForm, (change, { params, body }) => {
-      const lot = lotByCode(change.db, params.code ?? '');
-      if (lot.missing_since === null) throw wrong('code', `${lot.code} is not missing`);
-      change.update('lots', lot.id, { missing_since: null }, body.version);
-      change.touch('lot', lot.id);
-      change.describe(`${lot.code} turned up again`);
-      return { code: lot.code };
-    }),
-  ];
 }

@@ -68,14 +68,14 @@ interface UploadRoute {
   readonly handle: (reader: Reader, request: Request<Buffer>) => unknown;
 }
 
-/** A POST that does something besides the record: reads a file, moves a device. It leaves nothing in the journal by itself. */
-interface ActionRoute {
-  readonly kind: 'action';
+/** A POST that does something beside the record: reads a file, moves a device. It leaves no step in the history. */
+interface UnrecordedRoute {
+  readonly kind: 'unrecorded';
   readonly path: string;
   readonly handle: (reader: Reader, request: Request<unknown> & { readonly personId: number | null }) => unknown;
 }
 
-export type Route = ReadRoute | ChangeRoute | UploadRoute | ActionRoute;
+export type Route = ReadRoute | ChangeRoute | UploadRoute | UnrecordedRoute;
 
 export const read = (path: string, handle: ReadRoute['handle']): Route => ({ kind: 'read', path, handle });
 
@@ -83,7 +83,7 @@ export const read = (path: string, handle: ReadRoute['handle']): Route => ({ kin
 export const readKept = (path: string, handle: ReadRoute['handle']): Route => ({ kind: 'read', path, handle, kept: true });
 
 export const upload = (path: string, handle: UploadRoute['handle']): Route => ({ kind: 'upload', path, handle });
-export const action = (path: string, handle: ActionRoute['handle']): Route => ({ kind: 'action', path, handle });
+export const unrecorded = (path: string, handle: UnrecordedRoute['handle']): Route => ({ kind: 'unrecorded', path, handle });
 
 /** A route that changes something: its body is held against `schema` before `handle` sees it. */
 export function changes<T>(

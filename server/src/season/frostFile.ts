@@ -1,4 +1,5 @@
 import type * as yup from 'yup';
+import type { frostRecordForm } from '@esprel/core';
 import {
   type DailyMinimum,
   dayInYear,
@@ -6,9 +7,7 @@ import {
   doubtsOfRecord,
   type FrostRecord,
   frostRecord,
-  frostRecordForm,
   InputError,
-  parse,
   plural,
   readDate,
   readNumber,
@@ -21,9 +20,7 @@ import type { Db } from '../db/db.ts';
 import { readCsv } from '../files/csv.ts';
 import type { Change } from '../journal/change.ts';
 import { readSettings } from '../records/settings.ts';
-import { queryText } from '../routing/query.ts';
-import { action, changes, FileAnswer, read, type Route } from '../routing/route.ts';
-import { type Garden, gardenId, gardenOf } from './gardens.ts';
+import { type Garden, gardenOf } from './gardens.ts';
 
 const DATE = /\b(date|day|datum|tag|fecha|time)\b/i;
 const LEAST = /min|low|tief/i;
@@ -45,7 +42,7 @@ interface ReadMinima {
  * Reads a file of daily minima: a row a day or several (the lowest of a day counts), with a date and a temperature whose heading says
  * "min" and, for Fahrenheit, °F. Throws an InputError that names the row.
  */
-function readMinima(text: string, belowC: number, garden: Garden, monthFirst: boolean): ReadMinima {
+export function readMinima(text: string, belowC: number, garden: Garden, monthFirst: boolean): ReadMinima {
   const file = readCsv(Buffer.from(text, 'utf8'));
   const dateColumn = Math.max(
     0,
@@ -107,7 +104,7 @@ function refuseFahrenheit(record: FrostRecord, minima: readonly DailyMinimum[], 
   }
 }
 
-function write(change: Change, garden: Garden, body: yup.InferType<typeof frostRecordForm>): object {
+export function write(change: Change, garden: Garden, body: yup.InferType<typeof frostRecordForm>): object {
   const { db, today } = change;
   const settings = readSettings(db);
   const made = readMinima(body.text, body.belowC, garden, settings.dateOrder === 'month-day');
@@ -179,27 +176,6 @@ export function stationFile(db: Db, id: number | null, today: string): string {
   const garden = gardenOf(db, id);
   const from = `${String(yearOf(today) - STATION_YEARS)}-01-01`;
   return simulatedMinima(climateOf(garden), from, `${String(yearOf(today) - 1)}-12-31`, weatherOf(7919 + 104729 * ((id ?? 0) + 1)));
-}
-
-export function frostFileRoutes(): Route[] {
-  return [
-    read('/devices/station.csv', ({ db, today }, { query }) => {
-      const typed = queryText(query, 'garden') ?? 'library';
-      return new FileAnswer('text/csv', stationFile(db, gardenId(typed), today), { saveAs: `minima ${typed}.csv` });
-    }),
-    read('/devices/probe', ({ db, today }, { query }) => {
-      const garden = gardenOf(db, gardenId(queryText(query, 'garden') ?? 'library'));
-      return { simulated: true, temperatureC: probeOn(garden, today), readOn: today };
-    }),
-    action('/gardens/:garden/frost-record/look', ({ db }, { params, body }) => {
-      const asked = parse(frostRecordForm, body);
-      const garden = gardenOf(db, gardenId(params.garden));
-      return readMinima(asked.text, asked.belowC, garden, readSettings(db).dateOrder === 'month-day');
-    }),
-    changes('post', '/gardens/:garden/frost-record', 'frost record', frostRecordForm, (change, { params, body }) =>
-      write(change, gardenOf(change.db, gardenId(params.garden)), body),
-    ),
-  ];
 }
 
 /** What the simulated probe reads in a garden on a day, C; the same every time it is asked. */

@@ -1,25 +1,18 @@
-import type * as yup from 'yup';
 import {
   addDays,
   dayInYear,
   fitFrosts,
   type FrostDates,
   type FrostRecord,
-  gardenEditForm,
-  gardenForm,
-  isDay,
   seasonYearOf,
-  soilReadingForm,
   springFrostRisk,
   type SpringOfRecord,
   wrong,
 } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
-import type { Change } from '../journal/change.ts';
 import { notFound } from '../problem.ts';
 import { readSettings } from '../records/settings.ts';
-import { pathId, queryWhole } from '../routing/query.ts';
-import { changes, read, type Route } from '../routing/route.ts';
+import { pathId } from '../routing/query.ts';
 
 interface GardenRow {
   readonly id: number;
@@ -54,7 +47,7 @@ export interface Garden {
   readonly version: number;
 }
 
-function gardenRow(db: Db, id: number, field: string | null = null): GardenRow {
+export function gardenRow(db: Db, id: number, field: string | null = null): GardenRow {
   const row = one<GardenRow>(db, 'SELECT * FROM gardens WHERE id = ?', id);
   if (!row) throw field === null ? notFound('That garden') : wrong(field, 'is not a garden of this library; choose again');
   return row;
@@ -112,7 +105,7 @@ export function gardenOf(db: Db, id: number | null, field: string | null = null)
 }
 
 /** The library first, then its gardens by name. */
-function listGardens(db: Db): Garden[] {
+export function listGardens(db: Db): Garden[] {
   const ids = all<{ id: number }>(db, 'SELECT id FROM gardens ORDER BY name').map((g) => g.id);
   return [null, ...ids].map((id) => gardenOf(db, id));
 }
@@ -139,50 +132,6 @@ function recordOf(db: Db, garden: Garden): StoredFrostRecord | null {
   return { ...row, years, ...fitFrosts(years, garden.hemisphere) };
 }
 
-function checked(body: yup.InferType<typeof gardenForm>): object {
-  const dates = ['lastFrost', 'firstFrost'] as const;
-  for (const field of dates) {
-    const value = body[field];
-    if (value != null && !isDay(`2028-${value}`)) throw wrong(field, 'must be a month and day that exist, as 04-27');
-  }
-  if (body.shiftDays != null) {
-    return { shift_days: body.shiftDays, last_frost: null, last_frost_sd: null, first_frost: null, first_frost_sd: null };
-  }
-  for (const field of ['lastFrost', 'lastFrostSdDays', 'firstFrost', 'firstFrostSdDays'] as const) {
-    if (body[field] == null) throw wrong(field, 'is needed, or say how many days later than the library it is');
-  }
-  return {
-    shift_days: null,
-    last_frost: body.lastFrost,
-    last_frost_sd: body.lastFrostSdDays,
-    first_frost: body.firstFrost,
-    first_frost_sd: body.firstFrostSdDays,
-  };
-}
-
-function writeGarden(change: Change, body: yup.InferType<typeof gardenForm>, id: number | null, version?: number): object {
-  const { db } = change;
-  const frosts = checked(body);
-  if (body.memberId != null && !one(db, 'SELECT 1 FROM members WHERE id = ?', body.memberId))
-    throw wrong('memberId', 'is not a member; choose again');
-  if (one(db, 'SELECT 1 FROM gardens WHERE name = ? AND id IS NOT ?', body.name.trim(), id))
-    throw wrong('name', 'is taken by another garden');
-  const row = {
-    name: body.name.trim(),
-    member_id: body.memberId ?? null,
-    hemisphere: body.hemisphere,
-    winter_min_c: body.winterMinC ?? null,
-    note: body.note?.trim() || null,
-    ...frosts,
-  };
-  let now = id;
-  if (now === null) now = change.insert('gardens', row);
-  else change.update('gardens', now, row, version);
-  change.touch('garden', now);
-  change.describe(`${id === null ? 'Added' : 'Changed'} the garden ${row.name}`);
-  return { id: now };
-}
-
 export interface SoilRow {
   readonly id: number;
   readonly readOn: string;
@@ -202,7 +151,7 @@ export function soilOf(db: Db, gardenId: number | null, today: string): SoilRow[
 }
 
 /** The frost of a garden as its page shows it: the fitted risk day by day beside what the record counted. */
-function frostPage(db: Db, id: number | null, today: string): object {
+export function frostPage(db: Db, id: number | null, today: string): object {
   const garden = gardenOf(db, id);
   const year = seasonYearOf(today, garden.frost.last);
   const last = dayInYear(year, garden.frost.last);
@@ -216,28 +165,4 @@ function frostPage(db: Db, id: number | null, today: string): object {
 
 export function gardenId(text: string | undefined): number | null {
   return text === 'library' ? null : pathId(text, 'garden');
-}
-
-export function gardenRoutes(): Route[] {
-  return [
-    read('/gardens', ({ db }) => ({ gardens: listGardens(db) })),
-    read('/gardens/:garden/frost', ({ db, today }, { params }) => frostPage(db, gardenId(params.garden), today)),
-    changes('post', '/gardens', 'garden', gardenForm, (change, { body }) => writeGarden(change, body, null)),
-    changes('put', '/gardens/:garden', 'garden', gardenEditForm, (change, { params, body }) => {
-      const id = pathId(params.garden, 'garden');
-      gardenRow(change.db, id);
-      return writeGarden(change, body, id, body.version);
-    }),
-    changes('post', '/soil-readings', 'soil', soilReadingForm, (change, { body }) => {
-      if (body.readOn > change.today) throw wrong('readOn', `must not be after today, ${change.today}`);
-      const garden = gardenOf(change.db, body.gardenId ?? null, 'gardenId');
-      const id = change.insert('soil_readings', { garden_id: garden.id, read_on: body.readOn, temperature_c: body.temperatureC });
-      if (garden.id !== null) change.touch('garden', garden.id);
-      change.describe(`Read the soil of ${garden.name}: ${String(body.temperatureC)} °C`);
-      return { id };
-    }),
-    read('/soil-readings', ({ db, today }, { query }) => ({
-      readings: soilOf(db, queryWhole(query, 'garden', 1, Number.MAX_SAFE_INTEGER), today),
-    })),
-  ];
 }

@@ -1,22 +1,11 @@
 import type * as yup from 'yup';
-import {
-  asSeenForm,
-  CoreError,
-  PLANT_WORDS,
-  type PlantCount,
-  plantsForm,
-  plantsOf,
-  type PlantsOfSowing,
-  plural,
-  wrong,
-} from '@esprel/core';
+import type { plantsForm } from '@esprel/core';
+import { CoreError, PLANT_WORDS, type PlantCount, plantsOf, type PlantsOfSowing, plural, wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { notFound } from '../problem.ts';
 import { memberName } from '../records/loan.ts';
 import { lotNames } from '../records/lot.ts';
-import { pathId } from '../routing/query.ts';
-import { changes, read, type Route } from '../routing/route.ts';
 
 interface CountRow extends PlantCount {
   readonly id: number;
@@ -72,7 +61,7 @@ function standingOrWrong(db: Db, sowingId: number): PlantsOfSowing {
   }
 }
 
-function count(change: Change, sowingId: number, body: yup.InferType<typeof plantsForm>): object {
+export function count(change: Change, sowingId: number, body: yup.InferType<typeof plantsForm>): object {
   const { db, today } = change;
   const s = grown(db, sowingId);
   if (s.loanId !== null) throw wrong('kind', 'this one grows in a member’s garden; the library has no plants of it');
@@ -101,7 +90,7 @@ function count(change: Change, sowingId: number, body: yup.InferType<typeof plan
   return { standing: now.standing, spare: now.spare };
 }
 
-function forget(change: Change, id: number, version: number): void {
+export function forget(change: Change, id: number, version: number): void {
   const { db } = change;
   const row = one<{ sowing_id: number; kind: keyof typeof PLANT_WORDS; plants: number }>(
     db,
@@ -118,7 +107,7 @@ function forget(change: Change, id: number, version: number): void {
 }
 
 /** Sowings whose plants were counted and of which some are to spare, as a list for a sale or a gift. */
-function spare(db: Db): object[] {
+export function spare(db: Db): object[] {
   return all<{ id: number; lotCode: string; variety: string; crop: string; sownOn: string }>(
     db,
     `SELECT s.id, l.code AS lotCode, v.name AS variety, c.name AS crop, s.sown_on AS sownOn
@@ -130,17 +119,4 @@ function spare(db: Db): object[] {
       return { ...s, standing, kept, spare: free, given: gone.given, sold: gone.sold };
     })
     .filter((s) => s.standing > 0);
-}
-
-export function plantRoutes(): Route[] {
-  return [
-    read('/plants', ({ db }) => ({ plants: spare(db) })),
-    changes('post', '/sowings/:id/plants', 'plants', plantsForm, (change, { params, body }) =>
-      count(change, pathId(params.id, 'id'), body),
-    ),
-    changes('delete', '/plant-counts/:id', 'plants', asSeenForm, (change, { params, body }) => {
-      forget(change, pathId(params.id, 'id'), body.version);
-      return {};
-    }),
-  ];
 }

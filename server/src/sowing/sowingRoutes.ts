@@ -4,7 +4,7 @@ import { pathId, queryOneOf } from '../routing/query.ts';
 import { changes, read, readKept, type Route } from '../routing/route.ts';
 import { sowingAdvice } from './advice.ts';
 import { doCare } from './care.ts';
-import { plantRoutes } from './plants.ts';
+import { plantRoutes } from './plantRoutes.ts';
 import { countUp, setFate, sow } from './sow.ts';
 import { listSowings } from './sowingList.ts';
 import { sowingSheet } from './sowingSheet.ts';

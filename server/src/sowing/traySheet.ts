@@ -5,7 +5,7 @@ import { notFound } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { lotNames, lotRow, type LotRow } from '../records/lot.ts';
 import { plannedRow } from '../records/planned.ts';
-import { cautionsOfLot } from '../restricted/restricted.ts';
+import { cautionsOfLot } from '../records/restriction.ts';
 import { SeasonReader } from '../season/windows.ts';
 import { nextCareOf } from './care.ts';
 

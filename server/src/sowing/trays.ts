@@ -18,7 +18,7 @@ import { blocked } from '../problem.ts';
 import { lotByCode, type LotRow } from '../records/lot.ts';
 import { plannedRow } from '../records/planned.ts';
 import { sowTogether } from '../season/trayDay.ts';
-import { checkedShape } from './bench.ts';
+import { checkedShape } from './benchRoutes.ts';
 import { fillsOf, shapeOf, trayRow, type TrayRow, traySheet } from './traySheet.ts';
 
 interface FillBody {

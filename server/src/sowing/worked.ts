@@ -49,7 +49,7 @@ interface WorkedSeason {
   readonly notes: readonly { readonly id: number; readonly sownOn: string; readonly variety: string; readonly note: string }[];
 }
 
-export interface Worked {
+interface Worked {
   readonly cropKey: string;
   readonly crop: string;
   readonly method: SowingMethod;

@@ -2,10 +2,10 @@ import { addDays, daysBetween, numberWords, plural, PROMISE_NOTICE_DAYS, QUARANT
 import { all, type Db } from '../db/db.ts';
 import { libraryState } from '../db/state.ts';
 import { type Errand, openErrands } from '../errands/errands.ts';
-import { type ListedTest, listTests } from '../germination/list.ts';
+import { type ListedTest, listTests } from '../germination/testList.ts';
 import { wetWork } from '../lots/wet.ts';
 import type { WorkItem } from '../records/work.ts';
-import { waitingReturns } from '../returns/returns.ts';
+import { waitingReturns } from '../returns/waiting.ts';
 import { sowingWork } from '../sowing/work.ts';
 
 const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth'];

@@ -102,7 +102,7 @@ export async function sendChange<T>(method: Method, path: string, body: unknown,
 }
 
 /** Sends something that leaves no step in the history: a file to be read, a device to be moved. */
-export function sendAction<T>(path: string, body: unknown = {}, personId: number | null = null): Promise<T> {
+export function sendUnrecorded<T>(path: string, body: unknown = {}, personId: number | null = null): Promise<T> {
   return call<T>(path, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json', ...(personId === null ? {} : { 'X-Esprel-Person': String(personId) }) },

@@ -2,7 +2,7 @@
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { reactive, ref } from 'vue';
-import { sendAction } from '../base/api.ts';
+import { sendUnrecorded } from '../base/api.ts';
 import { useFetched } from '../base/useFetched.ts';
 import { numberOf } from '../base/useForm.ts';
 import FieldText from '../fields/FieldText.vue';
@@ -37,16 +37,17 @@ async function attempt(work: () => Promise<unknown>): Promise<void> {
 }
 const lay = (): Promise<void> =>
   attempt(async () => {
-    await sendAction('/devices/scale', {
+    await sendUnrecorded('/devices/scale', {
       lotCode: pan.lotCode.trim() || null,
       seeds: numberOf('seeds', pan.seeds),
       trayGrams: numberOf('trayGrams', pan.trayGrams),
     });
   });
-const clear = (): Promise<void> => attempt(async () => sendAction('/devices/scale', { trayGrams: numberOf('trayGrams', pan.trayGrams) }));
+const clear = (): Promise<void> =>
+  attempt(async () => sendUnrecorded('/devices/scale', { trayGrams: numberOf('trayGrams', pan.trayGrams) }));
 const setPrinter = (body: object): Promise<void> =>
   attempt(async () => {
-    await sendAction('/devices/printer', body);
+    await sendUnrecorded('/devices/printer', body);
     await reload();
   });
 </script>

@@ -4,7 +4,7 @@ import { refDebounced } from '@vueuse/core';
 import Button from 'primevue/button';
 import { computed, reactive, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { ApiProblem, sendAction } from '../base/api.ts';
+import { ApiProblem, sendUnrecorded } from '../base/api.ts';
 import { percent } from '../base/format.ts';
 import { useTable } from '../base/table.ts';
 import TwoPanes from '../base/TwoPanes.vue';
@@ -87,7 +87,7 @@ watch(settled, async (body) => {
     return;
   }
   try {
-    const answer = await sendAction<RoundPlan>('/rounds/plan', body);
+    const answer = await sendUnrecorded<RoundPlan>('/rounds/plan', body);
     // A late answer to what was typed before is dropped.
     if (body !== settled.value) return;
     plan.value = answer;

@@ -2,7 +2,7 @@ import { type ColumnMapping, IMPORT_FIELD_KEYS, type ImportField, nameKey } from
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, reactive, ref, watch } from 'vue';
-import { ApiProblem, get, sendAction, sendFile } from '../base/api.ts';
+import { ApiProblem, get, sendUnrecorded, sendFile } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
 import { useSession } from '../base/session.ts';
 import type { ImportOverview, ImportRow } from '../answers/imports.ts';
@@ -97,7 +97,7 @@ export const useImport = defineStore('import', () => {
   async function read(how: { readonly encoding?: string; readonly separator?: string } = {}): Promise<void> {
     await attempt(async () => {
       show(
-        await sendAction<ImportOverview>(`/imports/${fileId.value}/read`, {
+        await sendUnrecorded<ImportOverview>(`/imports/${fileId.value}/read`, {
           ...how,
           mapping: { ...columns } satisfies ColumnMapping,
           source: defaults.source.trim() || null,
@@ -117,7 +117,7 @@ export const useImport = defineStore('import', () => {
   async function accept(leaveOutProblems: boolean): Promise<void> {
     await attempt(async () => {
       show(
-        await sendAction<ImportOverview>(
+        await sendUnrecorded<ImportOverview>(
           `/imports/${fileId.value}/accept`,
           {
             leaveOutProblems,
@@ -130,10 +130,10 @@ export const useImport = defineStore('import', () => {
       );
     });
   }
-  const stop = (): Promise<void> => attempt(async () => show(await sendAction<ImportOverview>(`/imports/${fileId.value}/stop`)));
+  const stop = (): Promise<void> => attempt(async () => show(await sendUnrecorded<ImportOverview>(`/imports/${fileId.value}/stop`)));
   async function leave(): Promise<void> {
     await attempt(async () => {
-      await sendAction(`/imports/${fileId.value}/leave`);
+      await sendUnrecorded(`/imports/${fileId.value}/leave`);
     });
     fileId.value = '';
     file.value = null;

@@ -4,7 +4,7 @@ import { useLocalStorage } from '@vueuse/core';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { sendAction } from '../base/api.ts';
+import { sendUnrecorded } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
 import { useFetched } from '../base/useFetched.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
@@ -95,7 +95,7 @@ function show(next: Record<string, string>): void {
 }
 async function toPrinter(): Promise<void> {
   said.value = null;
-  await sendAction<{ cameOut: number; labels: number; state: string }>(`/labels/print?${query.value}`)
+  await sendUnrecorded<{ cameOut: number; labels: number; state: string }>(`/labels/print?${query.value}`)
     .then((job) => {
       said.value =
         job.state === 'printed'

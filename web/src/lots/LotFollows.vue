@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
-import { sendAction } from '../base/api.ts';
+import { sendUnrecorded } from '../base/api.ts';
 import { useFormat } from '../base/useFormat.ts';
 
 /** What would follow if a lot were put right as it is typed now. */
@@ -29,7 +29,7 @@ const lookAhead = useDebounceFn(async () => {
     return;
   }
   // What does not fit yet is said when it is saved.
-  const answer = await sendAction<Follows>(`/lots/${props.code}/put-right`, body).catch(() => null);
+  const answer = await sendUnrecorded<Follows>(`/lots/${props.code}/put-right`, body).catch(() => null);
   if (mine === asked) follows.value = answer;
 }, 350);
 watch(

@@ -4,7 +4,7 @@ import { useElementSize } from '@vueuse/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { ApiProblem, get, sendAction } from '../base/api.ts';
+import { ApiProblem, get, sendUnrecorded } from '../base/api.ts';
 import { fromCelsius, toCelsius } from '../base/format.ts';
 import { useSession } from '../base/session.ts';
 import TwoPanes from '../base/TwoPanes.vue';
@@ -71,7 +71,7 @@ async function look(fileName: string, text: string): Promise<void> {
   looked.value = null;
   record.reset({ fileName, text, accept: false });
   try {
-    looked.value = await sendAction<Looked>(`/gardens/${here.value}/frost-record/look`, { fileName, text, belowC: 0 });
+    looked.value = await sendUnrecorded<Looked>(`/gardens/${here.value}/frost-record/look`, { fileName, text, belowC: 0 });
     record.values.accept = looked.value.doubts.length > 0;
   } catch (error) {
     fileProblem.value = error instanceof ApiProblem ? (error.errors[0]?.message ?? error.message) : String(error);

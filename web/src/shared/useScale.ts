@@ -1,5 +1,5 @@
 import { onScopeDispose, ref } from 'vue';
-import { get, sendAction } from '../base/api.ts';
+import { get, sendUnrecorded } from '../base/api.ts';
 
 export interface ScaleState {
   readonly grams: number;
@@ -28,11 +28,11 @@ export function useScale() {
     if (timer !== null) clearTimeout(timer);
   });
   async function tare(): Promise<void> {
-    reading.value = await sendAction<ScaleState>('/devices/scale/tare').catch(() => reading.value);
+    reading.value = await sendUnrecorded<ScaleState>('/devices/scale/tare').catch(() => reading.value);
   }
   /** Lays seeds of a lot on the pan of the stand-in, or takes all off it. */
   async function lay(what: { readonly lotCode?: string; readonly seeds?: number | null }): Promise<void> {
-    reading.value = await sendAction<ScaleState>('/devices/scale', what).catch(() => reading.value);
+    reading.value = await sendUnrecorded<ScaleState>('/devices/scale', what).catch(() => reading.value);
   }
   return { reading, tare, lay };
 }

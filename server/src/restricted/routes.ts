@@ -1,50 +1,11 @@
-import {
-  asSeenForm,
-  cautionWords,
-  type Crop,
-  foldName,
-  isRuled,
-  restrictedForm,
-  type Restriction,
-  restrictionsOf,
-  restrictionWords,
-  type SeedForm,
-  wrong,
-} from '@esprel/core';
-import { all, type Db, one } from '../db/db.ts';
+import { asSeenForm, foldName, isRuled, restrictedForm, wrong } from '@esprel/core';
+import { all, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { notFound } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
+import { restrictions } from '../records/restriction.ts';
 import { pathId } from '../routing/query.ts';
 import { changes, read, type Route } from '../routing/route.ts';
-
-export function restrictions(db: Db): (Restriction & { readonly version: number })[] {
-  return all<Restriction & { readonly version: number }>(
-    db,
-    'SELECT id, crop_key AS cropKey, name, rule, why, version FROM restricted_plants ORDER BY id',
-  );
-}
-
-/** Everything to be careful about with a lot, in the order of how soon it can hurt. */
-export function cautionsOfLot(
-  db: Db,
-  lot: { readonly id: number; readonly form: SeedForm; readonly varietyId: number },
-  crop: Crop,
-  list: readonly Restriction[] = restrictions(db),
-): string[] {
-  const names = all<{ name: string }>(
-    db,
-    'SELECT name FROM varieties WHERE id = ? UNION SELECT name FROM variety_synonyms WHERE variety_id = ?',
-    lot.varietyId,
-    lot.varietyId,
-  ).map((r) => r.name);
-  const printed = one<{ warnings: string | null }>(db, 'SELECT warnings FROM envelope_texts WHERE lot_id = ?', lot.id)?.warnings ?? null;
-  return [
-    ...cautionWords(crop.cautions, lot.form, crop.storageBehaviour),
-    ...restrictionsOf(list, crop, names).map(restrictionWords),
-    ...(printed === null ? [] : [`On the envelope: ${printed}`]),
-  ];
-}
 
 function lotsOfRestriction(change: Change, r: { readonly cropKey: string | null }): void {
   if (r.cropKey === null) return;

@@ -1,7 +1,7 @@
 import { cautionWords, foldName, type LibraryCrop, restrictionsOf, restrictionWords } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import { cropsNamed, cropsWithin, findCrops, libraryCrop } from '../records/crop.ts';
-import { restrictions } from '../restricted/restricted.ts';
+import { restrictions } from '../records/restriction.ts';
 import { nearVarieties } from '../varieties/register.ts';
 
 /** How a crop was come by: said, known by the variety, by a name like it, or by a word of the nickname. */
@@ -17,7 +17,7 @@ function meaningsOf(db: Db, typed: string): string[] {
 }
 
 /** What the line of an envelope is told while it is typed: the crop it will have, varieties it may be, what to be careful of. */
-export function lookAtLine(db: Db, name: string, cropTyped: string | null): object {
+export function previewLine(db: Db, name: string, cropTyped: string | null): object {
   const folded = foldName(name);
   const exact = all<{ id: number; name: string; cropKey: string; crop: string; lots: number }>(
     db,

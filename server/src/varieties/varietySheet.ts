@@ -1,4 +1,4 @@
-import { chooseEnvelopeForm, varietyEditForm, varietyForm, varietyJoinForm, varietyMoveForm, varietySplitForm, wrong } from '@esprel/core';
+import { wrong } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { reachOf } from '../errands/errands.ts';
 import { findNames } from '../find/names.ts';
@@ -6,15 +6,13 @@ import { historyOf } from '../journal/history.ts';
 import { everyCrop, libraryCrop } from '../records/crop.ts';
 import { PRINTED_COLUMNS } from '../records/envelope.ts';
 import { lotIdsOf, synonymsOf, varietyRow } from '../records/variety.ts';
-import { pathId, queryText, queryWhole } from '../routing/query.ts';
-import { changes, read, type Route } from '../routing/route.ts';
-import { editVariety, joinVariety, makeVariety, moveVariety, nearVarieties, splitVariety } from './register.ts';
+import { queryText, queryWhole } from '../routing/query.ts';
+import { nearVarieties } from './register.ts';
 
-const COLUMNS = `v.id, v.name, v.crop_key AS cropKey, c.name AS crop, v.breeding, v.habit, v.height_cm AS heightCm, v.spacing_cm AS spacingCm,
+export const COLUMNS = `v.id, v.name, v.crop_key AS cropKey, c.name AS crop, v.breeding, v.habit, v.height_cm AS heightCm, v.spacing_cm AS spacingCm,
   v.harvest_days_min AS harvestDaysMin, v.harvest_days_max AS harvestDaysMax, v.hardiness, v.note, v.joined_into AS joinedInto, v.version,
   v.chosen_envelope_id AS chosenEnvelopeId, v.chosen_reason AS chosenReason, (SELECT count(*) FROM lots WHERE variety_id = v.id) AS lots`;
-
-interface VarietyListed {
+export interface VarietyListed {
   readonly id: number;
   readonly name: string;
   readonly cropKey: string;
@@ -22,7 +20,7 @@ interface VarietyListed {
 }
 
 /** The register, in the order of crop and name, a page at a time; or what fits a text. */
-function listVarieties(db: Db, query: Readonly<Record<string, unknown>>): object {
+export function listVarieties(db: Db, query: Readonly<Record<string, unknown>>): object {
   const q = queryText(query, 'q');
   const crop = queryText(query, 'crop');
   const limit = queryWhole(query, 'limit', 1, 500) ?? 200;
@@ -60,8 +58,14 @@ function listVarieties(db: Db, query: Readonly<Record<string, unknown>>): object
   };
 }
 
+function crossingCrops(db: Db, group: string): string[] {
+  return everyCrop(db)
+    .filter((c) => c.crossingGroup === group)
+    .map((c) => c.key);
+}
+
 /** Everything the page of one variety shows, printed instructions of its suppliers side by side. */
-function varietySheet(db: Db, id: number): object {
+export function varietySheet(db: Db, id: number): object {
   const row = varietyRow(db, id);
   const crop = libraryCrop(db, row.crop_key);
   return {
@@ -107,64 +111,4 @@ function varietySheet(db: Db, id: number): object {
     reach: reachOf(db, lotIdsOf(db, id)),
     history: historyOf(db, 'variety', id),
   };
-}
-
-function crossingCrops(db: Db, group: string): string[] {
-  return everyCrop(db)
-    .filter((c) => c.crossingGroup === group)
-    .map((c) => c.key);
-}
-
-export function varietyRoutes(): Route[] {
-  return [
-    read('/varieties', ({ db }, { query }) => listVarieties(db, query)),
-    read('/varieties/near', ({ db }, { query }) => ({
-      near: nearVarieties(db, queryText(query, 'name', 120) ?? '', queryText(query, 'crop', 60)),
-    })),
-    read('/varieties/:id', ({ db }, { params }) => varietySheet(db, pathId(params.id, 'id'))),
-    read('/sources', ({ db }, { query }) => {
-      const ids = findNames(db, queryText(query, 'q') ?? '', ['source'])
-        .slice(0, 20)
-        .map((n) => Number(n.thing));
-      return {
-        sources: all(db, 'SELECT s.id, s.name FROM json_each(?) j JOIN sources s ON s.id = j.value ORDER BY j.key', JSON.stringify(ids)),
-      };
-    }),
-    changes('post', '/varieties', 'variety', varietyForm, (change, { body }) => makeVariety(change, body)),
-    changes('patch', '/varieties/:id', 'variety', varietyEditForm, (change, { params, body }) =>
-      editVariety(change, pathId(params.id, 'id'), body),
-    ),
-    changes('post', '/varieties/:id/split', 'split variety', varietySplitForm, (change, { params, body }) =>
-      splitVariety(change, pathId(params.id, 'id'), { ...body, lotCodes: body.lotCodes as string[] }),
-    ),
-    changes('post', '/varieties/:id/join', 'join varieties', varietyJoinForm, (change, { params, body }) =>
-      joinVariety(change, pathId(params.id, 'id'), body),
-    ),
-    changes('post', '/varieties/:id/move', 'move variety', varietyMoveForm, (change, { params, body }) =>
-      moveVariety(change, pathId(params.id, 'id'), body),
-    ),
-    changes('put', '/varieties/:id/instructions', 'instructions', chooseEnvelopeForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
-      const row = varietyRow(change.db, id);
-      const reason = (body.reason ?? '').trim();
-      if (body.envelopeId != null) {
-        const text = one<{ source: string }>(
-          change.db,
-          `SELECT s.name AS source FROM envelope_texts t JOIN lots l ON l.id = t.lot_id JOIN sources s ON s.id = l.source_id
-           WHERE t.id = ? AND l.variety_id = ?`,
-          body.envelopeId,
-          id,
-        );
-        if (!text) throw wrong('envelopeId', 'is not an envelope of this variety; choose again');
-        if (reason === '') throw wrong('reason', 'say why these are followed');
-        change.update('varieties', id, { chosen_envelope_id: body.envelopeId, chosen_reason: reason }, body.version);
-        change.describe(`${row.name} is sown as ${text.source} says: ${reason}`);
-      } else {
-        change.update('varieties', id, { chosen_envelope_id: null, chosen_reason: null }, body.version);
-        change.describe(`${row.name} is sown by the figures of the crop again`);
-      }
-      change.touch('variety', id);
-      return { id };
-    }),
-  ];
 }

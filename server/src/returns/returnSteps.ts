@@ -1,14 +1,13 @@
 import type * as yup from 'yup';
-import { plural, releaseForm, returnForm, suggestedFloor, unsownForm, wrong, yearOf } from '@esprel/core';
-import { all, type Db, one } from '../db/db.ts';
+import type { releaseForm, returnForm, unsownForm } from '@esprel/core';
+import { plural, suggestedFloor, wrong, yearOf } from '@esprel/core';
+import { one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { insertLot, moveSeeds, offspringOf, sourceId } from '../lots/intake.ts';
 import { notFound, Problem } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { leftOfLoan, loanRow, memberName } from '../records/loan.ts';
 import { lotNames, lotRow } from '../records/lot.ts';
-import { pathId } from '../routing/query.ts';
-import { changes, read, type Route } from '../routing/route.ts';
 
 interface ReturnRow {
   readonly id: number;
@@ -23,7 +22,7 @@ interface ReturnRow {
  * Saved seed came back. It becomes a lot with its own code at once, because an envelope without a
  * label is how seed is lost; but it waits in quarantine and can be neither lent nor sown until released.
  */
-function bringBack(change: Change, body: yup.InferType<typeof returnForm>): object {
+export function bringBack(change: Change, body: yup.InferType<typeof returnForm>): object {
   const { db, today } = change;
   const loan = loanRow(db, body.loanId, 'loanId');
   const parent = lotRow(db, loan.lot_id);
@@ -93,7 +92,7 @@ function bringBack(change: Change, body: yup.InferType<typeof returnForm>): obje
 }
 
 /** Seed of a loan came back as it was lent: into its own lot, and the promise with it once nothing of the loan is left. */
-function bringBackUnsown(change: Change, loanId: number, body: yup.InferType<typeof unsownForm>): object {
+export function bringBackUnsown(change: Change, loanId: number, body: yup.InferType<typeof unsownForm>): object {
   const { db, today } = change;
   const loan = loanRow(db, loanId);
   const lot = lotRow(db, loan.lot_id);
@@ -113,7 +112,7 @@ function bringBackUnsown(change: Change, loanId: number, body: yup.InferType<typ
   return { lotCode: lot.code };
 }
 
-function release(change: Change, id: number, body: yup.InferType<typeof releaseForm>): object {
+export function release(change: Change, id: number, body: yup.InferType<typeof releaseForm>): object {
   const { db, today } = change;
   const row = one<ReturnRow>(db, 'SELECT * FROM returns WHERE id = ?', id);
   if (!row) throw notFound('That return');
@@ -134,38 +133,4 @@ function release(change: Change, id: number, body: yup.InferType<typeof releaseF
   change.touch('lot', lot.id);
   change.describe(`Released ${lot.code} from quarantine, generation ${String(lot.generation)}`);
   return { lotCode: lot.code };
-}
-
-interface WaitingReturn {
-  readonly id: number;
-  readonly lotId: number;
-  readonly lotCode: string;
-  readonly variety: string;
-  readonly crop: string;
-  readonly member: string;
-  readonly receivedOn: string;
-}
-
-/** Returns that wait in quarantine, the longest first. */
-export function waitingReturns(db: Db): WaitingReturn[] {
-  return all(
-    db,
-    `SELECT r.id, l.id AS lotId, l.code AS lotCode, v.name AS variety, c.name AS crop, m.name AS member, r.received_on AS receivedOn
-     FROM returns r JOIN lots l ON l.id = r.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
-     JOIN loans o ON o.id = r.loan_id JOIN members m ON m.id = o.member_id
-     WHERE r.released_on IS NULL AND l.balance > 0 ORDER BY r.received_on, r.id`,
-  );
-}
-
-export function returnRoutes(): Route[] {
-  return [
-    read('/returns', ({ db }) => ({ returns: waitingReturns(db) })),
-    changes('post', '/returns', 'return', returnForm, (change, { body }) => bringBack(change, body)),
-    changes('post', '/loans/:id/unsown', 'return', unsownForm, (change, { params, body }) =>
-      bringBackUnsown(change, pathId(params.id, 'id'), body),
-    ),
-    changes('post', '/returns/:id/release', 'release', releaseForm, (change, { params, body }) =>
-      release(change, pathId(params.id, 'id'), body),
-    ),
-  ];
 }

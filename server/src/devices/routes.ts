@@ -15,7 +15,7 @@ import { libraryCrop } from '../records/crop.ts';
 import { lotByCode } from '../records/lot.ts';
 import { climateIn, placesById } from '../records/place.ts';
 import { queryWhole } from '../routing/query.ts';
-import { action, FileAnswer, read, type Route } from '../routing/route.ts';
+import { unrecorded, FileAnswer, read, type Route } from '../routing/route.ts';
 import { printerRoutes } from './printer.ts';
 
 /** The panel of the scale: what lies on it, in words, for whoever plays with the stand-in. */
@@ -43,11 +43,11 @@ function scaleRoutes(): Route[] {
   const state = (db: Db): object => ({ ...pan(db).scale.read(), on: pan(db).on, maxGrams: SMALL_SCALE.maxGrams, simulated: true });
   return [
     read('/devices/scale', ({ db }) => state(db)),
-    action('/devices/scale/tare', ({ db }) => {
+    unrecorded('/devices/scale/tare', ({ db }) => {
       pan(db).scale.tare();
       return state(db);
     }),
-    action('/devices/scale', ({ db }, { body }) => {
+    unrecorded('/devices/scale', ({ db }, { body }) => {
       const form = parse(scaleForm, body);
       const p = pan(db);
       if (form.lotCode != null) {

@@ -23,7 +23,7 @@ import { Problem } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { lotByCode, lotNames, lotRow, type LotRow, refuseMissing } from '../records/lot.ts';
 import { type Replicate, replicatesOf, testRow, type TestRow } from '../records/test.ts';
-import { looksOf, stepsOfTest, testSheet } from './sheet.ts';
+import { looksOf, stepsOfTest, testSheet } from './testSheet.ts';
 
 type Form<S extends yup.Schema> = yup.InferType<S>;
 

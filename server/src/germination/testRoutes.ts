@@ -3,10 +3,10 @@ import { bagForm, closeTestForm, countForm, extendForm, giveUpForm, layForm, pot
 import type { Change } from '../journal/change.ts';
 import { pathId, queryOneOf } from '../routing/query.ts';
 import { changes, read, readKept, type Route } from '../routing/route.ts';
-import { closeTest, doStep, dropBag, extendTest, giveUpTest, layTest, saveCount, startTest } from './change.ts';
-import { listTests } from './list.ts';
 import { potSprouts, pottable } from './pot.ts';
-import { testSheet } from './sheet.ts';
+import { listTests } from './testList.ts';
+import { testSheet } from './testSheet.ts';
+import { closeTest, doStep, dropBag, extendTest, giveUpTest, layTest, saveCount, startTest } from './testSteps.ts';
 
 export function testRoutes(): Route[] {
   const step = <T>(path: string, name: string, form: yup.Schema<T>, handle: (change: Change, id: number, body: T) => object): Route =>

@@ -1,19 +1,4 @@
 import { all, type Db } from '../db/db.ts';
-import { climateIn, placePath, placesById } from '../records/place.ts';
-
-export function movementsOf(db: Db, lotId: number): unknown[] {
-  return all(db, 'SELECT id, kind, seeds, moved_on AS day, reason FROM movements WHERE lot_id = ? ORDER BY id', lotId);
-}
-
-/** Where a lot was, with the climate that holds there now. */
-export function storageOf(db: Db, lotId: number): unknown[] {
-  const places = placesById(db);
-  return all<{ from: string; placeId: number }>(
-    db,
-    'SELECT from_day AS "from", place_id AS placeId FROM storage_periods WHERE lot_id = ? ORDER BY from_day',
-    lotId,
-  ).map((s) => ({ ...s, place: placePath(places, s.placeId), ...climateIn(places, s.placeId) }));
-}
 
 /** A lot and everything that descends from its first known ancestor, with who grew each. */
 export function descentOf(db: Db, lotId: number): unknown[] {

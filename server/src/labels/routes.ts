@@ -1,7 +1,7 @@
 import { LABEL_FORMATS, parseLotCode, plural, wrong } from '@esprel/core';
 import { printer } from '../devices/printer.ts';
 import { queryWhole } from '../routing/query.ts';
-import { action, FileAnswer, read, type Route } from '../routing/route.ts';
+import { unrecorded, FileAnswer, read, type Route } from '../routing/route.ts';
 import { codeSvg, pageSvg } from './drawSvg.ts';
 import { drawnLabels, drawnSoFar } from './drawn.ts';
 import { planRun } from './run.ts';
@@ -25,7 +25,7 @@ export function labelRoutes(): Route[] {
       if (code === null) throw wrong('code', 'is not a lot code');
       return new FileAnswer('image/svg+xml', codeSvg(code), { keepSeconds: 86_400 });
     }),
-    action('/labels/print', async ({ db, today }, { query }) => {
+    unrecorded('/labels/print', async ({ db, today }, { query }) => {
       const run = planRun(db, query, today);
       if (run.labels.length === 0) throw wrong('codes', 'choose a lot first');
       return printer(db).print({

@@ -1,0 +1,31 @@
+import { errandsDoneForm, plural, wrong } from '@esprel/core';
+import { one } from '../db/db.ts';
+import { changes, read, type Route } from '../routing/route.ts';
+import { type Errand, ERRANDS, openErrands } from './errands.ts';
+
+export function errandRoutes(): Route[] {
+  return [
+    read('/errands', ({ db }) => ({ errands: openErrands(db) })),
+    changes('post', '/errands/done', 'errand', errandsDoneForm, (change, { body }) => {
+      const ids = body.ids as number[];
+      const done: Errand[] = [];
+      ids.forEach((id, i) => {
+        const errand = one<Errand & { lotId: number }>(change.db, `${ERRANDS} WHERE e.id = ?`, id);
+        if (!errand) throw wrong(`ids[${String(i)}]`, 'is not an errand of this library');
+        if (errand.doneOn !== null) return;
+        change.update('errands', id, { done_on: change.today });
+        if (errand.memberId !== null) change.touch('member', errand.memberId);
+        done.push(errand);
+      });
+      const told = done.filter((e) => e.kind === 'tell');
+      const printed = done.length - told.length;
+      change.describe(
+        [
+          ...(printed > 0 ? [`Printed ${plural(printed, 'label')} again`] : []),
+          ...(told.length > 0 ? [`Told ${told.map((e) => e.member).join(', ')}`] : []),
+        ].join('; ') || 'Nothing was left to do',
+      );
+      return { done: done.length };
+    }),
+  ];
+}

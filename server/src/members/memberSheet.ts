@@ -1,0 +1,73 @@
+import { foldName, wrong } from '@esprel/core';
+import { all, type Db, one } from '../db/db.ts';
+import { errandsOfMember } from '../errands/errands.ts';
+import { historyOf } from '../journal/history.ts';
+import { notFound } from '../problem.ts';
+import { libraryCrop } from '../records/crop.ts';
+import { queryText, queryWhole } from '../routing/query.ts';
+
+/** How heavy the seed of a lot is: as it was weighed last, else as is usual for its crop. */
+function seedWeight(db: Db, lotId: number, cropKey: string): { readonly seedsPerGram: number; readonly weighed: boolean } {
+  const last = one<{ g: number }>(
+    db,
+    'SELECT grams_per_thousand AS g FROM weighings WHERE lot_id = ? ORDER BY weighed_on DESC, id DESC LIMIT 1',
+    lotId,
+  );
+  return last ? { seedsPerGram: 1000 / last.g, weighed: true } : { seedsPerGram: libraryCrop(db, cropKey).seedsPerGram, weighed: false };
+}
+
+export function memberSheet(db: Db, id: number): object {
+  const member = one(db, 'SELECT id, name, place, contact, note, joined_on AS joinedOn, version FROM members WHERE id = ?', id);
+  if (!member) throw notFound('That member');
+  return {
+    member,
+    loans: all<{ cropKey: string; lotId: number }>(
+      db,
+      `SELECT o.id, o.seeds, o.purpose, o.promise, o.promised_seeds AS promisedSeeds, o.due_on AS dueOn, o.lent_on AS lentOn,
+         o.settled_on AS settledOn, o.unsown, o.version, l.code AS lotCode, c.key AS cropKey, l.id AS lotId, v.name AS variety, c.name AS crop,
+         (SELECT group_concat(x.code) FROM returns r JOIN lots x ON x.id = r.lot_id WHERE r.loan_id = o.id) AS cameBack
+       FROM loans o JOIN lots l ON l.id = o.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+       WHERE o.member_id = ? ORDER BY o.settled_on IS NOT NULL, o.lent_on DESC, o.id DESC`,
+      id,
+    ).map(({ cropKey, lotId, ...loan }) => ({ ...loan, weight: seedWeight(db, lotId, cropKey) })),
+    sowings: all(
+      db,
+      `SELECT s.id, s.loan_id AS loanId, s.seeds, s.sown_on AS sownOn, s.fate, l.code AS lotCode, v.name AS variety,
+         (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged
+       FROM sowings s JOIN loans o ON o.id = s.loan_id JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id
+       WHERE o.member_id = ? ORDER BY s.sown_on DESC, s.id DESC`,
+      id,
+    ),
+    errands: errandsOfMember(db, id),
+    history: historyOf(db, 'member', id),
+  };
+}
+
+export function listMembers(db: Db, query: Readonly<Record<string, unknown>>): object {
+  const q = foldName(queryText(query, 'q') ?? '');
+  const limit = queryWhole(query, 'limit', 1, 500) ?? 200;
+  const after = queryText(query, 'after', 300);
+  const at = after === null ? -1 : after.lastIndexOf('~');
+  const [name, id] = at < 0 || after === null ? ['', 0] : [after.slice(0, at), Number(after.slice(at + 1))];
+  if (after !== null && (at < 0 || !Number.isInteger(id))) throw wrong('after', 'is not a place in this list; begin again without it');
+  const rows = all<{ id: number; folded: string }>(
+    db,
+    `SELECT m.id, m.name, m.folded, m.place,
+       (SELECT count(*) FROM loans o WHERE o.member_id = m.id) AS loans,
+       (SELECT count(*) FROM loans o WHERE o.member_id = m.id AND o.settled_on IS NULL AND o.due_on IS NOT NULL) AS promises,
+       (SELECT min(due_on) FROM loans o WHERE o.member_id = m.id AND o.settled_on IS NULL) AS nextDue,
+       (SELECT count(*) FROM returns r JOIN loans o ON o.id = r.loan_id WHERE o.member_id = m.id) AS returns
+     FROM members m WHERE (? = '' OR m.folded LIKE ? ESCAPE '\\') AND (m.folded, m.id) > (?, ?) ORDER BY m.folded, m.id LIMIT ?`,
+    q,
+    `%${q.replace(/[%_\\]/g, '\\$&')}%`,
+    name,
+    id,
+    limit + 1,
+  );
+  const page = rows.slice(0, limit);
+  const last = page[page.length - 1];
+  return {
+    members: page.map(({ folded: _folded, ...m }) => m),
+    next: rows.length > limit && last ? `${last.folded}~${String(last.id)}` : null,
+  };
+}

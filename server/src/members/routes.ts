@@ -1,0 +1,52 @@
+import { asSeenForm, foldName, loanForm, memberEditForm, memberForm } from '@esprel/core';
+import { one } from '../db/db.ts';
+import { notFound, Problem } from '../problem.ts';
+import { loanRow, memberName } from '../records/loan.ts';
+import { pathId } from '../routing/query.ts';
+import { changes, read, readKept, type Route } from '../routing/route.ts';
+import { lend } from './lend.ts';
+import { listMembers, memberSheet } from './memberSheet.ts';
+
+export function memberRoutes(): Route[] {
+  return [
+    readKept('/members', ({ db }, { query }) => listMembers(db, query)),
+    read('/members/:id', ({ db }, { params }) => memberSheet(db, pathId(params.id, 'id'))),
+    changes('post', '/members', 'member', memberForm, (change, { body }) => {
+      const id = change.insert('members', {
+        name: body.name.trim(),
+        folded: foldName(body.name),
+        place: body.place ?? null,
+        contact: body.contact ?? null,
+        note: body.note ?? null,
+        joined_on: change.today,
+      });
+      change.touch('member', id);
+      change.describe(`Wrote down the member ${body.name.trim()}`);
+      return { id };
+    }),
+    changes('patch', '/members/:id', 'change the member', memberEditForm, (change, { params, body }) => {
+      const id = pathId(params.id, 'id');
+      if (!one(change.db, 'SELECT 1 FROM members WHERE id = ?', id)) throw notFound('That member');
+      const name = body.name.trim();
+      change.update(
+        'members',
+        id,
+        { name, folded: foldName(name), place: body.place ?? null, contact: body.contact ?? null, note: body.note ?? null },
+        body.version,
+      );
+      change.touch('member', id);
+      change.describe(`Changed the member ${name}`);
+      return { id };
+    }),
+    changes('post', '/loans', 'lend', loanForm, (change, { body }) => lend(change, body)),
+    changes('post', '/loans/:id/settle', 'let a promise go', asSeenForm, (change, { params, body }) => {
+      const loan = loanRow(change.db, pathId(params.id, 'id'));
+      if (loan.settled_on !== null) throw new Problem('blocked', `This loan was settled already, on ${loan.settled_on}.`);
+      change.update('loans', loan.id, { settled_on: change.today }, body.version);
+      change.touch('member', loan.member_id);
+      change.touch('lot', loan.lot_id);
+      change.describe(`Let the promise of ${memberName(change.db, loan.member_id)} go`);
+      return { id: loan.id };
+    }),
+  ];
+}
