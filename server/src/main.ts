@@ -8,7 +8,7 @@ import { FAULT_WORDS, faultOf, LibraryProblem } from './db/faults.ts';
 import { holdLibrary } from './db/hold.ts';
 import { keepPrivate, quickCheck, refuseLost, takeUpRestored } from './db/libraryFile.ts';
 import { COPIES, openLibrary } from './db/open.ts';
-import { countStale, refreshStale } from './estimates/stale.ts';
+import { dailyRefresh } from './estimates/daily.ts';
 import { clearHalfPhotos } from './files/photos.ts';
 import { createApp } from './http/app.ts';
 import { warmPool } from './http/warmPool.ts';
@@ -78,17 +78,9 @@ function start({ host, port, fixedDay }: Settings): void {
     process.stdout.write(`Esprel is at ${address} (library in ${folder})\n`);
   });
 
-  let refreshedFor = '';
-  async function refreshDaily(): Promise<void> {
-    if (refreshedFor === today()) return;
-    refreshedFor = today();
-    await refreshStale(db, refreshedFor);
-    // Paused, or done by somebody else for another day: looked at again in a minute.
-    if (db.open && countStale(db, today()) > 0) refreshedFor = '';
-  }
+  const refreshDaily = dailyRefresh(db, today);
   const refresh = (): void => {
     refreshDaily().catch((error: unknown) => {
-      refreshedFor = '';
       log.error({ err: error }, 'refreshing the estimates');
     });
   };
