@@ -196,6 +196,34 @@ export async function heavyWork(
   return out;
 }
 
+/** Reads a file of `rows` envelopes in and takes them in, while one person goes on turning pages of the list. */
+export async function takenIn(base: string, rows: number): Promise<{ readonly seconds: number; readonly waits: Waits }> {
+  const waits: Waits = { ms: [], failed: [] };
+  const post = async (path: string, body: string): Promise<Record<string, unknown>> =>
+    (await (await fetch(`${base}/api${path}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body })).json()) as Record<
+      string,
+      unknown
+    >;
+  const envelopes = Array.from({ length: rows }, (_, i) => `New name ${String(i % 900)},Tomato,2025,${String(50 + (i % 90))}`);
+  const from = performance.now();
+  const file = await post('/imports?name=new.csv', ['Variety,Crop,Year,Seeds', ...envelopes].join('\n'));
+  const id = String(file.id);
+  const until = async (state: string): Promise<void> => {
+    for (;;) {
+      const now = (await (await fetch(`${base}/api/imports/${id}`)).json()) as { state: string; message: string | null };
+      if (now.state === state) return;
+      if (now.state === 'failed') throw new Error(now.message ?? 'failed');
+      await timed(waits, `${base}/api/lots?tag=all&sort=seeds`);
+      await new Promise((resolve) => setTimeout(resolve, 5));
+    }
+  };
+  await post(`/imports/${id}/read`, JSON.stringify({ mapping: file.mapping, source: 'The attic' }));
+  await until('read');
+  await post(`/imports/${id}/accept`, JSON.stringify({ same: [] }));
+  await until('done');
+  return { seconds: (performance.now() - from) / 1000, waits };
+}
+
 /** Copies a library while eight steps a second are written into it; answers its seconds and megabytes. */
 export async function copiedUnderWrites({
   base,

@@ -24,7 +24,8 @@ export async function manyLots(n: number): Promise<Db> {
   );
   db.transaction(() => {
     let made = lots.length;
-    for (let round = 1; made < n; round++) {
+    let round = 1;
+    for (; made < n; round++) {
       for (const lot of lots) {
         if (made >= n) break;
         const serial = Number(/\d+/.exec(lot.code)?.[0]) + round * 1000;
@@ -34,6 +35,8 @@ export async function manyLots(n: number): Promise<Db> {
         made += 1;
       }
     }
+    // The next code that is given is one beyond all of these.
+    db.prepare('UPDATE lot_serials SET last = last + 1000 * ?').run(round);
   }).immediate();
   db.exec('ANALYZE');
   return db;
