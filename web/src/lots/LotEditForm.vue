@@ -167,7 +167,7 @@ function mine(): void {
     </template>
     <LotPickedFields v-if="shortLived || values.pickedOn !== ''" :model-value="values" :errors="form.errors" />
     <p class="quiet">
-      Its name is {{ data.lot.identity }}.
+      How sure its name is: {{ data.lot.identity }}.
       <RouterLink :to="`/lots/${code}/identity`">Say how sure it is, or what it turned out to be</RouterLink>
     </p>
     <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
