@@ -91,6 +91,7 @@ describe('labels', () => {
     const seen: number[] = [];
     let ended = false;
     void both.finally(() => (ended = true));
+    await library.takeIn({ varietyName: 'Meanwhile' });
     while (!ended) {
       const { done, of } = (await library.get(drawing)).body;
       if (of > 0) seen.push(done);

@@ -16,6 +16,8 @@ function fewLabels(query: Query): boolean {
 }
 
 export interface Drawing {
+  /** Which run it is, whatever was written since it was begun. */
+  readonly run: string;
   readonly told: Int32Array;
   readonly drawn: Promise<unknown>;
 }
@@ -33,7 +35,11 @@ export async function drawnLabels(db: Db, query: Query, today: string, asked: La
   let drawing = drawings.get(key);
   if (!drawing) {
     const told = new Int32Array(new SharedArrayBuffer(8));
-    drawing = { told, drawn: work(DRAW, { file: db.name, job: { ...job, told } }).finally(() => drawings.delete(key)) };
+    drawing = {
+      run: runKey(db, { ...job, state: '' }),
+      told,
+      drawn: work(DRAW, { file: db.name, job: { ...job, told } }).finally(() => drawings.delete(key)),
+    };
     drawings.set(key, drawing);
   }
   return drawing.drawn;
@@ -41,6 +47,8 @@ export async function drawnLabels(db: Db, query: Query, today: string, asked: La
 
 /** How far the PDF of a run has come, in labels; `of` is 0 while it is laid out, and where it is not being drawn. */
 export function drawnSoFar(db: Db, query: Query, today: string): { readonly done: number; readonly of: number } {
-  const told = drawings.get(runKey(db, { query, today, state: libraryState(db) }))?.told;
+  const run = runKey(db, { query, today, state: '' });
+  // The latest that was begun, where a step in between began it anew.
+  const told = [...drawings.values()].findLast((d) => d.run === run)?.told;
   return told ? { done: Atomics.load(told, 0), of: Atomics.load(told, 1) } : { done: 0, of: 0 };
 }

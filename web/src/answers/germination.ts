@@ -40,14 +40,14 @@ export interface LotEstimateShort {
   readonly reason: string;
 }
 
-export interface NextStep {
+interface NextStep {
   readonly kind: 'step' | 'look';
   readonly due: string;
   readonly step: DatedStep;
 }
 
 /** A closed test of the same lot or variety, to hold a curve against. */
-export interface OtherCurve {
+interface OtherCurve {
   readonly id: number;
   readonly lotCode: string;
   readonly sameLot: boolean;

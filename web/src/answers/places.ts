@@ -21,7 +21,7 @@ export interface PlaceListed {
 
 export type PlaceKind = 'building' | 'room' | 'cupboard' | 'drawer' | 'box' | 'fridge' | 'freezer';
 
-export interface ClimateDayShown {
+interface ClimateDayShown {
   readonly day: string;
   readonly temperatureC: number;
   readonly rhPercent: number | null;

@@ -53,7 +53,7 @@ export interface FrostPage {
 }
 
 /** What rows and lanes name of a plan. */
-export interface NamedPlan {
+interface NamedPlan {
   readonly id: number;
   readonly version: number;
   readonly lotCode: string;
@@ -207,7 +207,7 @@ export interface EarlierNote {
   readonly timing: Timing | null;
 }
 
-export interface BenchOffer {
+interface BenchOffer {
   readonly planId: number;
   readonly variety: string;
   readonly place: string;
@@ -254,7 +254,7 @@ export interface BenchPlaceShown {
   readonly version: number;
 }
 
-export interface TrayKindShown {
+interface TrayKindShown {
   readonly id: number;
   readonly name: string;
   readonly rows: number;
