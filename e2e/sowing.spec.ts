@@ -191,9 +191,12 @@ test('lanes are dragged by mouse and by keys, say what moves and what it risks, 
   const dragged = await now();
   expect(dragged! > lane.sowOn).toBe(true);
   expect(((Date.parse(dragged!) - Date.parse(lane.sowOn)) / 86_400_000) % 7).toBe(0);
+  // The keys of the desk hold with the lane in the hand, and the hand stays on it wherever it moves.
+  await expect(bar).toBeFocused();
   await press(page, 'u');
   await expect.poll(now).toBe(lane.sowOn);
   await expect(bar).toHaveAttribute('aria-valuetext', said);
+  await expect(bar).toBeFocused();
 
   // By keys: arrows show it, Escape leaves it, Enter keeps it; Shift goes by the day.
   await bar.focus();

@@ -92,7 +92,6 @@ function hands(out: boolean): Record<string, (event: Event) => void> {
         :aria-valuetext="words"
         :aria-disabled="lane.sowingId !== null"
         :title="words"
-        data-own-keys
         v-on="hands(false)"
       >
         <i class="emerge" :style="{ left: `${picture.emerge.x - picture.bar.x}px`, width: `${picture.emerge.width}px` }" />
@@ -118,7 +117,6 @@ function hands(out: boolean): Record<string, (event: Event) => void> {
         :aria-valuemax="365"
         :aria-valuenow="daysIn(drawn.plantOutOn ?? drawn.sowOn)"
         :aria-valuetext="format.day(drawn.plantOutOn ?? drawn.sowOn)"
-        data-own-keys
         v-on="hands(true)"
       >
         <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">

@@ -77,7 +77,7 @@ describe('a lane in the hand', () => {
     expect(move).toHaveBeenCalledWith(expect.objectContaining({ id: 1 }), '2027-03-23', null);
   });
 
-  it('does not move what is sown, nor change the order of lanes under the hand', async () => {
+  it('does not move what is sown, nor let a lane run away from the hand that moved it', async () => {
     const { lanes, drag, press } = inHand([lane(1), lane(2, { sowingId: 7 })]);
     press('ArrowRight', {}, lanes.value[1] as SeasonLane);
     expect(drag.moving.value).toBeNull();
@@ -87,6 +87,13 @@ describe('a lane in the hand', () => {
     expect(drag.held.value.map((l) => l.id)).toEqual([1, 2]);
     press('Escape', {}, lanes.value[1] as SeasonLane);
     await nextTick();
-    expect(drag.held.value.map((l) => l.id)).toEqual([2, 1]);
+    expect(drag.held.value.map((l) => l.id)).toEqual([1, 2]);
+    // With another lane, or one less, all stand in the order of their days again.
+    lanes.value = [lane(2, { sowingId: 7 }), lane(3), lane(1)];
+    await nextTick();
+    expect(drag.held.value.map((l) => l.id)).toEqual([2, 3, 1]);
+    lanes.value = [lane(3), lane(1)];
+    await nextTick();
+    expect(drag.held.value.map((l) => l.id)).toEqual([3, 1]);
   });
 });

@@ -10,6 +10,13 @@ export interface LaneMove {
 
 const MOST_DAYS = 400;
 
+/** The same lanes stand where they stood; with one more or one less, all are in the order in which they came. */
+function inOrderOf(before: readonly SeasonLane[], now: readonly SeasonLane[]): readonly SeasonLane[] {
+  const byId = new Map(now.map((lane) => [lane.id, lane]));
+  const same = before.flatMap((lane) => byId.get(lane.id) ?? []);
+  return before.length === now.length && same.length === now.length ? same : now;
+}
+
 /**
  * A lane in the hand: by mouse, finger or keys, a week at a time or, with Shift, a day; the whole lane or its planting out alone. What was moved is
  * kept on release, on Enter, or when the lane is left; Escape leaves it where it was.
@@ -20,10 +27,10 @@ export function useLaneDrag(
   move: (lane: SeasonLane, sowOn: string, plantOutOn: string | null) => void,
 ) {
   const moving = ref<{ readonly id: number; readonly days: number; readonly out: boolean } | null>(null);
-  /** Lanes do not change their order under the hand that holds one. */
+  /** Lanes do not change under the hand that holds one, nor does a lane that was moved run away to another place in the order. */
   const held = shallowRef(lanes());
   watch([lanes, moving], () => {
-    if (moving.value === null) held.value = lanes();
+    if (moving.value === null) held.value = inOrderOf(held.value, lanes());
   });
 
   const moved = (m: { readonly days: number; readonly out: boolean }): LaneMove => ({ sow: m.out ? 0 : m.days, out: m.days });
