@@ -1,4 +1,5 @@
 import vue from '@vitejs/plugin-vue';
+import { availableParallelism } from 'node:os';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
@@ -6,6 +7,8 @@ export default defineConfig({
   plugins: [vue({ template: { compilerOptions: { whitespace: 'preserve' } } })],
   test: {
     reporters: ['default', ['json', { outputFile: '.tmp/vitest.json' }]],
+    // Both cores of a small machine: the default leaves one of them idle.
+    maxWorkers: Math.max(2, availableParallelism() - 1),
     testTimeout: 60_000,
     hookTimeout: 60_000,
     projects: [
@@ -17,6 +20,9 @@ export default defineConfig({
           // Loading the program takes as long as its tests: a worker loads it once for all of its files.
           isolate: false,
           setupFiles: ['server/test/setup.ts'],
+          // Processes and threads run what is built, as they do for those who use the program.
+          globalSetup: ['scripts/builtServer.mjs'],
+          env: { ESPREL_THREADS: 'built' },
         },
       },
       // What the desk remembers from one page to the next is the module's: each file has its own.

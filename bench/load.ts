@@ -231,14 +231,10 @@ export async function copiedUnderWrites({
 }: ServedProcess): Promise<{ readonly seconds: number; readonly megabytes: number; readonly writes: Waits }> {
   const writes: Waits = { ms: [], failed: [] };
   const from = performance.now();
-  const copying = spawn(
-    process.execPath,
-    ['--import', 'tsx', fileURLToPath(new URL('../server/src/copies/main.ts', import.meta.url)), 'backup'],
-    {
-      env: { ...process.env, ESPREL_DATA: folder },
-      stdio: ['ignore', 'ignore', 'inherit'],
-    },
-  );
+  const copying = spawn(process.execPath, [fileURLToPath(new URL('../server/dist/copies/main.js', import.meta.url)), 'backup'], {
+    env: { ...process.env, ESPREL_DATA: folder },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   let running = true;
   const ended = new Promise<number | null>((resolve) => copying.once('exit', resolve)).finally(() => (running = false));
   for (let i = 0; running; i++) {

@@ -1,16 +1,18 @@
 // Installs what is missing, builds, makes the demo library and serves it on its fixed date.
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
-import { build, install, must, ROOT, typescript } from './install.mjs';
+import { buildServer, buildWeb, program } from './build.mjs';
+import { install, must, ROOT } from './install.mjs';
 
 install();
-build();
+await buildServer();
+buildWeb();
 const folder = process.env.ESPREL_DATA ?? join(ROOT, 'demo', 'data');
-const [node, make] = typescript('demo/src/make.ts');
+const [node, make] = program('demo', 'make');
 must(node, make, { ESPREL_DATA: folder });
 
 const { DEMO_TODAY } = await import('./demoDay.mjs');
-const [command, args] = typescript('server/src/main.ts');
+const [command, args] = program('server', 'main');
 const server = spawn(command, args, {
   cwd: ROOT,
   // The channel tells the server when this program ends, however it ends.

@@ -3,12 +3,14 @@ import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { DEMO_TODAY } from './demoDay.mjs';
-import { install, must, ROOT, typescript } from './install.mjs';
+import { buildServer, program } from './build.mjs';
+import { install, must, ROOT } from './install.mjs';
 
 install();
 const folder = process.env.ESPREL_DATA ?? join(ROOT, 'demo', 'data');
 if (!existsSync(join(folder, 'esprel.sqlite'))) {
-  const [node, make] = typescript('demo/src/make.ts');
+  await buildServer();
+  const [node, make] = program('demo', 'make');
   must(node, make, { ESPREL_DATA: folder });
 }
 const port = process.env.PORT ?? '4173';

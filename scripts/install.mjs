@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -37,14 +37,7 @@ export function install() {
   writeFileSync(stamp, lock);
 }
 
-/** Builds the web app when it was never built, or with `always`. */
-export function build(always = true) {
-  const page = join(ROOT, 'web', 'dist', 'index.html');
-  if (!always && existsSync(page) && statSync(page).isFile()) return;
-  must('npx', ['--no-install', 'vite', 'build', 'web', '--logLevel', 'error']);
-}
-
-/** The command line that runs a TypeScript file. */
+/** The command line that runs a TypeScript file as it is written: for tools that only developers run. */
 export function typescript(file) {
   return [process.execPath, ['--import', 'tsx', join(ROOT, file)]];
 }

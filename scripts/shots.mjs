@@ -5,19 +5,21 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { needChromium } from './chromium.mjs';
 import { DEMO_TODAY } from './demoDay.mjs';
-import { build, install, must, ROOT, typescript } from './install.mjs';
+import { buildServer, buildWeb, program } from './build.mjs';
+import { install, must, ROOT } from './install.mjs';
 
 install();
-build();
+await buildServer();
+buildWeb();
 const executablePath = needChromium();
 const { chromium } = await import('@playwright/test');
 const folder = mkdtempSync(join(tmpdir(), 'esprel-shots-'));
 const out = join(ROOT, 'docs', 'screenshots');
 mkdirSync(out, { recursive: true });
 
-const [node, make] = typescript('demo/src/make.ts');
+const [node, make] = program('demo', 'make');
 must(node, make, { ESPREL_DATA: folder });
-const [command, args] = typescript('server/src/main.ts');
+const [command, args] = program('server', 'main');
 const server = spawn(command, args, {
   cwd: ROOT,
   stdio: ['ignore', 'pipe', 'inherit'],

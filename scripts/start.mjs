@@ -1,10 +1,12 @@
 // Serves the library in ESPREL_DATA (default: data/), on today's date.
 import { spawn } from 'node:child_process';
-import { build, install, ROOT, typescript } from './install.mjs';
+import { buildServer, buildWeb, program } from './build.mjs';
+import { install, ROOT } from './install.mjs';
 
 install();
-build(false);
-const [command, args] = typescript('server/src/main.ts');
+await buildServer();
+buildWeb();
+const [command, args] = program('server', 'main');
 // The channel tells the server when this program ends, however it ends.
 const server = spawn(command, args, { cwd: ROOT, stdio: ['inherit', 'inherit', 'inherit', 'ipc'], env: process.env });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));

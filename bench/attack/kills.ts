@@ -7,10 +7,10 @@ import { all, openLibrary } from '@esprel/server';
 import { Faults, type Found, seeded } from './found.ts';
 import { damageOf, envelopeOf } from './served.ts';
 
-const MAIN = fileURLToPath(new URL('../../server/src/main.ts', import.meta.url));
+const MAIN = fileURLToPath(new URL('../../server/dist/main.js', import.meta.url));
 
 async function start(folder: string): Promise<{ readonly server: ChildProcess; readonly base: string }> {
-  const server = spawn(process.execPath, ['--import', 'tsx', MAIN], {
+  const server = spawn(process.execPath, [MAIN], {
     env: { ...process.env, PORT: '0', HOST: '127.0.0.1', ESPREL_DATA: folder, ESPREL_TODAY: '2027-03-14' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });

@@ -1,12 +1,12 @@
 import { existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
-import { dirname, join, resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { holdLibrary, LibraryProblem, openLibrary, refreshStale } from '@esprel/server';
 import { generateDemo } from './generate.ts';
 import { DEMO_TODAY } from './names.ts';
 
 /** Makes the demo library afresh in ESPREL_DATA (default: demo/data). */
-const folder = resolve(process.env.ESPREL_DATA ?? join(dirname(fileURLToPath(import.meta.url)), '../data'));
+const folder = resolve(process.env.ESPREL_DATA ?? fileURLToPath(new URL('../data', import.meta.url)));
 mkdirSync(folder, { recursive: true });
 const file = join(folder, 'esprel.sqlite');
 const marker = join(folder, 'demo-library.txt');

@@ -82,7 +82,7 @@ describe('the demo library', () => {
 });
 
 describe('making the demo', () => {
-  const MAKE = fileURLToPath(new URL('../src/make.ts', import.meta.url));
+  const MAKE = fileURLToPath(new URL('../dist/make.js', import.meta.url));
 
   it('never makes way for a library of somebody’s own', () => {
     const folder = mkdtempSync(join(tmpdir(), 'esprel-own-'));
@@ -90,7 +90,7 @@ describe('making the demo', () => {
       const own = openLibrary(join(folder, 'esprel.sqlite'));
       own.prepare("INSERT INTO people (name) VALUES ('Ottilie')").run();
       own.close();
-      const done = spawnSync(process.execPath, ['--import', 'tsx', MAKE], {
+      const done = spawnSync(process.execPath, [MAKE], {
         env: { ...process.env, ESPREL_DATA: folder },
         encoding: 'utf8',
       });

@@ -2,7 +2,6 @@ import pino from 'pino';
 import { existsSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import { dirname, join, resolve } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { isDay } from '@esprel/core';
 import { FAULT_WORDS, faultOf, LibraryProblem } from './db/faults.ts';
 import { holdLibrary } from './db/hold.ts';
@@ -10,13 +9,14 @@ import { keepPrivate, quickCheck, refuseLost, takeUpRestored } from './db/librar
 import { COPIES, openLibrary } from './db/open.ts';
 import { dailyRefresh } from './estimates/daily.ts';
 import { clearHalfPhotos } from './files/photos.ts';
+import { SERVER_FOLDER } from './home.ts';
 import { createApp } from './http/app.ts';
 import { warmPool } from './http/warmPool.ts';
 import { closePool } from './threads/pool.ts';
 
 /** Reads the environment, opens the library, and serves it until told to stop. */
-const here = dirname(fileURLToPath(import.meta.url));
-const folder = resolve(process.env.ESPREL_DATA ?? join(here, '../../data'));
+const root = dirname(SERVER_FOLDER);
+const folder = resolve(process.env.ESPREL_DATA ?? join(root, 'data'));
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2));
 
 interface Settings {
@@ -53,7 +53,7 @@ function start({ host, port, fixedDay }: Settings): void {
   const db = openLibrary(file);
   quickCheck(db, file);
   clearHalfPhotos(db);
-  const web = join(here, '../../web/dist');
+  const web = join(root, 'web/dist');
   const app = createApp({
     db,
     today,

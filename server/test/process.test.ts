@@ -3,13 +3,10 @@ import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openLibrary } from '../src/db/open.ts';
-import { startProcess } from './process.ts';
+import { MAIN, startProcess } from './process.ts';
 
-const ROOT = fileURLToPath(new URL('../..', import.meta.url));
-const MAIN = join(ROOT, 'server/src/main.ts');
 
 let folder: string;
 beforeEach(() => {
@@ -19,7 +16,7 @@ afterEach(() => {
   rmSync(folder, { recursive: true, force: true });
 });
 const start = (env: Record<string, string>): ReturnType<typeof spawnSync> =>
-  spawnSync(process.execPath, ['--import', 'tsx', MAIN], {
+  spawnSync(process.execPath, [MAIN], {
     env: { ...process.env, ESPREL_DATA: folder, ...env },
     encoding: 'utf8',
     timeout: 30_000,
@@ -123,11 +120,11 @@ describe('starting the program', () => {
       process.execPath,
       [
         '-e',
-        `const s = require('node:child_process').spawn(process.execPath, ['--import', 'tsx', process.argv[1]], { stdio: ['ignore', 'pipe', 'inherit', 'ipc'] });
+        `const s = require('node:child_process').spawn(process.execPath, [process.argv[1]], { stdio: ['ignore', 'pipe', 'inherit', 'ipc'] });
          s.stdout.once('data', () => console.log(s.pid));`,
         MAIN,
       ],
-      { cwd: ROOT, env: { ...process.env, ESPREL_DATA: folder, PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] },
+      { env: { ...process.env, ESPREL_DATA: folder, PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] },
     );
     const pid = await new Promise<number>((resolve) => {
       starter.stdout.once('data', (said: Buffer) => {
@@ -157,7 +154,7 @@ describe('starting the program', () => {
   });
 
   it('makes an empty library where there is none, answers, and ends in good order when asked to', async () => {
-    const server = spawn(process.execPath, ['--import', 'tsx', MAIN], {
+    const server = spawn(process.execPath, [MAIN], {
       env: { ...process.env, ESPREL_DATA: folder, PORT: '0', HOST: '127.0.0.1' },
       stdio: ['ignore', 'pipe', 'inherit'],
     });

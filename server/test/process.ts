@@ -1,11 +1,13 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { fileURLToPath } from 'node:url';
+import { join } from 'node:path';
+import { SERVER_FOLDER } from '../src/home.ts';
 
-const MAIN = fileURLToPath(new URL('../src/main.ts', import.meta.url));
+/** The program as it is built. */
+export const MAIN = join(SERVER_FOLDER, 'dist/main.js');
 
 /** The real program as a process of its own, on a free port. */
 export async function startProcess(folder: string): Promise<{ readonly server: ChildProcess; readonly base: string }> {
-  const server = spawn(process.execPath, ['--import', 'tsx', MAIN], {
+  const server = spawn(process.execPath, [MAIN], {
     env: { ...process.env, PORT: '0', HOST: '127.0.0.1', ESPREL_DATA: folder, ESPREL_TODAY: '2027-03-14' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });

@@ -1,7 +1,7 @@
 import { plural } from '@esprel/core';
-import { join, resolve } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { dirname, join, resolve } from 'node:path';
 import { faultOf, FAULT_WORDS, LibraryProblem } from '../db/faults.ts';
+import { SERVER_FOLDER } from '../home.ts';
 import { backup } from './backup.ts';
 import { photosWords } from './photoCopies.ts';
 import { listCopies, restore } from './restore.ts';
@@ -49,7 +49,7 @@ function faultWords(error: unknown): string | null {
 
 /** The folder of the library: ESPREL_DATA, or `data` beside the program. */
 function libraryFolder(): string {
-  return resolve(process.env.ESPREL_DATA ?? fileURLToPath(new URL('../../../data', import.meta.url)));
+  return resolve(process.env.ESPREL_DATA ?? join(dirname(SERVER_FOLDER), 'data'));
 }
 
 /** Runs the command line; nobody but its owner may read what it writes. */

@@ -1,9 +1,9 @@
 import Database from 'better-sqlite3';
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { latinName } from '@esprel/core';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
+import { SERVER_FOLDER } from '../home.ts';
 import type { Db } from './db.ts';
 import { LibraryProblem } from './faults.ts';
 import { checkLibrary, copyLibrary, refuseOtherFiles, setAside, syncFile } from './libraryFile.ts';
@@ -14,7 +14,7 @@ export const COPIES = 'backups';
 /** A write waits this long for another program that holds the file; all others wait with it. */
 const WAIT_MS = 50;
 
-const MIGRATIONS = join(dirname(fileURLToPath(import.meta.url)), 'migrations');
+const MIGRATIONS = join(SERVER_FOLDER, 'src/db/migrations');
 
 interface Migration {
   readonly number: number;

@@ -1,5 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import { beliefBefore, estimateLot, type FrostDates, type LotEstimate, type LotFacts } from '@esprel/core';
+import { threadOf } from '../home.ts';
 
 /** What one lot asks of the estimator, as plain data. */
 export interface EstimateJob {
@@ -88,7 +89,8 @@ export class Estimator {
   }
 
   private start(): Worker {
-    const worker = new Worker(new URL('./estimatorThread.mjs', import.meta.url));
+    const { start, argv } = threadOf('estimates/estimatorThread');
+    const worker = new Worker(start, { argv: [...argv] });
     worker.on('message', ({ id, made }: { readonly id: number; readonly made: MadeEstimate[] }) => {
       this.waiting.get(id)?.resolve(made);
       this.waiting.delete(id);

@@ -5,7 +5,7 @@ import { job, work } from '../threads/pool.ts';
 import { limited, notTooDeep } from './limits.ts';
 
 /** A calculator on the pool. */
-export const CALCULATE = job<typeof import('./calculateJob.ts').default>(new URL('./calculateJob.ts', import.meta.url));
+export const CALCULATE = job<typeof import('./calculateJob.ts').default>('http/calculateJob');
 
 /** Serves the calculators: the core's computations without state, `perMinute` of them from one address. */
 export function mountCalculators(app: Express, perMinute: number): void {

@@ -1,6 +1,7 @@
 import { Worker } from 'node:worker_threads';
 import type { Db } from '../db/db.ts';
 import { setWrittenElsewhere } from '../db/writer.ts';
+import { threadOf } from '../home.ts';
 import type { ImportJob, ImportResult } from '../imports/write.ts';
 import { type PlainProblem, problemFrom } from '../problem.ts';
 import type { ChangeRoute } from '../routing/route.ts';
@@ -30,7 +31,8 @@ interface RunningThread {
 export function runThread(db: Db, task: Task, progress: (done: number) => void = () => undefined): RunningThread {
   setWrittenElsewhere(db, true);
   const asked = new Int32Array(new SharedArrayBuffer(4));
-  const worker = new Worker(new URL('./thread.mjs', import.meta.url), { workerData: { file: db.name, task, asked } });
+  const { start, argv } = threadOf('http/thread');
+  const worker = new Worker(start, { argv: [...argv], workerData: { file: db.name, task, asked } });
   let told: Told = {};
   worker.on('message', (message: Told) => {
     if (message.done !== undefined) progress(message.done);

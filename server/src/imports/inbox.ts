@@ -9,7 +9,7 @@ import { nearVarieties } from '../varieties/register.ts';
 import { type AskedCrop, codeState, importContext, type ReadRow, rowKey } from './context.ts';
 
 /** Reading a file on the pool. */
-export const READ = job<typeof import('../files/csvJob.ts').default>(new URL('../files/csvJob.ts', import.meta.url));
+export const READ = job<typeof import('../files/csvJob.ts').default>('files/csvJob');
 
 type FileState = 'chosen' | 'reading' | 'read' | 'writing' | 'done' | 'failed';
 

@@ -1,5 +1,6 @@
 import { joinLibrary } from '../db/open.ts';
-import { drawLabels, type LabelsJob } from './drawing.ts';
+import { drawLabels } from './drawing.ts';
+import type { LabelsJob } from './labelsJob.ts';
 
 /** Draws labels of the library in a file, on a thread of the pool. */
 export default async function drawJob({

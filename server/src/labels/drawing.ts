@@ -1,25 +1,11 @@
 import { plural, wrong } from '@esprel/core';
 import type { Db } from '../db/db.ts';
 import { runPdf } from './drawPdf.ts';
-import { pageSvg } from './drawSvg.ts';
+import { codeSvg, pageSvg } from './drawSvg.ts';
+import { type LabelsJob, runKey } from './labelsJob.ts';
 import { type LabelRunPlan, planRun } from './run.ts';
 
-export type Query = Readonly<Record<string, unknown>>;
-
-/** What is made of a run of labels: what it comes to, one page to look at (from 1), or all of it to print. */
-export type LabelsAsked =
-  { readonly as: 'plan' } | { readonly as: 'page'; readonly page: number; readonly outlines: boolean } | { readonly as: 'pdf' };
-
-/** Labels to be drawn, as plain data. */
-export interface LabelsJob {
-  readonly query: Query;
-  readonly today: string;
-  readonly asked: LabelsAsked;
-  /** Word of the library's state: a run that was laid out in it holds. */
-  readonly state: string;
-  /** Labels drawn and labels in all, in memory that is shared with whoever wants to know. */
-  readonly told?: Int32Array;
-}
+export { codeSvg, pageSvg, planRun };
 
 /** Pages of one run are asked for one after the other, and its PDF after them. */
 const MOST_PLANS = 4;
@@ -36,15 +22,6 @@ function keptPlan(db: Db, job: LabelsJob): LabelRunPlan {
     plans.set(key, plan);
   }
   return plan;
-}
-
-/** What a query says beside which run it is. */
-const BESIDE: ReadonlySet<string> = new Set(['page', 'outlines', 'save']);
-
-/** The same for all that is made of one run while the library stays as it is. */
-export function runKey(db: Db, { query, today, state }: Pick<LabelsJob, 'query' | 'today' | 'state'>): string {
-  const run = Object.entries(query).filter(([name]) => !BESIDE.has(name));
-  return JSON.stringify([db.name, state, today, run.sort(([a], [b]) => (a < b ? -1 : 1))]);
 }
 
 /** Draws what is asked of a run: its plan as an object, a page as SVG, the whole as PDF. Throws an InputError where that is no label. */

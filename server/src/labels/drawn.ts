@@ -2,10 +2,10 @@ import type { Db } from '../db/db.ts';
 import { libraryState } from '../db/state.ts';
 import { queryText, queryWhole } from '../routing/query.ts';
 import { job as poolJob, work } from '../threads/pool.ts';
-import { drawLabels, type LabelsAsked, type LabelsJob, type Query, runKey } from './drawing.ts';
+import { type LabelsAsked, type LabelsJob, type Query, runKey } from './labelsJob.ts';
 
 /** `drawLabels` on the pool. */
-export const DRAW = poolJob<typeof import('./drawJob.ts').default>(new URL('./drawJob.ts', import.meta.url));
+export const DRAW = poolJob<typeof import('./drawJob.ts').default>('labels/drawJob');
 
 /** So many are drawn at once, while somebody waits for a page. */
 const FEW_LABELS = 20;
@@ -25,24 +25,27 @@ export interface Drawing {
 /** Long runs that are drawn as PDF just now. Who asks for one of them again waits for the same. */
 const drawings = new Map<string, Drawing>();
 
+/** What draws, with its fonts and codes: a sixth of a second to load, and few days print labels. */
+export const drawing = () => import('./drawing.ts');
+
 /** Does `drawLabels` here where it is little, and on a thread where others would wait for it. */
 export async function drawnLabels(db: Db, query: Query, today: string, asked: LabelsAsked): Promise<unknown> {
   const job: LabelsJob = { query, today, asked, state: libraryState(db) };
   // A library in memory cannot be opened by a second thread.
-  if (db.memory || fewLabels(query)) return drawLabels(db, job);
+  if (db.memory || fewLabels(query)) return (await drawing()).drawLabels(db, job);
   if (asked.as !== 'pdf') return work(DRAW, { file: db.name, job });
   const key = runKey(db, job);
-  let drawing = drawings.get(key);
-  if (!drawing) {
+  let begun = drawings.get(key);
+  if (!begun) {
     const told = new Int32Array(new SharedArrayBuffer(8));
-    drawing = {
+    begun = {
       run: runKey(db, { ...job, state: '' }),
       told,
       drawn: work(DRAW, { file: db.name, job: { ...job, told } }).finally(() => drawings.delete(key)),
     };
-    drawings.set(key, drawing);
+    drawings.set(key, begun);
   }
-  return drawing.drawn;
+  return begun.drawn;
 }
 
 /** How far the PDF of a run has come, in labels; `of` is 0 while it is laid out, and where it is not being drawn. */

@@ -2,9 +2,7 @@ import { LABEL_FORMATS, parseLotCode, plural, wrong } from '@esprel/core';
 import { printer } from '../devices/printer.ts';
 import { queryWhole } from '../routing/query.ts';
 import { unrecorded, FileAnswer, read, type Route } from '../routing/route.ts';
-import { codeSvg, pageSvg } from './drawSvg.ts';
-import { drawnLabels, drawnSoFar } from './drawn.ts';
-import { planRun } from './run.ts';
+import { drawing, drawnLabels, drawnSoFar } from './drawn.ts';
 
 export function labelRoutes(): Route[] {
   return [
@@ -20,12 +18,13 @@ export function labelRoutes(): Route[] {
       return new FileAnswer('application/pdf', pdf, query.save === '1' ? { saveAs: `labels ${today}.pdf` } : {});
     }),
     read('/labels/drawing', ({ db, today }, { query }) => drawnSoFar(db, query, today)),
-    read('/labels/:code.svg', (_reader, { params }) => {
+    read('/labels/:code.svg', async (_reader, { params }) => {
       const code = parseLotCode(params.code ?? '');
       if (code === null) throw wrong('code', 'is not a lot code');
-      return new FileAnswer('image/svg+xml', codeSvg(code), { keepSeconds: 86_400 });
+      return new FileAnswer('image/svg+xml', (await drawing()).codeSvg(code), { keepSeconds: 86_400 });
     }),
     unrecorded('/labels/print', async ({ db, today }, { query }) => {
+      const { pageSvg, planRun } = await drawing();
       const run = planRun(db, query, today);
       if (run.labels.length === 0) throw wrong('codes', 'choose a lot first');
       return printer(db).print({

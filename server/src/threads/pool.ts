@@ -1,4 +1,5 @@
 import { Piscina } from 'piscina';
+import { moduleOf, threadOf } from '../home.ts';
 import { type PlainProblem, Problem, problemFrom } from '../problem.ts';
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- whatever a job takes; it is read off the function itself
@@ -8,14 +9,14 @@ type Work = (input: any) => unknown;
  * A job for the pool, named by the module whose default export does it: plain data in, plain data out, so that it can come from another
  * thread and go back.
  */
-interface PoolJob<F extends Work> {
+export interface PoolJob<F extends Work> {
   readonly module: string;
   /** Only for the compiler. */
   readonly does?: F;
 }
 
-/** `job<typeof import('./drawJob.ts').default>(new URL('./drawJob.ts', import.meta.url))` */
-export const job = <F extends Work>(module: URL): PoolJob<F> => ({ module: module.href });
+/** `job<typeof import('./drawJob.ts').default>('labels/drawJob')` */
+export const job = <F extends Work>(module: string): PoolJob<F> => ({ module: moduleOf(module).href });
 
 export type JobAnswer = { readonly result: unknown } | { readonly problem: PlainProblem };
 
@@ -26,8 +27,10 @@ const MOST_WAITING = 200;
 let pool: Piscina | null = null;
 
 function open(): Piscina {
+  const { start, argv } = threadOf('threads/poolThread');
   pool ??= new Piscina({
-    filename: new URL('./poolThread.mjs', import.meta.url).href,
+    filename: start.href,
+    argv: [...argv],
     minThreads: 0,
     maxThreads: 2,
     maxQueue: MOST_WAITING,
@@ -39,10 +42,17 @@ function open(): Piscina {
 
 /** Starts a thread and loads the code of these jobs before they are needed: the first who asks would wait for it. */
 export function loadOnPool(jobs: readonly { readonly module: string }[]): void {
-  for (const { module } of jobs)
-    open()
-      .run({ module, onlyLoad: true })
-      .catch(() => undefined);
+  const [first, ...others] = jobs;
+  if (!first) return;
+  // One after the other: all at once they would start a thread each.
+  open()
+    .run({ module: first.module, onlyLoad: true })
+    .then(
+      () => {
+        loadOnPool(others);
+      },
+      () => undefined,
+    );
 }
 
 /**

@@ -8,7 +8,7 @@ interface AskedOfThread {
 }
 
 /** Does one job of the pool. What goes wrong is answered, since an error loses its fields on the way. */
-export async function doJob({ module, input, onlyLoad = false }: AskedOfThread): Promise<JobAnswer> {
+export default async function doJob({ module, input, onlyLoad = false }: AskedOfThread): Promise<JobAnswer> {
   try {
     const { default: doIt } = (await import(module)) as { readonly default: (input: unknown) => unknown };
     return { result: onlyLoad ? null : await doIt(input) };
