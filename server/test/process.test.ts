@@ -7,7 +7,6 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openLibrary } from '../src/db/open.ts';
 import { MAIN, startProcess } from './process.ts';
 
-
 let folder: string;
 beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), 'esprel-process-'));

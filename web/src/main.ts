@@ -9,16 +9,15 @@ import '@fontsource/bitter/latin-600.css';
 import '@fontsource/bitter/latin-ext-600.css';
 import './app/styles.css';
 import { createPinia } from 'pinia';
-import PrimeVue from 'primevue/config';
 import { createApp } from 'vue';
 import App from './app/App.vue';
 import { router } from './app/router.ts';
 import { useSession } from './base/session.ts';
-import { preset } from './app/theme.ts';
+import { kit } from './app/kit.ts';
 
 const app = createApp(App);
 app.use(createPinia());
-app.use(PrimeVue, { theme: { preset, options: { darkModeSelector: 'none' } } });
+app.use(kit);
 app.use(router);
 // What the frame shows comes with the first answer; the page does not wait for it.
 void useSession().load();

@@ -1,9 +1,9 @@
 import { mount, type VueWrapper } from '@vue/test-utils';
 import { createPinia, setActivePinia } from 'pinia';
-import PrimeVue from 'primevue/config';
 import { afterEach, beforeEach, vi } from 'vitest';
 import type { Component } from 'vue';
 import { createMemoryHistory, createRouter, type Router } from 'vue-router';
+import { kit } from '../src/app/kit.ts';
 import { useSession } from '../src/base/session.ts';
 import type { Garden } from '../src/answers/season.ts';
 
@@ -103,7 +103,7 @@ function testDesk(): TestDesk {
     show: async (component, props = {}, path = '/') => {
       await router.push(path);
       await useSession().load();
-      const wrapper = mount(component, { props, attachTo: document.body, global: { plugins: [pinia, router, PrimeVue] } });
+      const wrapper = mount(component, { props, attachTo: document.body, global: { plugins: [pinia, router, kit] } });
       shown.push(wrapper);
       await settled();
       return wrapper;

@@ -185,7 +185,7 @@ describe('views of lists', () => {
     const w = await desk.show(HistoryPage);
     button(w, 'Show older steps').click();
     await settled();
-    expect(w.findAll('li').map((l) => l.find('.what').text())).toEqual(['Step 3', 'Step 2', 'Step 1']);
+    expect(w.findAll('[role=listitem]').map((l) => l.find('.words').text())).toEqual(['Step 3', 'Step 2', 'Step 1']);
     expect(() => button(w, 'Show older steps')).toThrow();
   });
 

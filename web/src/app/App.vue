@@ -29,8 +29,14 @@ const place = computed(() => String(route.meta.place ?? ''));
     <header class="head">
       <RouterLink to="/today" class="wordmark" aria-label="Esprel, today">
         <svg viewBox="0 0 32 32" width="27" height="27" aria-hidden="true">
-          <path d="M16 2c6 6 9 11 9 16a9 9 0 0 1-18 0c0-5 3-10 9-16z" fill="#2b4a78" />
-          <path d="M16 27V13m0 7c-3 0-5-2-5-5m5 2c2 0 4-1.500 4-4" fill="none" stroke="#f7f4ec" stroke-width="2" stroke-linecap="round" />
+          <path d="M16 2c6 6 9 11 9 16a9 9 0 0 1-18 0c0-5 3-10 9-16z" fill="var(--action)" />
+          <path
+            d="M16 27V13m0 7c-3 0-5-2-5-5m5 2c2 0 4-1.500 4-4"
+            fill="none"
+            stroke="var(--paper)"
+            stroke-width="2"
+            stroke-linecap="round"
+          />
         </svg>
         <span>Esprel</span>
       </RouterLink>
@@ -127,7 +133,7 @@ const place = computed(() => String(route.meta.place ?? ''));
 }
 .away {
   background: var(--act-soft);
-  color: #7c2317;
+  color: var(--act-deep);
   padding: 8px 20px;
 }
 .notices {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ScanLine } from '@lucide/vue';
 import { useDebounceFn } from '@vueuse/core';
 import { ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -100,11 +101,7 @@ defineExpose({ open });
 
 <template>
   <div class="find" @focusout="leave">
-    <svg class="glyph" viewBox="0 0 20 20" width="18" height="18" aria-hidden="true" fill="none" stroke="currentColor" stroke-width="1.600">
-      <path
-        d="M2 6V3.500A1.500 1.500 0 0 1 3.500 2H6M14 2h2.500A1.500 1.500 0 0 1 18 3.500V6M18 14v2.500a1.500 1.500 0 0 1-1.500 1.500H14M6 18H3.500A1.500 1.500 0 0 1 2 16.500V14M6 7v6M9 7v6M11.500 7v6M14 7v6"
-      />
-    </svg>
+    <ScanLine class="glyph" :size="18" aria-hidden="true" />
     <input
       ref="field"
       v-model="text"
@@ -163,7 +160,7 @@ defineExpose({ open });
 input {
   width: 100%;
   height: 38px;
-  border: 1px solid #b8ad98;
+  border: 1px solid var(--dashes);
   border-radius: 4px;
   background: var(--sheet);
   padding: 0 44px 0 40px;
@@ -186,7 +183,7 @@ kbd {
   max-height: 70vh;
   overflow-y: auto;
   background: var(--sheet);
-  border: 1px solid #b8ad98;
+  border: 1px solid var(--dashes);
   box-shadow: 0 10px 26px rgb(50 40 20 / 20%);
   z-index: 25;
 }
@@ -200,7 +197,7 @@ li {
   align-items: baseline;
   padding: 9px 14px;
   cursor: pointer;
-  border-bottom: 1px solid #eee7d9;
+  border-bottom: 1px solid var(--hair);
 }
 li strong {
   font-weight: 600;

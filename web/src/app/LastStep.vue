@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Check, TriangleAlert, X } from '@lucide/vue';
 import Button from 'primevue/button';
 import { useChanges } from '../base/changes.ts';
 
@@ -7,12 +8,14 @@ const changes = useChanges();
 
 <template>
   <div v-if="changes.last || changes.undoProblem" class="step" :class="{ refused: changes.undoProblem }" role="status">
-    <span class="mark" aria-hidden="true">{{ changes.undoProblem ? '!' : '✓' }}</span>
+    <component :is="changes.undoProblem ? TriangleAlert : Check" class="mark" :size="18" :stroke-width="2.4" aria-hidden="true" />
     <span class="text">{{ changes.undoProblem ?? changes.last?.summary }}</span>
     <Button v-if="changes.last && !changes.undoProblem" severity="secondary" size="small" @click="changes.undo()">
       {{ changes.last.summary.startsWith('Took back: ') ? 'Do it again' : 'Take it back' }} <kbd>U</kbd>
     </Button>
-    <Button severity="secondary" size="small" variant="text" aria-label="Put this line away" @click="changes.forget()">×</Button>
+    <Button severity="secondary" size="small" variant="text" aria-label="Put this line away" @click="changes.forget()"
+      ><X :size="17" aria-hidden="true"
+    /></Button>
   </div>
 </template>
 
@@ -24,7 +27,7 @@ const changes = useChanges();
   gap: 12px;
   padding: 3px 20px;
   background: var(--good-soft);
-  border-top: 1px solid #c9d6bd;
+  border-top: 1px solid var(--good-mist);
 }
 .mark {
   color: var(--good);
@@ -32,7 +35,7 @@ const changes = useChanges();
 }
 .refused {
   background: var(--act-soft);
-  border-color: #dfbcb4;
+  border-color: var(--act-mist);
 }
 .refused .mark {
   color: var(--act);

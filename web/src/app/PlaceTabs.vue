@@ -54,7 +54,7 @@ const counts = computed<Readonly<Record<string, Count | undefined>>>(() => {
 .tab {
   padding: 8px 18px;
   min-height: 38px;
-  color: #4b545c;
+  color: var(--ink-soft);
   text-decoration: none;
   font-weight: 600;
   border: 1px solid transparent;
@@ -66,7 +66,7 @@ const counts = computed<Readonly<Record<string, Count | undefined>>>(() => {
   align-items: center;
 }
 .tab:hover {
-  background: #f5eee1;
+  background: var(--wash);
 }
 .tab.here {
   background: var(--paper);
@@ -79,7 +79,7 @@ const counts = computed<Readonly<Record<string, Count | undefined>>>(() => {
   outline-offset: -3px;
 }
 .count {
-  background: #d8ccb6;
+  background: var(--edge);
   color: var(--ink);
   border-radius: 10px;
   padding: 0 7px;
@@ -88,7 +88,7 @@ const counts = computed<Readonly<Record<string, Count | undefined>>>(() => {
 }
 .count.late {
   background: var(--act);
-  color: #fff;
+  color: var(--white);
 }
 @media (max-width: 700px) {
   .tabs {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { X } from '@lucide/vue';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -25,7 +26,9 @@ const labelsTo = computed(() => `/labels?codes=${table.codes.join(',')}`);
             <span class="code">{{ lot.code }}</span>
             <strong>{{ lot.variety }}</strong>
           </RouterLink>
-          <button type="button" class="back" :aria-label="`Take ${lot.code} off the table`" @click="table.putBack(lot.code)">×</button>
+          <button type="button" class="back" :aria-label="`Take ${lot.code} off the table`" @click="table.putBack(lot.code)">
+            <X :size="16" aria-hidden="true" />
+          </button>
         </li>
       </ul>
       <div class="actions">
@@ -33,7 +36,7 @@ const labelsTo = computed(() => `/labels?codes=${table.codes.join(',')}`);
         <Button class="onwood" label="Test them" @click="router.push('/tests/round')" />
         <Button class="onwood" label="Plan to sow" @click="router.push('/sowing/plan')" />
         <Button class="onwood" label="Lay on a tray" @click="router.push('/sowing/trays/new?table=1')" />
-        <Button class="onwood" label="Clear" title="takes all off; nothing is moved" @click="table.clear()" />
+        <Button v-tooltip.top="'Takes all off; nothing is moved'" class="onwood" label="Clear" @click="table.clear()" />
         <Button severity="secondary" label="Put away" @click="router.push('/table/put-away')" />
       </div>
     </template>
@@ -44,7 +47,7 @@ const labelsTo = computed(() => `/labels?codes=${table.codes.join(',')}`);
 .table {
   grid-row: 7;
   background: var(--wood);
-  color: #fbf3e2;
+  color: var(--lift);
   display: flex;
   align-items: center;
   gap: 20px;
@@ -64,7 +67,7 @@ h2 {
   white-space: nowrap;
 }
 .hint {
-  color: #e0d2ba;
+  color: var(--rule);
 }
 .lots {
   display: flex;
@@ -82,7 +85,7 @@ h2 {
   display: grid;
   width: 137px;
   padding: 4px 26px 4px 8px;
-  background: #fdf6e6;
+  background: var(--lift);
   color: var(--ink);
   text-decoration: none;
   border-right: 6px solid var(--edge);
@@ -115,11 +118,11 @@ h2 {
 }
 .onwood.p-button {
   background: transparent;
-  border-color: #8f7f6c;
-  color: #fbf3e2;
+  border-color: var(--bark);
+  color: var(--lift);
 }
 :focus-visible {
-  outline-color: #ffcf73;
+  outline-color: var(--knob);
 }
 @media (max-width: 700px) {
   .table {

@@ -98,14 +98,14 @@ svg {
   display: block;
 }
 .frost {
-  fill: #c3cccd;
+  fill: var(--frost);
 }
 .month {
-  stroke: #d3c7b0;
+  stroke: var(--edge);
 }
 .label {
   font-size: 14px;
-  fill: #4b545c;
+  fill: var(--ink-soft);
   font-weight: 600;
 }
 .note {
@@ -146,7 +146,7 @@ svg {
   fill: var(--act);
 }
 .flagtext {
-  fill: #fff;
+  fill: var(--white);
   font-size: 13px;
   font-weight: 600;
 }

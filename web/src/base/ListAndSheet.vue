@@ -1,48 +1,53 @@
 <script setup lang="ts">
-/** A list on the left, the opened sheet on the right; one of the two where there is no room for both. */
+import Splitter from 'primevue/splitter';
+import SplitterPanel from 'primevue/splitterpanel';
+
+/** A list on the left, the opened sheet on the right, shared out as the hand that pulls between them likes; one of the two where there is no room for both. */
 defineProps<{ opened: boolean; label: string }>();
 </script>
 
 <template>
-  <div class="two" :class="{ opened }">
-    <section class="left scrolls" :aria-label="label" tabindex="-1"><slot /></section>
-    <section class="right" aria-label="The opened sheet">
-      <slot name="sheet"><RouterView /></slot>
-    </section>
-  </div>
+  <Splitter class="two" :class="{ opened }" state-key="esprel.panes" state-storage="local" :gutter-size="5">
+    <SplitterPanel :size="61" :min-size="35" class="left">
+      <section class="scrolls pane" :aria-label="label" tabindex="-1"><slot /></section>
+    </SplitterPanel>
+    <SplitterPanel :size="39" :min-size="28" class="right">
+      <section class="pane" aria-label="The opened sheet">
+        <slot name="sheet"><RouterView /></slot>
+      </section>
+    </SplitterPanel>
+  </Splitter>
 </template>
 
 <style scoped>
 .two {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(400px, 39.3%);
   height: 100%;
+  border: 0;
+  border-radius: 0;
+  background: none;
+}
+.pane {
+  height: 100%;
+  min-height: 0;
+  min-width: 0;
+  outline: none;
 }
 .left,
 .right {
   min-height: 0;
   min-width: 0;
 }
-.left {
-  outline: none;
-}
 .right {
   background: var(--sheet);
-  border-left: 1px solid var(--rule);
   box-shadow: -3px 0 10px rgb(60 50 30 / 7%);
 }
-@media (max-width: 1100px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr) minmax(392px, 43%);
-  }
-}
 @media (max-width: 860px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
+  .left,
+  .right {
+    flex-basis: 100% !important;
   }
-  .opened .left {
-    display: none;
-  }
+  .two :deep(.p-splitter-gutter),
+  .opened .left,
   .two:not(.opened) .right {
     display: none;
   }

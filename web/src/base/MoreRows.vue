@@ -14,7 +14,7 @@ button {
   min-height: 40px;
   padding: 0 14px;
   margin-top: 6px;
-  border: 1px solid #cfc5b1;
+  border: 1px solid var(--edge);
   border-radius: 3px;
   background: none;
   cursor: pointer;

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
+import Checkbox from 'primevue/checkbox';
 import { plural } from '@esprel/core';
 import { useElementSize } from '@vueuse/core';
 import Button from 'primevue/button';
@@ -69,7 +71,7 @@ async function take(): Promise<void> {
   <TwoPanes left="How well counts were predicted" right="What it teaches">
     <p><RouterLink to="/tests">The bench</RouterLink></p>
     <h1>How well we predict</h1>
-    <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
+    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
     <p v-if="data && data.tests === 0" class="empty">
       <strong>No test is closed yet.</strong> Each closed test will stand here beside what was expected of it the day before.
     </p>
@@ -123,7 +125,7 @@ async function take(): Promise<void> {
       <ul v-if="data" class="plain">
         <li v-for="f in data.families" :key="f.family" class="family">
           <label>
-            <input v-model="taken" type="checkbox" :value="f.family" :disabled="!teaches(f)" />
+            <Checkbox v-model="taken" :value="f.family" :disabled="!teaches(f)" />
             <span
               ><strong>{{ f.family }}</strong> <span class="quiet">{{ f.inside }} of {{ f.tests }} inside</span>
               <span class="block" :class="{ quiet: !teaches(f) }"
@@ -166,17 +168,17 @@ text {
   fill: var(--quiet);
 }
 .grid {
-  stroke: #ece6d9;
+  stroke: var(--hair);
 }
 .expected {
-  stroke: #b9c6dc;
+  stroke: var(--frost);
   stroke-width: 2.4;
 }
 .in circle {
   fill: var(--good);
 }
 .out .expected {
-  stroke: #d9b3ab;
+  stroke: var(--act-mist);
 }
 .out path {
   stroke: var(--act);
@@ -189,7 +191,7 @@ text {
   gap: 5px;
   align-items: end;
   max-width: 620px;
-  border-bottom: 1px solid #a99f8c;
+  border-bottom: 1px solid var(--dashes);
 }
 .tenth {
   display: grid;
@@ -199,7 +201,7 @@ text {
 .tenth i {
   display: block;
   width: 100%;
-  background: #9fb3d3;
+  background: var(--action-line);
 }
 .even {
   position: absolute;
@@ -208,18 +210,13 @@ text {
   border-top: 2px dashed var(--ink);
 }
 .family {
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 .family label {
   display: grid;
   grid-template-columns: 26px minmax(0, 1fr);
   padding: 7px 0;
   cursor: pointer;
-}
-.family input {
-  width: 18px;
-  height: 18px;
-  margin-top: 3px;
 }
 .block {
   display: block;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
 import { computed } from 'vue';
 import { percent } from '../base/format.ts';
@@ -20,7 +21,7 @@ const kind = (s: SourcesData['sources'][number]): string => (s.worse >= 0.95 ? '
   <section class="sources scrolls" aria-label="Sources" tabindex="-1">
     <p><RouterLink to="/tests">The bench</RouterLink> · <RouterLink to="/tests/calibration">How well we predict</RouterLink></p>
     <h1>Sources of seed</h1>
-    <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
+    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
     <p v-if="data && rows.length === 0" class="empty">
       <strong>No lot was tested yet.</strong> The first tests of lots will tell of their sources.
     </p>
@@ -80,7 +81,7 @@ const kind = (s: SourcesData['sources'][number]): string => (s.worse >= 0.95 ? '
 .track {
   position: relative;
   height: 16px;
-  background: #efe9dc;
+  background: var(--wash);
 }
 .typical {
   position: absolute;
@@ -92,10 +93,10 @@ const kind = (s: SourcesData['sources'][number]): string => (s.worse >= 0.95 ? '
   position: absolute;
   top: 4px;
   height: 8px;
-  background: #9fb3d3;
+  background: var(--action-line);
 }
 .range.poor {
-  background: #d99c90;
+  background: var(--act-line);
 }
 .range.good {
   background: var(--good-mid);

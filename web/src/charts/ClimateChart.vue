@@ -41,25 +41,25 @@ const summary = computed(() => {
       :aria-label="`Warmth in ${place}. ${summary}`"
     >
       <g v-for="t in layout.ticks" :key="t.value">
-        <line x1="44" :x2="Math.max(280, width || 560) - 8" :y1="t.y" :y2="t.y" stroke="#e4dccb" />
+        <line x1="44" :x2="Math.max(280, width || 560) - 8" :y1="t.y" :y2="t.y" stroke="var(--band)" />
         <text x="38" :y="t.y + 5" text-anchor="end">{{ t.value }}°</text>
       </g>
       <text v-for="m in layout.months" :key="`${m.year}${m.month}`" :x="m.x + 3" :y="HEIGHT - 5">{{ MONTHS[m.month] }}</text>
-      <line v-for="m in layout.months" :key="`l${m.year}${m.month}`" :x1="m.x" :x2="m.x" y1="8" :y2="HEIGHT - 22" stroke="#eee7d9" />
-      <path :d="layout.band" fill="#c9d5e6" opacity="0.8" />
-      <path :d="layout.mean" fill="none" stroke="#2b4a78" stroke-width="1.8" />
+      <line v-for="m in layout.months" :key="`l${m.year}${m.month}`" :x1="m.x" :x2="m.x" y1="8" :y2="HEIGHT - 22" stroke="var(--hair)" />
+      <path :d="layout.band" fill="var(--action-mist)" opacity="0.8" />
+      <path :d="layout.mean" fill="none" stroke="var(--action)" stroke-width="1.8" />
       <template v-if="layout.limitY !== null">
         <line
           x1="44"
           :x2="Math.max(280, width || 560) - 8"
           :y1="layout.limitY"
           :y2="layout.limitY"
-          stroke="#a63d2f"
+          stroke="var(--act)"
           stroke-dasharray="5 4"
         />
         <text class="limit" :x="Math.max(280, width || 560) - 10" :y="layout.limitY - 5" text-anchor="end">should stay below</text>
       </template>
-      <path v-for="w in layout.warm" :key="w.day" :d="`M${w.x - 5} ${w.y - 2}l5 -9 5 9z`" fill="#a63d2f" />
+      <path v-for="w in layout.warm" :key="w.day" :d="`M${w.x - 5} ${w.y - 2}l5 -9 5 9z`" fill="var(--act)" />
     </svg>
     <details>
       <summary>The numbers</summary>

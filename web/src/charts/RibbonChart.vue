@@ -145,10 +145,10 @@ svg {
   overflow: visible;
 }
 .grid {
-  stroke: #ece6d9;
+  stroke: var(--hair);
 }
 .tick {
-  stroke: #8d8778;
+  stroke: var(--faint);
 }
 .axis {
   font-size: 14px;
@@ -158,10 +158,10 @@ svg {
   fill: var(--ink);
 }
 .known {
-  fill: #a6b9d5;
+  fill: var(--action-line);
 }
 .ahead {
-  fill: #d8e0ea;
+  fill: var(--water-soft);
 }
 .median {
   fill: none;
@@ -193,7 +193,7 @@ svg {
 }
 .dotlabel.sowing {
   font-weight: 400;
-  fill: #33571f;
+  fill: var(--good-deep);
   stroke: rgb(255 254 251 / 75%);
 }
 .today {

@@ -36,10 +36,10 @@ const layout = computed(() =>
 
 <style scoped>
 .known {
-  fill: #93a9ca;
+  fill: var(--action-line);
 }
 .ahead {
-  fill: #cdd8e6;
+  fill: var(--action-mist);
 }
 .median {
   fill: none;
@@ -47,7 +47,7 @@ const layout = computed(() =>
   stroke-width: 1.6;
 }
 .line {
-  stroke: #8d8778;
+  stroke: var(--faint);
   stroke-dasharray: 2 3;
 }
 .today {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { reactive, ref } from 'vue';
@@ -59,7 +60,7 @@ const setPrinter = (body: object): Promise<void> =>
       A scale and a label printer that stand in for real ones, so that everything can be tried without them. A code scanner needs nothing:
       it types, and Esprel listens on every page. A climate logger is read on the page of its place.
     </p>
-    <p v-if="problem" role="alert" class="wrong">{{ problem }}</p>
+    <DeskMessage kind="problem" v-if="problem">{{ problem }}</DeskMessage>
     <section aria-label="Scale panel">
       <h2>Scale</h2>
       <ScaleDisplay :reading="reading" @tare="tare" />
@@ -137,20 +138,20 @@ li {
   gap: 10px;
   align-items: center;
   min-height: 44px;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 strong {
   font-weight: 600;
 }
 .out {
-  background: #e3dccd;
+  background: var(--band);
   padding: 14px;
   display: flex;
   flex-wrap: wrap;
   gap: 10px;
 }
 .out img {
-  background: #fff;
+  background: var(--white);
   max-width: 100%;
   box-shadow: 0 2px 8px rgb(60 50 30 / 25%);
 }

@@ -1,32 +1,54 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { CalendarDays } from '@lucide/vue';
+import { format, parseISO } from 'date-fns';
+import Button from 'primevue/button';
+import Popover from 'primevue/popover';
+import { computed, defineAsyncComponent, ref } from 'vue';
+import { useSession } from '../base/session.ts';
 
-/** A text field with the calendar of the browser behind a button at its end; what is chosen there comes as `YYYY-MM-DD`. */
-defineProps<{ day: string; label: string; max?: string | undefined; min?: string | undefined }>();
+/** A text field with a calendar behind the button at its end; what is chosen there comes as `YYYY-MM-DD`. */
+const props = defineProps<{ day: string; label: string; max?: string | undefined; min?: string | undefined }>();
 const emit = defineEmits<{ pick: [day: string] }>();
-const picker = ref<HTMLInputElement | null>(null);
+// Most dates are typed: the calendar is loaded with the first one that is not.
+const DatePicker = defineAsyncComponent(() => import('primevue/datepicker'));
+const calendar = ref<InstanceType<typeof Popover> | null>(null);
+const session = useSession();
+
+const dayOf = (text: string | undefined): Date | undefined => (text === undefined || text === '' ? undefined : parseISO(text));
+const shown = computed(() => dayOf(props.day) ?? dayOf(session.today));
+
+function pick(day: unknown): void {
+  if (!(day instanceof Date)) return;
+  emit('pick', format(day, 'yyyy-MM-dd'));
+  calendar.value?.hide();
+}
 </script>
 
 <template>
   <span class="day">
     <slot />
-    <button type="button" :aria-label="label" tabindex="-1" @click="picker?.showPicker()">
-      <svg viewBox="0 0 18 18" width="18" height="18" aria-hidden="true" fill="none" stroke="currentColor" stroke-width="1.500">
-        <rect x="2" y="4" width="14" height="12" />
-        <path d="M2 8h14M6 2v4M12 2v4" />
-      </svg>
-    </button>
-    <input
-      ref="picker"
-      class="picker"
-      type="date"
+    <Button
+      class="open"
+      variant="text"
+      severity="secondary"
+      type="button"
+      :aria-label="label"
       tabindex="-1"
-      aria-hidden="true"
-      :value="day"
-      :max="max"
-      :min="min"
-      @change="emit('pick', ($event.target as HTMLInputElement).value)"
-    />
+      @click="calendar?.toggle($event)"
+    >
+      <template #icon><CalendarDays :size="18" aria-hidden="true" /></template>
+    </Button>
+    <Popover ref="calendar">
+      <DatePicker
+        inline
+        :model-value="dayOf(day) ?? null"
+        :view-date="shown"
+        :min-date="dayOf(min)"
+        :max-date="dayOf(max)"
+        show-other-months
+        @update:model-value="pick"
+      />
+    </Popover>
   </span>
 </template>
 
@@ -35,23 +57,13 @@ const picker = ref<HTMLInputElement | null>(null);
   position: relative;
   display: flex;
 }
-button {
+.open {
   position: absolute;
-  right: 0;
-  top: 0;
-  width: 40px;
-  height: 40px;
-  border: 0;
-  background: none;
-  color: var(--quiet);
-  cursor: pointer;
-}
-.picker {
-  position: absolute;
-  inset: auto 0 0 auto;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
-  pointer-events: none;
+  right: 1px;
+  top: 1px;
+  width: 38px;
+  min-height: 38px;
+  height: calc(100% - 2px);
+  padding: 0;
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="T extends string">
+import RadioButton from 'primevue/radiobutton';
 /** A few words of which one holds: radio buttons that look like cut card. Arrows choose, as in any radio group. */
 defineProps<{
   id: string;
@@ -14,8 +15,8 @@ const model = defineModel<T | null>({ required: true });
   <fieldset class="choice" :aria-describedby="error ? `${id}-error` : undefined">
     <legend>{{ label }}</legend>
     <div class="cards">
-      <label v-for="o in options" :key="o.value" class="card" :class="{ chosen: model === o.value }">
-        <input v-model="model" type="radio" :name="id" :value="o.value" :aria-invalid="error !== undefined" />
+      <label v-for="o in options" :key="o.value" class="card cut-card" :class="{ chosen: model === o.value }">
+        <RadioButton v-model="model" :name="id" :value="o.value" :invalid="error !== undefined" />
         {{ o.label }}
       </label>
     </div>
@@ -48,16 +49,9 @@ legend {
   position: relative;
   min-height: 40px;
   padding: 8px 12px;
-  border: 1px solid #b8ad98;
+  border: 1px solid var(--dashes);
   border-radius: 3px;
   background: var(--sheet);
-  cursor: pointer;
-}
-.card input {
-  position: absolute;
-  opacity: 0;
-  inset: 0;
-  margin: 0;
   cursor: pointer;
 }
 .card.chosen {

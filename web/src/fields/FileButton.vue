@@ -1,55 +1,67 @@
 <script setup lang="ts">
-/** A button that asks for a file; the same file may be chosen twice. */
+import FileUpload, { type FileUploadUploaderEvent } from 'primevue/fileupload';
+
+/** Asks for a file, or takes one that is dropped on it where it is wide; the same file may be chosen twice. */
 defineProps<{ label: string; accept: string; disabled?: boolean; camera?: boolean; wide?: boolean }>();
 const emit = defineEmits<{ chosen: [file: File] }>();
 
-function choose(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
+/** Nothing is sent from here: what is done with the file is the page's. */
+function choose(event: FileUploadUploaderEvent): void {
+  const [file] = [event.files].flat();
   if (file) emit('chosen', file);
-  input.value = '';
 }
 </script>
 
 <template>
-  <label class="file" :class="{ wide }">
-    <strong v-if="wide">{{ label }}</strong><template v-else>{{ label }}</template>
-    <slot />
-    <input type="file" :accept="accept" :capture="camera ? 'environment' : undefined" :disabled="disabled" @change="choose" />
-  </label>
+  <FileUpload
+    v-if="wide"
+    class="wide"
+    custom-upload
+    auto
+    :accept="accept"
+    :disabled="disabled"
+    :pt="{ input: { 'aria-label': label } }"
+    @uploader="choose"
+  >
+    <template #header="{ chooseCallback }">
+      <button type="button" class="choose" :disabled="disabled" @click="chooseCallback()">{{ label }}</button>
+    </template>
+    <template #content><slot /></template>
+    <template #empty><slot /></template>
+  </FileUpload>
+  <FileUpload
+    v-else
+    mode="basic"
+    custom-upload
+    auto
+    :accept="accept"
+    :disabled="disabled"
+    :choose-label="label"
+    :choose-button-props="{ severity: 'secondary' }"
+    :pt="{ input: { 'aria-label': label, capture: camera ? 'environment' : undefined } }"
+    @uploader="choose"
+  >
+    <template #chooseicon><slot name="icon" /></template>
+    <template #filelabel><slot /></template>
+  </FileUpload>
 </template>
 
 <style scoped>
-.file {
-  position: relative;
-  min-height: 40px;
-  padding: 8px 14px;
-  border: 1px solid var(--action);
+.wide {
+  border: 2px dashed var(--dashes);
   border-radius: 3px;
-  color: var(--action);
-  background: var(--sheet);
-  cursor: pointer;
-}
-.file.wide {
-  display: grid;
-  gap: 4px;
-  justify-items: center;
-  padding: 48px 20px;
-  border: 2px dashed #b8ad98;
-  color: var(--ink);
   background: var(--paper);
+  padding: 36px 20px;
   text-align: center;
 }
-.wide strong {
+.choose {
+  border: 0;
+  background: none;
   font-size: 19px;
-}
-.file input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
+  font-weight: 600;
   cursor: pointer;
-}
-.file:has(:focus-visible) {
-  outline: 3px solid var(--focus);
+  color: var(--action);
+  text-decoration: underline;
+  min-height: 44px;
 }
 </style>

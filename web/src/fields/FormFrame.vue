@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import Button from 'primevue/button';
 import type { ApiProblem } from '../base/api.ts';
 
@@ -31,10 +32,10 @@ function escape(event: KeyboardEvent): void {
       <p v-if="about" class="quiet">{{ about }}</p>
     </header>
     <slot name="before" />
-    <div v-if="problem" class="problem" role="alert">
+    <DeskMessage kind="problem" v-if="problem">
       <strong>{{ problem.message }}</strong>
       <slot name="problem" />
-    </div>
+    </DeskMessage>
     <div class="fields"><slot /></div>
     <footer>
       <Button type="submit" :disabled="disabled || sending">{{ sending ? 'Writing it down …' : action }}</Button>

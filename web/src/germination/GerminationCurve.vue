@@ -81,10 +81,10 @@ text {
   fill: var(--quiet);
 }
 .grid {
-  stroke: #ece6d9;
+  stroke: var(--hair);
 }
 .band {
-  fill: #dbe2ec;
+  fill: var(--action-soft);
 }
 .ahead {
   fill: var(--good);

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
+import Checkbox from 'primevue/checkbox';
 import { bagsFor, plural, roundForm, type RoundPlan } from '@esprel/core';
 import { refDebounced } from '@vueuse/core';
 import Button from 'primevue/button';
@@ -114,7 +116,7 @@ async function save(): Promise<void> {
   <TwoPanes left="The lots of the round" right="What it takes">
     <form novalidate @submit.prevent="save" @keydown.esc="router.push('/tests')">
       <h1>A round of tests</h1>
-      <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
+      <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
       <p v-if="codes.length === 0" class="empty">
         <strong>Nothing lies on the table.</strong> Pull lots out with <kbd>T</kbd>, or take the most worthwhile from
         <RouterLink to="/tests">the bench</RouterLink>.
@@ -159,7 +161,7 @@ async function save(): Promise<void> {
             <td class="numbers">{{ bags(lot.lotCode).join(', ') }}</td>
             <td>
               <label v-if="typed[lot.lotCode]" class="grow">
-                <input v-model="typed[lot.lotCode]!.growOn" type="checkbox" :aria-label="`Sprouts of ${lot.lotCode} are grown on`" />
+                <Checkbox binary v-model="typed[lot.lotCode]!.growOn" :aria-label="`Sprouts of ${lot.lotCode} are grown on`" />
                 <span class="quiet small">{{ typed[lot.lotCode]!.growOn ? `up to ${lot.grown}` : `up to ${lot.spendable}` }}</span>
               </label>
             </td>
@@ -177,7 +179,7 @@ async function save(): Promise<void> {
         Say in <RouterLink to="/library/settings">the settings</RouterLink> on which days the library is open, and the counts will fall on
         those.
       </p>
-      <div v-if="form.problem" class="caution" role="alert">{{ form.problem.message }}</div>
+      <DeskMessage kind="problem" v-if="form.problem">{{ form.problem.message }}</DeskMessage>
       <div class="row-of-buttons last">
         <Button
           type="submit"
@@ -209,7 +211,7 @@ form {
   gap: 10px;
 }
 tr.opened td {
-  background: #fdf9ee;
+  background: var(--hover);
 }
 .block {
   display: block;
@@ -217,7 +219,7 @@ tr.opened td {
 .seeds {
   width: 66px;
   min-height: 40px;
-  border: 1px solid #8d8778;
+  border: 1px solid var(--faint);
   border-radius: 3px;
   background: var(--sheet);
   padding: 0 8px;
@@ -236,10 +238,6 @@ tr.opened td {
   gap: 8px;
   align-items: center;
   min-height: 40px;
-}
-.grow input {
-  width: 20px;
-  height: 20px;
 }
 .from {
   max-width: 240px;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OpeningNote from '../base/OpeningNote.vue';
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
@@ -67,5 +68,5 @@ async function layTonight(): Promise<void> {
       <RoundWork :materials="data.materials" :groups="data.groups" :evenings="data.evenings" />
     </template>
   </TwoPanes>
-  <p v-else class="empty">Opening the round …</p>
+  <OpeningNote v-else what="the round" />
 </template>

@@ -99,6 +99,6 @@ h2 {
   display: grid;
   gap: 1px;
   padding: 5px 0;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 </style>

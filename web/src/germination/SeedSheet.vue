@@ -114,14 +114,14 @@ async function key(event: KeyboardEvent): Promise<void> {
   display: block;
   width: 100%;
   max-width: 760px;
-  background: #fdf9ee;
-  border: 1px solid #dcd2be;
+  background: var(--hover);
+  border: 1px solid var(--rule);
   border-radius: 3px;
   touch-action: manipulation;
 }
 .rownumber {
   font-size: 14px;
-  fill: #6f675a;
+  fill: var(--soil);
 }
 .seed {
   cursor: pointer;
@@ -138,80 +138,80 @@ async function key(event: KeyboardEvent): Promise<void> {
   stroke-width: 3;
 }
 .body {
-  fill: #ecdfc2;
-  stroke: #b09a6c;
+  fill: var(--band);
+  stroke: var(--faint);
   stroke-width: 1.6;
 }
 .root {
   fill: none;
-  stroke: #3f6a2c;
+  stroke: var(--good);
   stroke-width: 3.6;
   stroke-linecap: round;
 }
 .number {
   font-size: 14px;
   font-weight: 600;
-  fill: #fff;
+  fill: var(--white);
 }
 .n0 .body,
 .n1 .body {
-  fill: #3f6a2c;
-  stroke: #2c4d1d;
+  fill: var(--good);
+  stroke: var(--good-deep);
 }
 .n1 .body {
-  fill: #55813f;
+  fill: var(--leaf);
 }
 .n2 .body,
 .n3 .body {
-  fill: #b5cf9f;
-  stroke: #4f7a3a;
+  fill: var(--good-line);
+  stroke: var(--leaf);
 }
 .n2 .number,
 .n3 .number {
-  fill: #1f3413;
+  fill: var(--good-deep);
 }
 .n2 .root,
 .n3 .root {
-  stroke: #7fa566;
+  stroke: var(--good-mid);
 }
 .now .body {
-  fill: #2b4a78;
-  stroke: #1d3455;
+  fill: var(--action);
+  stroke: var(--action-deep);
 }
 .now .root {
-  stroke: #2b4a78;
+  stroke: var(--action);
 }
 .abnormal .body {
-  fill: #e2b45f;
-  stroke: #825505;
+  fill: var(--watch-line);
+  stroke: var(--watch);
 }
 .abnormal .root {
-  stroke: #b57f1c;
+  stroke: var(--watch-fill);
 }
 .hard .body {
-  fill: #d9cbe0;
-  stroke: #6a4a74;
+  fill: var(--asleep-mist);
+  stroke: var(--asleep);
 }
 .fresh .body {
-  fill: #efe3f3;
-  stroke: #6a4a74;
+  fill: var(--action-soft);
+  stroke: var(--asleep);
 }
 .dead .body {
-  fill: #cfccc4;
-  stroke: #6b6760;
+  fill: var(--rule);
+  stroke: var(--soil);
 }
 .empty .body {
   fill: none;
-  stroke: #6b6760;
+  stroke: var(--soil);
   stroke-dasharray: 3 3;
 }
 .sign {
   fill: none;
-  stroke: #4c3455;
+  stroke: var(--asleep-deep);
   stroke-width: 2.2;
 }
 .dead .sign,
 .empty .sign {
-  stroke: #55514a;
+  stroke: var(--ink-soft);
 }
 </style>

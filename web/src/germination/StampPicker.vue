@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import RadioButton from 'primevue/radiobutton';
 import type { SeedKind } from '@esprel/core';
 import { countOf, STAMPS } from './seedSheet.ts';
 import type { SeedMark } from '../answers/germination.ts';
@@ -10,8 +11,8 @@ const kind = defineModel<SeedKind>({ required: true });
 
 <template>
   <div class="row" role="radiogroup" aria-label="Stamp for the next seed">
-    <label v-for="s in STAMPS" :key="s.kind" class="stamp" :class="[s.kind, { chosen: kind === s.kind }]">
-      <input v-model="kind" type="radio" name="stamp" :value="s.kind" />
+    <label v-for="s in STAMPS" :key="s.kind" class="stamp cut-card" :class="[s.kind, { chosen: kind === s.kind }]">
+      <RadioButton v-model="kind" name="stamp" :value="s.kind" />
       <span class="dot" aria-hidden="true" />{{ s.words }} <kbd>{{ s.key }}</kbd>
       <span v-if="countOf(marks, s.kind) > 0" class="numbers">{{ countOf(marks, s.kind) }}</span>
     </label>
@@ -35,13 +36,6 @@ const kind = defineModel<SeedKind>({ required: true });
   border-radius: 3px;
   cursor: pointer;
 }
-.stamp input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  margin: 0;
-  cursor: pointer;
-}
 .stamp.chosen {
   border-color: var(--ink);
   background: var(--sheet);
@@ -57,21 +51,21 @@ const kind = defineModel<SeedKind>({ required: true });
   background: var(--good);
 }
 .abnormal .dot {
-  background: #d29a35;
+  background: var(--watch-bright);
 }
 .hard .dot {
-  background: #d9cbe0;
+  background: var(--asleep-mist);
   border: 2px solid var(--asleep);
 }
 .fresh .dot {
-  background: #efe3f3;
+  background: var(--action-soft);
   border: 2px solid var(--asleep);
 }
 .dead .dot {
-  background: #8b877f;
+  background: var(--faint);
 }
 .empty .dot {
   background: none;
-  border: 2px dashed #6b6760;
+  border: 2px dashed var(--soil);
 }
 </style>

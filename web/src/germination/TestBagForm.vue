@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { bagForm } from '@esprel/core';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -72,7 +73,7 @@ async function save(): Promise<void> {
         "
         :error="form.errors.droppedWhy"
       />
-      <p class="caution">Mould: do not sniff at it, air the room, and bin the bag closed.</p>
+      <DeskMessage kind="caution">Mould: do not sniff at it, air the room, and bin the bag closed.</DeskMessage>
     </FormFrame>
   </section>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
+import Checkbox from 'primevue/checkbox';
 import { type Between, betweenWords, closeTestForm, daysBetween, numberWords, plural, type SeedKind } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
@@ -122,18 +124,17 @@ async function close(): Promise<void> {
         {{ Math.round(summary.interval.high * 100) }}</template
       >
     </p>
-    <div v-if="disagree" class="caution">
+    <DeskMessage kind="caution" v-if="disagree">
       <p>
         These do not agree: look for a dry or mouldy corner, a bag by the window, seed laid too close. Count again, leave one out or repeat.
       </p>
       <RouterLink v-if="!closed" :to="`/tests/${test.id}/bags`">Leave a bag out</RouterLink>
-    </div>
-    <p v-for="m in sheet.missed" :key="m" class="notice">{{ m }}</p>
+    </DeskMessage>
+    <DeskMessage kind="notice" v-for="m in sheet.missed" :key="m">{{ m }}</DeskMessage>
     <GerminationCurve :data="curve" :summary="curveWords" />
     <div v-if="sheet.others.length > 0" class="compare">
       <label class="row-of-buttons"
-        ><input v-model="compared" type="checkbox" /> Hold against {{ plural(sheet.others.length, 'other test') }} of
-        {{ test.variety }}</label
+        ><Checkbox binary v-model="compared" /> Hold against {{ plural(sheet.others.length, 'other test') }} of {{ test.variety }}</label
       >
       <ul v-if="compared" class="plain small">
         <li v-for="o in sheet.others" :key="o.id">
@@ -151,7 +152,7 @@ async function close(): Promise<void> {
         Before this test the lot was put at {{ aliveWords(says.before) }}; now at <strong>{{ aliveWords(sheet.estimate) }}</strong>.
       </p>
     </div>
-    <div v-else-if="says && counted" class="notice">
+    <DeskMessage kind="notice" v-else-if="says && counted">
       <h3>If you close it now</h3>
       <p>
         The lot goes from {{ aliveWords(says.before) }} to <strong>{{ aliveWords(says.after) }}</strong>{{
@@ -162,8 +163,8 @@ async function close(): Promise<void> {
         Whether it may be lent would not be clear by that.
         <RouterLink :to="`/tests/${test.id}/extend`">Lay a second batch</RouterLink>
       </p>
-    </div>
-    <div v-if="!closed && sheet.next" class="notice">
+    </DeskMessage>
+    <DeskMessage kind="notice" v-if="!closed && sheet.next">
       <h3>{{ nextWords }}</h3>
       <p>
         {{
@@ -172,7 +173,7 @@ async function close(): Promise<void> {
             : `Count ${sheet.next.number} of ${sheet.next.of}, day ${sheet.next.testDay} in the warm.`
         }}
       </p>
-    </div>
+    </DeskMessage>
 
     <dl class="facts">
       <dt>First one</dt>
@@ -192,10 +193,10 @@ async function close(): Promise<void> {
       <Button severity="secondary" size="small" label="Pot the sprouts" @click="router.push(`/tests/${test.id}/pot`)" />
       <span class="quiet small">{{ sheet.potted > 0 ? `${sheet.potted} are potted already` : 'sprouts are plants' }}</span>
     </p>
-    <div v-if="problem && problem.code !== 'bad-input'" class="caution" role="alert">{{ problem.message }}</div>
-    <div v-if="form.problem || Object.keys(form.errors).length > 0" class="caution" role="alert">
+    <DeskMessage kind="problem" v-if="problem && problem.code !== 'bad-input'">{{ problem.message }}</DeskMessage>
+    <DeskMessage kind="problem" v-if="form.problem || Object.keys(form.errors).length > 0">
       {{ form.problem?.message ?? Object.values(form.errors)[0] }}
-    </div>
+    </DeskMessage>
     <div class="row-of-buttons last">
       <Button v-if="!closed" :disabled="saving" @click="emit('save')">{{ unsaved ? 'Save this count' : 'Save: nothing new' }}</Button>
       <Button v-if="!closed" severity="secondary" :disabled="unsaved !== null || !counted" label="Close the test" @click="close" />

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import OpeningNote from '../base/OpeningNote.vue';
+import DeskMessage from '../base/DeskMessage.vue';
 import { countNumber, daysBetween, MOULD_CAUTION, plural, type SeedKind, TEST_METHOD_WORDS } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, nextTick, ref, watch } from 'vue';
@@ -147,17 +149,17 @@ function change(number: number): void {
         </div>
         <p class="which quiet">{{ which }}</p>
       </div>
-      <p v-if="count.replicate.value?.droppedWhy" class="notice">
+      <DeskMessage kind="notice" v-if="count.replicate.value?.droppedWhy">
         This bag does not count: {{ count.replicate.value.droppedWhy }}.
         <RouterLink v-if="!closed" :to="`/tests/${test.id}/bags`">Count it in again</RouterLink>
-      </p>
-      <p v-if="count.waiting.value" class="notice" role="status">
+      </DeskMessage>
+      <DeskMessage kind="notice" v-if="count.waiting.value" role="status">
         The server did not answer. This count is kept in the browser and is sent by itself when the server is back; go on with the next bag.
-      </p>
-      <p v-if="count.outdated.value && !count.waiting.value" class="notice" role="status">
+      </DeskMessage>
+      <DeskMessage kind="notice" v-if="count.outdated.value && !count.waiting.value" role="status">
         These marks were made before somebody else counted.
         <Button severity="secondary" size="small" label="Show theirs, drop mine" @click="count.drop()" />
-      </p>
+      </DeskMessage>
       <div v-if="!closed" class="stamps">
         <StampPicker v-model="kind" :marks="count.marks.value" />
         <div class="typing">
@@ -219,7 +221,7 @@ function change(number: number): void {
       />
     </section>
   </div>
-  <p v-else class="empty">Opening the test …</p>
+  <OpeningNote v-else what="the test" />
 </template>
 
 <style scoped>
@@ -266,7 +268,7 @@ header .code {
 }
 .bag {
   min-height: 40px;
-  border: 1px solid #dcd2be;
+  border: 1px solid var(--rule);
   border-bottom-width: 3px;
   background: var(--paper-deep);
   padding: 0 14px;
@@ -277,7 +279,7 @@ header .code {
   margin-right: 6px;
 }
 .bag[aria-pressed='true'] {
-  background: #fdf9ee;
+  background: var(--hover);
   border-bottom-color: var(--action);
 }
 .stamps {
@@ -295,7 +297,7 @@ header .code {
 }
 #typed {
   min-height: 40px;
-  border: 1px solid #8d8778;
+  border: 1px solid var(--faint);
   border-radius: 3px;
   background: var(--sheet);
   padding: 0 10px;

@@ -49,10 +49,10 @@ const next = computed(() => {
   min-height: 42px;
   color: var(--ink);
   text-decoration: none;
-  border-bottom: 1px solid #e6dfd0;
+  border-bottom: 1px solid var(--band);
 }
 .line:hover {
-  background: #fbf7ee;
+  background: var(--hover);
 }
 strong {
   font-weight: 600;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { potForm, plural } from '@esprel/core';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -89,7 +90,7 @@ async function save(): Promise<void> {
       @submit="save"
       @leave="back"
     >
-      <p v-if="pot?.left === 0" class="notice">No sprout is left on the paper. Mark those that sprouted first.</p>
+      <DeskMessage kind="notice" v-if="pot?.left === 0">No sprout is left on the paper. Mark those that sprouted first.</DeskMessage>
       <FieldText
         id="plants"
         v-model="form.values.plants"

@@ -32,8 +32,8 @@ const KINDS = [
 
 <style scoped>
 .rest {
-  border: 1px solid #e3d9c6;
-  background: #fdf9ee;
+  border: 1px solid var(--band);
+  background: var(--hover);
   padding: 10px 14px;
 }
 summary {

@@ -83,14 +83,14 @@ text {
   fill: var(--quiet);
 }
 .grid {
-  stroke: #ece6d9;
+  stroke: var(--hair);
 }
 .good {
   stroke: var(--good);
   stroke-dasharray: 4 4;
 }
 .dear {
-  fill: #b57f1c;
+  fill: var(--watch-fill);
   opacity: 0.12;
 }
 .line {

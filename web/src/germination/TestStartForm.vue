@@ -215,8 +215,8 @@ async function save(): Promise<void> {
   min-height: 28px;
 }
 .plan {
-  background: #fdf9ee;
-  border: 1px solid #e3d9c6;
+  background: var(--hover);
+  border: 1px solid var(--band);
   padding: 10px 14px;
   display: grid;
   gap: 6px;

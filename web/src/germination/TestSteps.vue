@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { Check } from '@lucide/vue';
+import DeskMessage from '../base/DeskMessage.vue';
 import Button from 'primevue/button';
 import { ref } from 'vue';
 import { useChanges } from '../base/changes.ts';
@@ -29,7 +31,7 @@ async function done(number: number): Promise<void> {
     <h3>Preparation</h3>
     <ol class="plain">
       <li v-for="s in sheet.steps" :key="s.number" :class="{ done: s.doneOn !== null }">
-        <span class="mark" aria-hidden="true">{{ s.doneOn === null ? '' : '✓' }}</span>
+        <span class="mark"><Check v-if="s.doneOn !== null" :size="16" :stroke-width="2.6" aria-hidden="true" /></span>
         <span>
           <strong>{{ s.words }}</strong>
           <span class="quiet"> {{ s.doneOn === null ? `due ${format.day(s.due)}` : `done ${format.day(s.doneOn)}` }}</span>
@@ -45,9 +47,9 @@ async function done(number: number): Promise<void> {
         />
       </li>
     </ol>
-    <p v-if="sheet.nextStep?.kind === 'look'" class="notice">
+    <DeskMessage kind="notice" v-if="sheet.nextStep?.kind === 'look'">
       Look into the bag {{ format.due(sheet.nextStep.due) }}: chilled seed may sprout in the cold. Save the count, also when nothing came.
-    </p>
+    </DeskMessage>
   </section>
 </template>
 
@@ -65,7 +67,7 @@ li {
   gap: 8px;
   align-items: center;
   min-height: 40px;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 .mark {
   color: var(--good);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { FlagTriangleRight, Hourglass } from '@lucide/vue';
 import { numberWords, span } from '@esprel/core';
 import { computed } from 'vue';
 import { useFormat } from '../base/useFormat.ts';
@@ -34,10 +35,7 @@ const pace = computed(() => {
 
 <template>
   <section class="wait" :class="call ? 'call' : 'on'" aria-label="Wait or call">
-    <svg viewBox="0 0 28 28" width="28" height="28" aria-hidden="true">
-      <path v-if="call" d="M5 14h18M5 20h18" />
-      <path v-else d="M7 4h14M7 24h14M9 4c0 6 10 8 10 10s-10 4-10 10M19 4c0 6-10 8-10 10" />
-    </svg>
+    <component :is="call ? FlagTriangleRight : Hourglass" class="sign" :size="28" :stroke-width="1.8" aria-hidden="true" />
     <div>
       <h3>{{ !call ? `Wait until ${format.day(until)}` : behind ? 'Count it a last time, then close it' : 'Call it: close the test' }}</h3>
       <p>
@@ -62,11 +60,11 @@ const pace = computed(() => {
   gap: 12px;
   padding: 12px 14px;
   border-left: 4px solid var(--watch-fill);
-  background: #fbf3e0;
+  background: var(--lift);
 }
 .wait.call {
   border-left-color: var(--good);
-  background: var(--good-soft, #e6efdf);
+  background: var(--good-soft, var(--good-soft));
 }
 svg {
   fill: none;

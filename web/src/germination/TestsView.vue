@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -44,7 +45,7 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
         <RouterLink to="/tests/sources">Sources of seed</RouterLink>
       </p>
     </header>
-    <p v-if="problem" role="alert">{{ problem.message }}</p>
+    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
     <p v-if="open && open.tests.length === 0" class="empty">
       <strong>No test is running.</strong> Open a lot on the right and start one, or plan a round.
     </p>
@@ -108,7 +109,7 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
   margin-top: 14px;
 }
 .want:hover {
-  background: #fbf7ee;
+  background: var(--hover);
 }
 .want strong {
   font-weight: 600;
@@ -129,9 +130,9 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
   display: grid;
   padding: 7px 14px;
   min-height: 44px;
-  border: 1px solid #dcd2be;
+  border: 1px solid var(--rule);
   border-bottom-width: 3px;
-  background: #fdf9ee;
+  background: var(--hover);
   color: var(--ink);
   text-decoration: none;
 }
@@ -146,7 +147,7 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
   padding: 7px 0;
   color: var(--ink);
   text-decoration: none;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 .want .quiet {
   white-space: nowrap;
@@ -158,7 +159,7 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
   display: block;
   height: 4px;
   margin: 3px 0;
-  background: #efe9dc;
+  background: var(--wash);
 }
 .bar i {
   display: block;
@@ -166,7 +167,7 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
   background: var(--action);
 }
 .start {
-  border: 1px solid #cfc5b1;
+  border: 1px solid var(--edge);
   border-radius: 3px;
   padding: 8px 14px;
   font-weight: 600;

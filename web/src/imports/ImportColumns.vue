@@ -141,7 +141,7 @@ td {
 }
 select {
   min-height: 40px;
-  border: 1px solid #8d8778;
+  border: 1px solid var(--faint);
   border-radius: 3px;
   background: var(--sheet);
   padding: 0 6px;

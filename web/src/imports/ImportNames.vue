@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import RadioButton from 'primevue/radiobutton';
 import { nameKey, plural } from '@esprel/core';
 import { computed } from 'vue';
 import { useImport } from './useImport.ts';
@@ -18,17 +19,11 @@ const emptyIsAnother = (value: boolean | undefined): boolean => value === true;
         <span
           ><strong>{{ n.name }}</strong> in the file ({{ plural(n.rows, 'row') }}), <strong>{{ n.near.name }}</strong> here</span
         >
-        <label class="card" :class="{ chosen: emptyIsAnother(work.same[nameKey(n.cropKey, n.name)]) }"
-          ><input v-model="work.same[nameKey(n.cropKey, n.name)]" type="radio" :name="nameKey(n.cropKey, n.name)" :value="true" />the
-          same</label
+        <label class="card cut-card" :class="{ chosen: emptyIsAnother(work.same[nameKey(n.cropKey, n.name)]) }"
+          ><RadioButton v-model="work.same[nameKey(n.cropKey, n.name)]" :name="nameKey(n.cropKey, n.name)" :value="true" />the same</label
         >
-        <label class="card" :class="{ chosen: !emptyIsAnother(work.same[nameKey(n.cropKey, n.name)]) }"
-          ><input
-            v-model="work.same[nameKey(n.cropKey, n.name)]"
-            type="radio"
-            :name="nameKey(n.cropKey, n.name)"
-            :value="false"
-          />another</label
+        <label class="card cut-card" :class="{ chosen: !emptyIsAnother(work.same[nameKey(n.cropKey, n.name)]) }"
+          ><RadioButton v-model="work.same[nameKey(n.cropKey, n.name)]" :name="nameKey(n.cropKey, n.name)" :value="false" />another</label
         >
       </li>
     </ul>
@@ -48,7 +43,7 @@ li {
   grid-template-columns: minmax(0, 1fr) auto auto;
   gap: 6px;
   align-items: center;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
   padding: 3px 0;
 }
 strong {
@@ -58,7 +53,7 @@ strong {
   position: relative;
   min-height: 40px;
   padding: 8px 12px;
-  border: 1px solid #b8ad98;
+  border: 1px solid var(--dashes);
   border-radius: 3px;
   cursor: pointer;
 }
@@ -66,12 +61,6 @@ strong {
   border-color: var(--action);
   background: var(--action-soft);
   font-weight: 600;
-}
-.card input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  margin: 0;
 }
 .card:has(:focus-visible) {
   outline: 3px solid var(--focus);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Check, Equal, TriangleAlert } from '@lucide/vue';
 import { harvestNotYet, IMPORT_FIELDS, type ImportField } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -50,11 +51,7 @@ function year(r: ImportRow): string {
         <tr v-for="r in work.rows" :key="r.row" :class="r.state">
           <td class="right numbers">{{ r.row }}</td>
           <td class="state">
-            <svg viewBox="0 0 14 14" width="14" height="14" aria-hidden="true">
-              <path v-if="r.state === 'ready'" d="m2 7 4 4 6-8" fill="none" stroke="currentColor" stroke-width="2" />
-              <path v-else-if="r.state === 'known'" d="M2 7h10" stroke="currentColor" stroke-width="2" />
-              <path v-else d="M7 1l6 12H1z" fill="currentColor" />
-            </svg>
+            <component :is="r.state === 'ready' ? Check : r.state === 'known' ? Equal : TriangleAlert" :size="16" aria-hidden="true" />
             {{ r.code ? 'in' : STATE[r.state] }}
           </td>
           <td>
@@ -94,7 +91,7 @@ section {
 }
 .row-of-buttons button {
   min-height: 40px;
-  border: 1px solid #b8ad98;
+  border: 1px solid var(--dashes);
   border-radius: 3px;
   background: var(--sheet);
   padding: 0 12px;
@@ -132,7 +129,7 @@ td,
   color: var(--act);
 }
 tr.problem {
-  background: #fcf1ee;
+  background: var(--hover);
 }
 strong {
   font-weight: 600;

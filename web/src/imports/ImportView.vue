@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import ProgressBar from 'primevue/progressbar';
+import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { useFormat } from '../base/useFormat.ts';
@@ -20,7 +22,7 @@ const work = useImport();
       <p class="quiet">Lots from a spreadsheet, saved as CSV. Nothing is written before you have seen every row.</p>
       <a class="out" href="/api/export/lots.csv" download>Write all lots to a file</a>
     </header>
-    <p v-if="work.problem" role="alert" class="wrong">{{ work.problem }}</p>
+    <DeskMessage kind="problem" v-if="work.problem">{{ work.problem }}</DeskMessage>
     <FileButton
       v-if="!work.file"
       wide
@@ -36,16 +38,16 @@ const work = useImport();
         <strong>{{ work.file.fileName }}</strong> <span class="quiet">{{ plural(work.file.total, 'row') }}</span>
         <Button v-if="work.file.state !== 'writing'" severity="secondary" size="small" label="Another file" @click="work.leave" />
       </p>
-      <p v-if="work.file.acceptedBefore && work.file.state !== 'done'" class="notice">
+      <DeskMessage kind="notice" v-if="work.file.acceptedBefore && work.file.state !== 'done'">
         This very file was read in on {{ format.day(work.file.acceptedBefore.day) }}, {{ plural(work.file.acceptedBefore.taken, 'lot') }}.
         Rows that are here are left alone.
-      </p>
+      </DeskMessage>
       <ImportColumns v-if="work.file.state !== 'writing' && work.file.state !== 'done'" />
       <div v-if="work.file.state === 'reading' || work.file.state === 'writing'" class="progress">
-        <label for="import-progress"
-          >{{ work.file.state === 'reading' ? 'Reading' : 'Writing' }} {{ work.file.done }} of {{ work.file.total }}</label
+        <span id="import-words"
+          >{{ work.file.state === 'reading' ? 'Reading' : 'Writing' }} {{ work.file.done }} of {{ work.file.total }}</span
         >
-        <progress id="import-progress" :value="work.progress" max="1" />
+        <ProgressBar id="import-progress" aria-labelledby="import-words" :value="Math.round(100 * work.progress)" />
         <Button v-if="work.file.state === 'writing'" severity="secondary" label="Stop; write nothing" @click="work.stop" />
       </div>
       <template v-if="work.file.state === 'read' || work.file.state === 'done' || work.file.state === 'failed'">

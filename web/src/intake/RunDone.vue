@@ -76,7 +76,7 @@ li {
   gap: 12px;
   align-items: center;
   min-height: 42px;
-  border-bottom: 1px solid #e6dfd0;
+  border-bottom: 1px solid var(--band);
 }
 .code {
   font-size: 18px;
@@ -91,7 +91,7 @@ strong {
 }
 li button {
   min-height: 36px;
-  border: 1px solid #cfc5b1;
+  border: 1px solid var(--edge);
   border-radius: 3px;
   background: var(--sheet);
   padding: 0 10px;

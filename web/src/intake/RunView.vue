@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { FORM_WORDS, FORMS, intakeForm, plural } from '@esprel/core';
 import { useDebounceFn, useLocalStorage } from '@vueuse/core';
 import Button from 'primevue/button';
@@ -242,7 +243,7 @@ function finish(): void {
       </div>
       <NotRipeYet v-if="early !== null" v-model="values.yearSure" :class="{ asked: !values.yearSure }" :year="early" @packed="packed" />
       <CautionNote :cautions="look?.cautions ?? []" />
-      <p v-if="form.problem" role="alert" class="problem">{{ form.problem.message }}</p>
+      <DeskMessage kind="problem" v-if="form.problem">{{ form.problem.message }}</DeskMessage>
     </form>
     <RunDone
       :lines="saved"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import ProgressBar from 'primevue/progressbar';
+import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
@@ -74,11 +76,17 @@ async function draw(): Promise<void> {
     <a :href="drawn" download="labels.pdf">Save the PDF</a>
   </template>
   <div v-else-if="progress !== null" class="progress" role="status">
-    <label for="drawing">{{ words }}</label>
-    <progress id="drawing" :value="progress.of === 0 ? undefined : progress.done" :max="Math.max(1, progress.of)" />
+    <span id="drawing-words">{{ words }}</span>
+    <ProgressBar
+      id="drawing"
+      aria-labelledby="drawing-words"
+      :mode="progress.of === 0 ? 'indeterminate' : 'determinate'"
+      :value="Math.round((100 * progress.done) / Math.max(1, progress.of))"
+      :show-value="false"
+    />
   </div>
   <Button v-else id="print" @click="draw">Draw the PDF <kbd>P</kbd></Button>
-  <p v-if="wrong !== null" role="alert" class="wrong">{{ wrong }}</p>
+  <DeskMessage kind="problem" v-if="wrong !== null">{{ wrong }}</DeskMessage>
 </template>
 
 <style scoped>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { LABEL_FORMATS, LABEL_KINDS, type LabelFormatName, type LabelKind, plural, USUAL_FORMAT } from '@esprel/core';
 import { useLocalStorage } from '@vueuse/core';
 import Button from 'primevue/button';
@@ -150,26 +151,26 @@ async function onThem(): Promise<void> {
         {{ plural(plan.labels, 'label') }} on {{ plural(plan.pages, perPage > 1 ? 'sheet' : 'piece') }}. Print them before your hands are
         dirty, at 100 %, without “fit to page”.
       </p>
-      <p v-if="problem" role="alert" class="wrong">{{ problem.message }}</p>
-      <div v-for="[message, lots] in problems" :key="message" class="caution" role="note">
+      <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+      <DeskMessage kind="caution" v-for="[message, lots] in problems" :key="message">
         <p>
           <span class="code">{{ lots.slice(0, 6).join(', ') }}</span>{{ lots.length > 6 ? ` and ${lots.length - 6} more` : '' }}:
           {{ message }}
         </p>
-      </div>
+      </DeskMessage>
       <div v-if="plan && plan.labels > 0" class="row-of-buttons">
         <LabelsPdf :query="query" :labels="plan.labels" />
         <Button severity="secondary" label="To the label printer" @click="toPrinter" />
         <a :href="`/api/labels/page.svg?${query}`" download="labels.svg">SVG</a>
       </div>
       <p v-if="said" role="status" :class="{ wrong: said.wrong }">{{ said.words }}</p>
-      <div v-if="wanted.length > 0" class="notice">
+      <DeskMessage kind="notice" v-if="wanted.length > 0">
         <p>
           <strong>{{ plural(wanted.length, 'label') }} to be printed again:</strong>
           {{ [...new Set(wanted.map((e) => e.words))].slice(0, 3).join('; ') }}.
         </p>
         <Button severity="secondary" label="They are on the envelopes" @click="onThem" />
-      </div>
+      </DeskMessage>
       <div><Button severity="secondary" variant="text" label="Back" @click="router.back()" /></div>
     </aside>
     <div class="paper scrolls" tabindex="0" role="region" aria-label="What will be printed">
@@ -213,7 +214,7 @@ async function onThem(): Promise<void> {
 .field select,
 .field input {
   min-height: 40px;
-  border: 1px solid #8d8778;
+  border: 1px solid var(--faint);
   border-radius: 3px;
   background: var(--sheet);
   padding: 0 8px;
@@ -231,14 +232,14 @@ strong {
   justify-items: start;
 }
 .paper {
-  background: #e3dccd;
+  background: var(--band);
   padding: 20px;
 }
 .page {
   display: block;
   max-width: 100%;
   object-fit: contain;
-  background: #fff;
+  background: var(--white);
   margin: 0 auto 20px;
   box-shadow: 0 2px 8px rgb(60 50 30 / 25%);
 }

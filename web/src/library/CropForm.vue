@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OpeningNote from '../base/OpeningNote.vue';
 import {
   type Crop,
   CROP_FIGURES,
@@ -185,7 +186,7 @@ const back = (): void => void router.push(props.crop === undefined ? '/library/c
       </template>
       <p v-else class="empty">Choose the most similar crop above; its figures then stand here.</p>
     </FormFrame>
-    <p v-else class="empty">Opening …</p>
+    <OpeningNote v-else />
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox';
 import { type CropFigure, OWN_FIGURES, type OwnFigure } from '@esprel/core';
 import { computed } from 'vue';
 import FieldChoice from '../fields/FieldChoice.vue';
@@ -26,7 +27,7 @@ const unit = computed(() => (figure.value.kind === 'number' ? (figure.value.unit
   <fieldset v-if="figure.kind === 'flags'" class="flags">
     <legend>{{ figure.label }}</legend>
     <label v-for="o in options" :key="o.value" :class="{ chosen: chosen.includes(o.value) }">
-      <input type="checkbox" :checked="chosen.includes(o.value)" @change="toggle(o.value)" />{{ o.label }}
+      <Checkbox binary :model-value="chosen.includes(o.value)" @update:model-value="toggle(o.value)" />{{ o.label }}
     </label>
     <p v-if="error" class="error" role="alert">{{ error }}</p>
   </fieldset>

@@ -33,7 +33,7 @@ async function more(): Promise<void> {
 button {
   min-height: 40px;
   margin-top: 12px;
-  border: 1px solid #cfc5b1;
+  border: 1px solid var(--edge);
   border-radius: 3px;
   background: var(--sheet);
   padding: 0 14px;

@@ -39,7 +39,7 @@ nav {
 nav a {
   min-height: 40px;
   padding: 9px 12px;
-  color: #4b545c;
+  color: var(--ink-soft);
   font-weight: 600;
   text-decoration: none;
   white-space: nowrap;

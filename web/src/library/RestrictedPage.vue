@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { type Crop, plural, restrictedForm, type RestrictionRule } from '@esprel/core';
 import Button from 'primevue/button';
 import { get } from '../base/api.ts';
@@ -151,7 +152,7 @@ function remove({ id, version }: Entry): void {
         placeholder="on the list of the county; ask before sowing"
         :error="form.errors.why"
       />
-      <p v-if="form.problem" role="alert" class="caution">{{ form.problem.message }}</p>
+      <DeskMessage kind="problem" v-if="form.problem">{{ form.problem.message }}</DeskMessage>
       <div><Button type="submit" label="Put it on the list" :disabled="form.sending" /></div>
     </form>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox';
 import { type Settings, settingsEditForm } from '@esprel/core';
 import { ref, watch } from 'vue';
 import { bothSides, type BothSides } from '../base/bothSides.ts';
@@ -191,8 +192,8 @@ async function saveAs(settings: Versioned, current: Settings): Promise<void> {
       />
       <fieldset class="half days">
         <legend>Open on</legend>
-        <label v-for="(name, i) in WEEKDAYS" :key="name" class="weekday" :class="{ chosen: values.openDays.includes(i) }">
-          <input v-model="values.openDays" type="checkbox" :value="i" />{{ name }}
+        <label v-for="(name, i) in WEEKDAYS" :key="name" class="weekday cut-card" :class="{ chosen: values.openDays.includes(i) }">
+          <Checkbox v-model="values.openDays" :value="i" />{{ name }}
         </label>
         <p class="quiet small">Rounds of tests are laid and counted on these days. None chosen: any day will do.</p>
       </fieldset>
@@ -302,22 +303,15 @@ async function saveAs(settings: Versioned, current: Settings): Promise<void> {
   align-items: center;
   min-height: 40px;
   padding: 0 8px;
-  border: 1px solid #cfc5b1;
+  border: 1px solid var(--edge);
   border-radius: 3px;
   cursor: pointer;
 }
 .weekday.chosen {
-  background: #e0e7f2;
+  background: var(--action-soft);
   border-color: var(--action);
   border-bottom-width: 3px;
   font-weight: 600;
-}
-.weekday input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  margin: 0;
-  cursor: pointer;
 }
 .weekday:has(:focus-visible) {
   outline: 3px solid var(--focus);

@@ -104,13 +104,13 @@ h1 {
 }
 .tree > svg path {
   fill: none;
-  stroke: #a79d8b;
+  stroke: var(--dashes);
   stroke-width: 2;
 }
 .node {
   position: absolute;
-  background: #fdf6e6;
-  border: 1px solid #dcd2be;
+  background: var(--lift);
+  border: 1px solid var(--rule);
   border-top: 5px solid;
   color: var(--ink);
   text-decoration: none;
@@ -120,7 +120,7 @@ h1 {
   line-height: 1.35;
 }
 .node.here {
-  background: #fff;
+  background: var(--white);
   box-shadow: 0 0 0 2px var(--action);
 }
 .node.gone {

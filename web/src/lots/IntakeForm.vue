@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import {
   cautionWords,
   type Crop,
@@ -116,11 +117,11 @@ async function save(): Promise<void> {
     @leave="router.push('/lots')"
   >
     <template #before>
-      <p class="notice row-of-buttons">
+      <DeskMessage kind="notice" class="row-of-buttons">
         <span>A whole box?</span>
         <Button type="button" severity="secondary" @click="router.push('/take-in')">A run of envelopes <kbd>R</kbd></Button>
         <RouterLink to="/library/read-in">or a spreadsheet</RouterLink>
-      </p>
+      </DeskMessage>
       <div v-if="taken" class="taken" role="status">
         <p>
           Write on the envelope: <strong class="code">{{ taken.code }}</strong> {{ taken.name }}

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { ref } from 'vue';
 import { useChanges } from '../base/changes.ts';
 import { useFormat } from '../base/useFormat.ts';
@@ -55,7 +56,7 @@ function remove({ id, version }: Photo): void {
       :disabled="working"
       @chosen="add"
     />
-    <p v-if="problem" role="alert" class="wrong">{{ problem }}</p>
+    <DeskMessage kind="problem" v-if="problem">{{ problem }}</DeskMessage>
   </section>
 </template>
 

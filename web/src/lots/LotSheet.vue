@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OpeningNote from '../base/OpeningNote.vue';
 import { NOTHING_LEFT, plural, type Verdict } from '@esprel/core';
 import { computed } from 'vue';
 import Button from 'primevue/button';
@@ -82,7 +83,7 @@ function go(what: string): void {
   <article class="sheet scrolls" tabindex="-1">
     <svg class="flap" viewBox="0 0 500 26" preserveAspectRatio="none" aria-hidden="true"><path d="M0 0h500L262 24q-12 4-24 0z" /></svg>
     <SheetProblem v-if="problem" :problem="problem" what="lot" />
-    <p v-else-if="!data || !lot" class="empty">Opening {{ code }} …</p>
+    <OpeningNote v-else-if="!data || !lot" :what="code" />
     <template v-else>
       <header class="top">
         <div>
@@ -252,8 +253,8 @@ function go(what: string): void {
   height: 24px;
 }
 .flap path {
-  fill: #f1e9da;
-  stroke: #dcd2be;
+  fill: var(--wash);
+  stroke: var(--rule);
 }
 .top {
   display: flex;

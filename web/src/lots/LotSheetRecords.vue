@@ -82,7 +82,7 @@ li {
   gap: 2px 10px;
   align-items: baseline;
   padding: 4px 0;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 .mark {
   width: 9px;

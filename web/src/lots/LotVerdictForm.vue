@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { addDays, overruleForm, VERDICT_WORDS, VERDICTS, type Verdict } from '@esprel/core';
 import Button from 'primevue/button';
 import { watch } from 'vue';
@@ -65,10 +66,10 @@ async function end(): Promise<void> {
     @submit="save"
     @leave="back"
   >
-    <p v-if="data?.overrule" class="notice">
+    <DeskMessage kind="notice" v-if="data?.overrule">
       Set to “{{ VERDICT_WORDS[data.overrule.verdict] }}” until {{ format.day(data.overrule.untilDay) }}: {{ data.overrule.reason }}
       <Button type="button" size="small" severity="secondary" label="Let the figures judge again" @click="end" />
-    </p>
+    </DeskMessage>
     <p v-else-if="data?.verdict" class="quiet">
       The figures say: <strong>{{ verdictLook(data.verdict.verdict).words }}</strong>. {{ data.verdict.reason }}
     </p>

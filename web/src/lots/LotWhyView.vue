@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { ageAt, isSureOfAge, type OwnFigure, plural, priorOf, type SeedForm, type ViabilityInput } from '@esprel/core';
 import { computed, reactive } from 'vue';
 import { useRouter } from 'vue-router';
@@ -158,7 +159,9 @@ const lineWords = (day: string | null): string => (day === null ? 'for more than
           />
           <Button v-if="other" type="button" size="small" severity="secondary" label="As it is" @click="clear" />
         </p>
-        <p v-if="!storable" class="caution">This seed must not be dried or frozen: other storage does not help it. Sow it.</p>
+        <DeskMessage kind="caution" v-if="!storable"
+          >This seed must not be dried or frozen: other storage does not help it. Sow it.</DeskMessage
+        >
         <RibbonChart
           :points="sheet.estimate.ribbon"
           :dots="sheet.evidence"
@@ -279,13 +282,13 @@ h2 {
 .track {
   position: relative;
   height: 12px;
-  background: #efe9dc;
+  background: var(--wash);
 }
 .track .band {
   position: absolute;
   top: 3px;
   height: 6px;
-  background: #9fb3d3;
+  background: var(--action-line);
 }
 .track .mid {
   position: absolute;
@@ -309,7 +312,7 @@ h2 {
 }
 .form-field select {
   min-height: 40px;
-  border: 1px solid #8d8778;
+  border: 1px solid var(--faint);
   border-radius: 3px;
   background: var(--sheet);
   font: inherit;

@@ -68,7 +68,7 @@ const shown = computed(() =>
   border: 0;
   border-bottom: 3px solid transparent;
   background: none;
-  color: #4b545c;
+  color: var(--ink-soft);
   font-weight: 600;
   cursor: pointer;
 }
@@ -78,7 +78,7 @@ const shown = computed(() =>
 .pick[aria-pressed='true'] {
   color: var(--ink);
   border-bottom-color: var(--action);
-  background: #fffaf0;
+  background: var(--hover);
 }
 .pick .numbers {
   font-weight: 400;

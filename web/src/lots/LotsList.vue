@@ -130,7 +130,7 @@ function show(code: string): void {
   align-items: flex-end;
   gap: 9px;
   line-height: 30px;
-  box-shadow: inset 0 -2px 0 #d3c7b0;
+  box-shadow: inset 0 -2px 0 var(--edge);
 }
 .crop .latin,
 .crop .n {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Check, Plus } from '@lucide/vue';
 import { computed } from 'vue';
 import { amount, percent } from '../base/format.ts';
 import RibbonSmall from '../charts/RibbonSmall.vue';
@@ -26,7 +27,10 @@ const doubtful = computed(() => props.lot.identity === 'doubtful' || props.lot.i
       @click.exact.prevent="emit('open', lot.code)"
     >
       <span class="code">{{ lot.code }}</span>
-      <span class="name">{{ lot.variety }}<abbr v-if="doubtful" title="the name of this lot is in doubt"> ?</abbr></span>
+      <span class="name"
+        >{{ lot.variety
+        }}<abbr v-if="doubtful" v-tooltip.top="'The name of this lot is in doubt'" aria-label=", its name is in doubt"> ?</abbr></span
+      >
       <span class="year"><AcquisitionShape :acquisition="lot.acquisition" />{{ lot.year ?? 'no year' }}</span>
       <RibbonSmall
         v-if="lot.picture"
@@ -48,17 +52,15 @@ const doubtful = computed(() => props.lot.identity === 'doubtful' || props.lot.i
       <span class="verdict" :style="{ color: look.colour }"><VerdictShape :verdict="state" />{{ look.words }}</span>
     </a>
     <button
+      v-tooltip.left="onTable ? 'Take off the table' : 'Put on the table'"
       type="button"
       class="pull"
       tabindex="-1"
       :aria-pressed="onTable"
       :aria-label="`${lot.code} on the table`"
-      :title="onTable ? 'Take off the table' : 'Put on the table'"
       @click="emit('pull', lot.code)"
     >
-      <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true" fill="none" stroke="currentColor" stroke-width="1.500">
-        <path d="M2 13h12M8 3v7M5 7l3 3 3-3" />
-      </svg>
+      <component :is="onTable ? Check : Plus" :size="17" :stroke-width="2.2" aria-hidden="true" />
     </button>
   </div>
 </template>
@@ -67,11 +69,11 @@ const doubtful = computed(() => props.lot.identity === 'doubtful' || props.lot.i
 .row {
   height: 38px;
   display: flex;
-  border-bottom: 1px solid #e6dfd0;
+  border-bottom: 1px solid var(--band);
   padding-right: 4px;
 }
 .row:hover {
-  background: #fbf7ee;
+  background: var(--hover);
 }
 .row.open {
   background: var(--sheet);
@@ -119,7 +121,7 @@ const doubtful = computed(() => props.lot.identity === 'doubtful' || props.lot.i
 .seeds {
   white-space: nowrap;
   text-align: right;
-  color: #4b545c;
+  color: var(--ink-soft);
 }
 .verdict {
   display: flex;
@@ -132,7 +134,7 @@ const doubtful = computed(() => props.lot.identity === 'doubtful' || props.lot.i
   width: 38px;
   border: 0;
   background: none;
-  color: #857b69;
+  color: var(--bark);
   cursor: pointer;
 }
 .pull[aria-pressed='true'] {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import type { MixUpShown } from '../answers/lots.ts';
 import { mixUpClearForm } from '@esprel/core';
 import Button from 'primevue/button';
@@ -41,7 +42,7 @@ const form = useForm({
         :hint="form.values.how === 'not-mixed' ? 'Every count is used again.' : 'What was counted in between stays out for good.'"
       />
       <FieldText id="clear-reason" v-model="form.values.reason" label="How do you know" :error="form.errors.reason" />
-      <p v-if="form.problem" role="alert">{{ form.problem.message }}</p>
+      <DeskMessage kind="problem" v-if="form.problem">{{ form.problem.message }}</DeskMessage>
       <Button type="submit" label="It is cleared" :disabled="form.sending" />
     </form>
   </div>

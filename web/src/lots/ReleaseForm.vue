@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox';
 import { addDays, capital, QUARANTINE_DAYS, releaseForm } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -43,7 +44,7 @@ const grown = computed(() => {
     <p>{{ capital(grown) }}. Look through it from {{ format.day(until) }}; beetles show by then. It can be tested, but not lent or sown.</p>
     <div v-for="c in CHECKS" :key="c.field">
       <label class="check"
-        ><input v-model="form.values[c.field]" type="checkbox" :aria-invalid="form.errors[c.field] !== undefined" /> {{ c.words }}</label
+        ><Checkbox binary v-model="form.values[c.field]" :invalid="form.errors[c.field] !== undefined" /> {{ c.words }}</label
       >
       <p v-if="form.errors[c.field]" class="error" role="alert">{{ form.errors[c.field] }}</p>
     </div>
@@ -79,11 +80,6 @@ h2 {
   align-items: center;
   min-height: 40px;
   cursor: pointer;
-}
-.check input {
-  width: 20px;
-  height: 20px;
-  accent-color: var(--asleep);
 }
 .error {
   color: var(--act);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import Button from 'primevue/button';
 import { useChanges } from '../base/changes.ts';
 import { useFormat } from '../base/useFormat.ts';
@@ -14,7 +15,7 @@ const dry = (): void =>
 </script>
 
 <template>
-  <div class="caution wet" role="note">
+  <DeskMessage kind="caution" class="wet">
     <template v-if="wet.driedOn === null">
       <p>
         <strong>It got wet {{ format.day(wet.wetOn) }}. Dry it now:</strong> thin on paper in moving air, at {{ format.warmth(30) }} at
@@ -26,7 +27,7 @@ const dry = (): void =>
       <strong>It was wet {{ format.day(wet.wetOn) }}, and is dry since {{ format.day(wet.driedOn) }}.</strong> Test it before it is sown or
       lent: <RouterLink :to="`/lots/${code}/test`">lay a test</RouterLink>.
     </p>
-  </div>
+  </DeskMessage>
 </template>
 
 <style scoped>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import OpeningNote from '../base/OpeningNote.vue';
+import DeskMessage from '../base/DeskMessage.vue';
 import { FATE_FACTS, type Fate, PURPOSE_WORDS, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -54,7 +56,7 @@ function told(id: number): void {
         <Button label="Change" severity="secondary" size="small" @click="router.push(`/members/${id}/edit`)" />
       </p>
     </header>
-    <p v-if="data.loans.length === 0" class="notice">Nothing borrowed yet. Open a lot and press Lend.</p>
+    <DeskMessage kind="notice" v-if="data.loans.length === 0">Nothing borrowed yet. Open a lot and press Lend.</DeskMessage>
     <section v-if="data.errands.length > 0" aria-label="To be told">
       <h2>To be told</h2>
       <ul class="plain">
@@ -137,7 +139,7 @@ function told(id: number): void {
     </section>
     <LotHistory :steps="data.history" />
   </article>
-  <p v-else class="empty">Opening …</p>
+  <OpeningNote v-else />
 </template>
 
 <style scoped>
@@ -162,7 +164,7 @@ strong {
   display: grid;
   gap: 8px;
   border-left: 4px solid var(--watch-fill);
-  background: #fdf9ee;
+  background: var(--hover);
   padding: 10px 14px;
   margin-bottom: 8px;
 }
@@ -178,16 +180,16 @@ strong {
   min-height: 40px;
   color: var(--ink);
   text-decoration: none;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 .sown:hover {
-  background: #fbf7ee;
+  background: var(--hover);
 }
 .other {
   display: flex;
   gap: 8px;
   align-items: center;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
   padding: 4px 0;
 }
 .other p {

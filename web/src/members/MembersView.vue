@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { useDebounce } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
@@ -36,7 +37,7 @@ function promise(m: ListedMember): string {
         <InputText id="member-q" v-model="q" placeholder="name" autocomplete="off" />
         <Button label="New member" severity="secondary" @click="router.push('/members/new')" />
       </div>
-      <p v-if="problem" role="alert">{{ problem.message }}</p>
+      <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
       <p v-if="data && data.members.length === 0" class="empty">
         <strong>{{ q === '' ? 'No members yet.' : `Nobody is called “${q}”.` }}</strong> Write down the first with “New member”.
       </p>
@@ -82,10 +83,10 @@ function promise(m: ListedMember): string {
   padding-left: 8px;
   color: var(--ink);
   text-decoration: none;
-  border-bottom: 1px solid #e6dfd0;
+  border-bottom: 1px solid var(--band);
 }
 .line:hover {
-  background: #fbf7ee;
+  background: var(--hover);
 }
 .line.here {
   background: var(--sheet);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { ref } from 'vue';
@@ -61,7 +62,7 @@ function takeOut(log: { readonly id: number; readonly version: number }): void {
       />
       <Button severity="secondary" label="Read the logger at hand" :disabled="reading" @click="fromLogger" />
     </div>
-    <p v-if="problem" role="alert" class="wrong">{{ problem }}</p>
+    <DeskMessage kind="problem" v-if="problem">{{ problem }}</DeskMessage>
     <ul class="plain">
       <li v-for="l in climate.logs" :key="l.id">
         {{ l.fileName }}

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import OpeningNote from '../base/OpeningNote.vue';
+import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -64,10 +66,10 @@ async function remove(): Promise<void> {
       <h1>{{ data.place.name }}</h1>
       <p>{{ climate }}</p>
     </header>
-    <p v-for="w in data.climate.warmSpells" :key="w.from" class="caution" role="note">
+    <DeskMessage kind="caution" v-for="w in data.climate.warmSpells" :key="w.from">
       Too warm from {{ format.day(w.from) }} for {{ plural(w.days, 'day') }}, up to {{ format.warmth(w.highC) }}. It is in the estimates. If
       it happens again, look at the seal and the thermostat.
-    </p>
+    </DeskMessage>
     <div class="row-of-buttons">
       <Button :label="openTake ? 'Go on taking stock' : 'Take stock'" @click="takeStock" />
       <Button label="Put right" severity="secondary" @click="router.push(`/library/places/${id}/edit`)" />
@@ -114,7 +116,7 @@ async function remove(): Promise<void> {
     </section>
     <LotHistory :steps="data.history" />
   </article>
-  <p v-else class="empty">Opening …</p>
+  <OpeningNote v-else />
 </template>
 
 <style scoped>
@@ -142,10 +144,10 @@ h2 {
   min-height: 40px;
   color: var(--ink);
   text-decoration: none;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 .lot:hover {
-  background: #fbf7ee;
+  background: var(--hover);
 }
 strong {
   font-weight: 600;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import Button from 'primevue/button';
 import { useRoute, useRouter } from 'vue-router';
 import { useFetched } from '../base/useFetched.ts';
@@ -26,7 +27,7 @@ const inherits = (p: PlaceListed): boolean => p.ownTemperatureC === null && p.ow
       <Button label="New place" severity="secondary" @click="router.push('/library/places/new')" />
     </header>
     <p class="quiet">Where seed is kept. Warm and damp places age it; the estimate of every lot uses them.</p>
-    <p v-if="problem" role="alert">{{ problem.message }}</p>
+    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
     <p v-if="data && data.places.length === 0" class="empty"><strong>No place yet.</strong> Write down the first box, drawer or fridge.</p>
     <ul class="plain">
       <li v-for="p in data?.places ?? []" :key="p.id" :style="{ paddingLeft: `${p.depth * 22}px` }">
@@ -53,7 +54,7 @@ const inherits = (p: PlaceListed): boolean => p.ownTemperatureC === null && p.ow
   padding: 0 8px;
   color: var(--ink);
   text-decoration: none;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 strong {
   font-weight: 600;

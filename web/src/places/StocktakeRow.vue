@@ -49,7 +49,7 @@ function counted(): void {
 <style scoped>
 li {
   padding: 7px 0;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
   display: grid;
   gap: 4px;
 }
@@ -65,7 +65,7 @@ strong {
 }
 button {
   min-height: 40px;
-  border: 1px solid #cfc5b1;
+  border: 1px solid var(--edge);
   border-radius: 3px;
   background: var(--sheet);
   padding: 0 10px;
@@ -89,7 +89,7 @@ form {
 input {
   width: 80px;
   min-height: 40px;
-  border: 1px solid #8d8778;
+  border: 1px solid var(--faint);
   border-radius: 3px;
   padding: 0 8px;
   background: var(--sheet);

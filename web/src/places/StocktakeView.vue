@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import OpeningNote from '../base/OpeningNote.vue';
+import Checkbox from 'primevue/checkbox';
 import { parseLotCode, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
@@ -153,10 +155,8 @@ async function close(): Promise<void> {
       </section>
     </div>
     <footer v-if="!closed">
-      <label><input v-model="after.markMissing" type="checkbox" /> Mark what was not found as missing ({{ data.missing.length }})</label>
-      <label
-        ><input v-model="after.moveHere" type="checkbox" /> Move what does not belong to this place ({{ data.strangers.length }})</label
-      >
+      <label><Checkbox binary v-model="after.markMissing" /> Mark what was not found as missing ({{ data.missing.length }})</label>
+      <label><Checkbox binary v-model="after.moveHere" /> Move what does not belong to this place ({{ data.strangers.length }})</label>
       <Button label="Close the stocktake" @click="close" />
       <span class="quiet"
         >{{ data.inDoubt.length > 0 ? `${plural(data.inDoubt.length, 'amount')} in doubt will be put right.` : '' }} It is one step, and can
@@ -164,7 +164,7 @@ async function close(): Promise<void> {
       >
     </footer>
   </div>
-  <p v-else class="empty">Opening …</p>
+  <OpeningNote v-else />
 </template>
 
 <style scoped>
@@ -232,10 +232,6 @@ footer label {
   gap: 8px;
   align-items: center;
   min-height: 40px;
-}
-footer input {
-  width: 20px;
-  height: 20px;
 }
 @media (max-width: 900px) {
   .take {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import Button from 'primevue/button';
 import { useRoute } from 'vue-router';
 import ListAndSheet from '../base/ListAndSheet.vue';
@@ -20,7 +21,7 @@ const { data, problem } = useFetched<{ lots: LosingLot[] }>(() => '/renewals');
       <p class="quiet">
         Lots to renew or to rescue while it can be done, the nearest first; one of each variety. Lend them “to renew it for the library”.
       </p>
-      <p v-if="problem" role="alert">{{ problem.message }}</p>
+      <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
       <p v-if="data && data.lots.length === 0" class="empty"><strong>Nothing is about to be lost.</strong></p>
       <ul class="plain">
         <li v-for="l in data?.lots ?? []" :key="l.code" class="item">
@@ -59,7 +60,7 @@ const { data, problem } = useFetched<{ lots: LosingLot[] }>(() => '/renewals');
   display: flex;
   gap: 10px;
   align-items: center;
-  border-bottom: 1px solid #e6dfd0;
+  border-bottom: 1px solid var(--band);
 }
 .line {
   flex: 1;
@@ -74,7 +75,7 @@ const { data, problem } = useFetched<{ lots: LosingLot[] }>(() => '/renewals');
   margin-top: 3px;
 }
 .line:hover {
-  background: #fbf7ee;
+  background: var(--hover);
 }
 .line.here {
   background: var(--sheet);

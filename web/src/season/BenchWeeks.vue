@@ -113,10 +113,10 @@ function point(event: PointerEvent, place: Place): void {
   height: 100%;
 }
 .room {
-  fill: #f3ecdd;
+  fill: var(--wash);
 }
 .taken {
-  fill: #b9b08f;
+  fill: var(--dashes);
 }
 .over {
   fill: var(--act);
@@ -126,7 +126,7 @@ function point(event: PointerEvent, place: Place): void {
   top: 0;
   transform: translateX(-50%);
   font-size: 13px;
-  color: #fff;
+  color: var(--white);
   line-height: 34px;
   pointer-events: none;
 }

@@ -31,7 +31,7 @@ section {
 li {
   display: grid;
   padding: 6px 0;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 .note {
   font-style: italic;

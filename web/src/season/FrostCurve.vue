@@ -55,10 +55,10 @@ text {
   font-size: 13px;
 }
 .grid {
-  stroke: #e3dccb;
+  stroke: var(--band);
 }
 .risk {
-  fill: #c3cccd;
+  fill: var(--frost);
 }
 .counted {
   fill: none;

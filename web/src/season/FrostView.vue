@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { addDays, dayInYear, frostRecordForm, plural, soilReadingForm, yearOf } from '@esprel/core';
 import { useElementSize } from '@vueuse/core';
 import Button from 'primevue/button';
@@ -131,7 +132,7 @@ const weekBefore = computed(() => addDays(session.today === '' ? '2000-01-01' : 
       <h1>{{ data?.garden.name ?? 'Frost' }}</h1>
       <span v-if="data" class="quiet">{{ gardenWords(data.garden) }}</span>
     </header>
-    <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
+    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
     <figure v-if="data" ref="box">
       <FrostCurve :page="data" :width="Math.max(300, width)" />
       <figcaption>{{ sentence }}</figcaption>
@@ -153,8 +154,8 @@ const weekBefore = computed(() => addDays(session.today === '' ? '2000-01-01' : 
         <FileButton :label="reading ? 'Reading …' : 'Choose a file'" accept=".csv,.txt,text/csv" :disabled="reading" @chosen="chosen" />
         <Button severity="secondary" :disabled="reading" label="From the weather station (simulated)" @click="fromStation" />
       </div>
-      <p v-if="fileProblem" role="alert" class="caution">{{ fileProblem }}</p>
-      <div v-if="looked" class="notice">
+      <DeskMessage kind="problem" v-if="fileProblem">{{ fileProblem }}</DeskMessage>
+      <DeskMessage kind="notice" v-if="looked">
         <p>
           {{ plural(looked.days, 'day') }}, {{ plural(looked.record.yearsUsed, 'spring') }} complete enough.
           <template v-if="looked.record.typical"
@@ -170,7 +171,7 @@ const weekBefore = computed(() => addDays(session.today === '' ? '2000-01-01' : 
             @click="looked = null"
           />
         </p>
-      </div>
+      </DeskMessage>
     </section>
     <template #right>
       <h2>Gardens</h2>
@@ -205,7 +206,7 @@ const weekBefore = computed(() => addDays(session.today === '' ? '2000-01-01' : 
           />
           <FieldDay id="soil-on" v-model="soil.values.readOn" label="Read on" :max="session.today" :error="soil.errors.readOn" />
         </div>
-        <p v-if="soil.problem" role="alert" class="caution">{{ soil.problem.message }}</p>
+        <DeskMessage kind="problem" v-if="soil.problem">{{ soil.problem.message }}</DeskMessage>
         <p class="row-of-buttons">
           <Button type="submit" :disabled="soil.sending" label="Write it down" /><Button
             type="button"
@@ -259,7 +260,7 @@ figure {
   padding: 0 8px;
   color: var(--ink);
   text-decoration: none;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 .garden strong {
   font-weight: 600;

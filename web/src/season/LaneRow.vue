@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Shovel } from '@lucide/vue';
 import { daysBetween, type Day, type Lane } from '@esprel/core';
 import { computed } from 'vue';
 import { useFormat } from '../base/useFormat.ts';
@@ -91,7 +92,7 @@ function hands(out: boolean): Record<string, (event: Event) => void> {
         :aria-valuenow="daysIn(drawn.sowOn)"
         :aria-valuetext="words"
         :aria-disabled="lane.sowingId !== null"
-        :title="words"
+        v-tooltip.top="words"
         v-on="hands(false)"
       >
         <i class="emerge" :style="{ left: `${picture.emerge.x - picture.bar.x}px`, width: `${picture.emerge.width}px` }" />
@@ -119,9 +120,7 @@ function hands(out: boolean): Record<string, (event: Event) => void> {
         :aria-valuetext="format.day(drawn.plantOutOn ?? drawn.sowOn)"
         v-on="hands(true)"
       >
-        <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
-          <path d="M8 1v9m0 0L4 6m4 4 4-4M2 14h12" fill="none" stroke="currentColor" stroke-width="2" />
-        </svg>
+        <Shovel :size="16" aria-hidden="true" />
       </div>
       <span v-if="crop" class="crop quiet small" :style="{ left: `${picture.crop}px` }">{{ crop }}</span>
     </div>
@@ -135,7 +134,7 @@ function hands(out: boolean): Record<string, (event: Event) => void> {
   right: 0;
   display: grid;
   grid-template-columns: var(--label) minmax(0, 1fr);
-  border-bottom: 1px solid #e6dfd0;
+  border-bottom: 1px solid var(--band);
 }
 .lane.here .label {
   background: var(--sheet);
@@ -202,8 +201,8 @@ function hands(out: boolean): Record<string, (event: Event) => void> {
   top: 13px;
   height: 24px;
   min-width: 26px;
-  background: #dfe4d4;
-  border: 1px solid #8d9a7c;
+  background: var(--band);
+  border: 1px solid var(--faint);
   border-radius: 3px;
   cursor: grab;
   touch-action: none;
@@ -217,7 +216,7 @@ function hands(out: boolean): Record<string, (event: Event) => void> {
   box-shadow: 0 2px 8px rgb(60 50 30 / 35%);
 }
 .sown .bar {
-  background: #cfdcc3;
+  background: var(--good-mist);
   cursor: default;
   border-style: dashed;
 }
@@ -241,7 +240,7 @@ function hands(out: boolean): Record<string, (event: Event) => void> {
   top: 4px;
 }
 .seed ellipse {
-  fill: #6b4c1e;
+  fill: var(--seed);
 }
 .crop {
   position: absolute;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OpeningNote from '../base/OpeningNote.vue';
 import { capital, plural, soilWords, WAY_WORDS } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
@@ -76,7 +77,7 @@ const out = computed(() => data.value?.season.season.plantOut ?? null);
     <EarlierNotes :notes="data.notes" />
     <p v-if="data.verdicts.length > 0" class="quiet small">{{ data.rule }}</p>
   </article>
-  <p v-else class="empty">Opening its season …</p>
+  <OpeningNote v-else what="its season" />
 </template>
 
 <style scoped>
@@ -97,7 +98,7 @@ header h1 {
 }
 select {
   min-height: 40px;
-  border: 1px solid #8d8778;
+  border: 1px solid var(--faint);
   border-radius: 3px;
   background: var(--sheet);
   padding: 0 8px;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { plannedManyForm, plural } from '@esprel/core';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -53,7 +54,7 @@ async function save(): Promise<void> {
           <span class="quiet">{{ lot.crop }}, {{ plural(lot.balance, 'seed') }}</span>
         </li>
       </ul>
-      <p v-for="w in wrongLots" :key="w" role="alert" class="caution">{{ w }}</p>
+      <DeskMessage kind="problem" v-for="w in wrongLots" :key="w">{{ w }}</DeskMessage>
       <FieldText
         id="plants"
         v-model="form.values.plants"
@@ -79,7 +80,7 @@ async function save(): Promise<void> {
 <style scoped>
 .lots li {
   min-height: 34px;
-  border-bottom: 1px solid #e6dfd0;
+  border-bottom: 1px solid var(--band);
   display: flex;
   gap: 10px;
   align-items: center;

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import OpeningNote from '../base/OpeningNote.vue';
+import DeskMessage from '../base/DeskMessage.vue';
 import {
   addDays,
   capital,
@@ -107,9 +109,9 @@ const short = computed(() =>
         }}{{ data.garden.id === null ? '' : `, ${data.garden.name}` }}{{ p.person ? `; ${p.person} does it` : '' }}.
       </p>
     </header>
-    <p v-if="p.sproutedOn && p.sowingId === null" class="caution">
+    <DeskMessage kind="caution" v-if="p.sproutedOn && p.sowingId === null">
       <strong>It sprouts in the cold.</strong> Sow it now; handle the roots as little as may be.
-    </p>
+    </DeskMessage>
     <dl class="days">
       <template v-for="[what, day, more] in days" :key="what">
         <dt>{{ what }}</dt>
@@ -128,13 +130,13 @@ const short = computed(() =>
       {{ plural(short, 'seed') }} short: {{ p.balance }} there{{ data.others > 0 ? `, other plans take ${data.others}` : ''
       }}{{ p.reserve > 0 ? `, ${p.reserve} kept back` : '' }}.
     </p>
-    <div v-if="data.offer" class="notice">
+    <DeskMessage kind="notice" v-if="data.offer">
       <p>There is {{ data.offer.words }}.</p>
       <p v-if="data.offer.day" class="row-of-buttons">
         <Button severity="secondary" :label="`Sow it ${format.day(data.offer.day)}`" @click="takeOffer" />
       </p>
-    </div>
-    <p v-if="wrong" role="alert" class="caution">{{ wrong }}</p>
+    </DeskMessage>
+    <DeskMessage kind="problem" v-if="wrong">{{ wrong }}</DeskMessage>
     <div v-if="p.sowingId === null" class="row-of-buttons">
       <template v-if="wantsCold"><Button label="Put into the cold today" @click="cold('into-the-cold')" /></template>
       <template v-else-if="inCold">
@@ -208,7 +210,7 @@ const short = computed(() =>
     <p v-if="p.note" class="note">{{ p.note }}</p>
     <LotHistory :steps="data.history" />
   </article>
-  <p v-else class="empty">Opening the plan …</p>
+  <OpeningNote v-else what="the plan" />
 </template>
 
 <style scoped>

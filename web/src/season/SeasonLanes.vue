@@ -127,10 +127,10 @@ text {
   font-weight: 600;
 }
 .month {
-  stroke: #e0d8c6;
+  stroke: var(--rule);
 }
 .frost {
-  fill: #c3cccd;
+  fill: var(--frost);
 }
 .lastfrost {
   stroke: var(--quiet);

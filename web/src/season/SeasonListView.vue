@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
+import Checkbox from 'primevue/checkbox';
 import { BENCH_KIND_WORDS, capital, plural, SOWING_METHOD_FACTS, SOWING_PURPOSE_WORDS } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
@@ -43,7 +45,7 @@ const clashes = computed(() =>
       <h1>Wanted in {{ data?.year ?? '' }}</h1>
       <span v-if="data" class="quiet">{{ plural(plants, 'plant') }}, {{ plural(data.toSow, 'seed') }} still to sow</span>
     </header>
-    <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
+    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
     <p v-if="data && data.rows.length === 0" class="empty">
       <strong>Nothing is wanted yet.</strong> Plan sowings from the table, or from a lot; members’ orders are planned the same way.
     </p>
@@ -67,12 +69,12 @@ const clashes = computed(() =>
         <tbody>
           <tr v-for="r in g.shown" :key="r.id" :class="{ done: r.sowingId !== null }">
             <td>
-              <input
+              <Checkbox
+                binary
                 v-if="canPick(r)"
-                type="checkbox"
-                :checked="picked.includes(r.id)"
+                :model-value="picked.includes(r.id)"
                 :aria-label="`Lay ${r.variety} on a tray`"
-                @change="pick(r)"
+                @update:model-value="pick(r)"
               />
             </td>
             <td class="day">{{ format.day(r.sowOn) }}</td>
@@ -145,11 +147,6 @@ const clashes = computed(() =>
 td {
   vertical-align: middle !important;
 }
-td input {
-  width: 20px;
-  height: 20px;
-  accent-color: var(--action);
-}
 .block {
   display: block;
 }
@@ -171,7 +168,7 @@ td input {
 .order {
   display: grid;
   padding: 7px 0;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 .order {
   grid-template-columns: 1fr auto;

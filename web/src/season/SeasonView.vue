@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { type Lane, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
@@ -95,7 +96,7 @@ const sown = computed(() => lanes.value.filter((l) => l.sowingId !== null).lengt
           </select>
         </span>
       </header>
-      <p v-if="problem ?? wrong" role="alert" class="caution">{{ wrong ?? problem?.message }}</p>
+      <DeskMessage kind="problem" v-if="problem ?? wrong">{{ wrong ?? problem?.message }}</DeskMessage>
       <div v-if="data && data.lanes.length === 0" class="empty">
         <p>
           <strong>Nothing is planned for this season.</strong> Pull lots onto the table with <kbd>T</kbd> and plan them all at once, or open
@@ -163,7 +164,7 @@ const sown = computed(() => lanes.value.filter((l) => l.sowingId !== null).lengt
 select {
   min-height: 38px;
   max-width: 136px;
-  border: 1px solid #cfc5b1;
+  border: 1px solid var(--edge);
   border-radius: 3px;
   background: var(--sheet);
   padding: 0 6px;
@@ -217,7 +218,7 @@ select {
   background: repeating-linear-gradient(135deg, var(--watch-fill) 0 3px, transparent 3px 7px);
 }
 .k.frost {
-  background: #c3cccd;
+  background: var(--frost);
 }
 @media (max-width: 700px) {
   .season {

@@ -1,23 +1,22 @@
 <script setup lang="ts">
+import { OctagonAlert } from '@lucide/vue';
+import DeskMessage from '../base/DeskMessage.vue';
 defineProps<{ cautions: readonly string[] }>();
 </script>
 
 <template>
-  <div v-if="cautions.length > 0" class="caution" role="note" aria-label="Caution">
-    <svg viewBox="0 0 20 20" width="20" height="20" aria-hidden="true">
-      <path d="M6 1h8l5 5v8l-5 5H6l-5-5V6z" fill="#a63d2f" />
-      <path d="M10 5v6" stroke="#fff" stroke-width="2.400" />
-      <circle cx="10" cy="14.500" r="1.500" fill="#fff" />
-    </svg>
+  <DeskMessage kind="caution" v-if="cautions.length > 0">
+    <OctagonAlert class="sign" :size="20" aria-hidden="true" />
     <div>
       <p v-for="c in cautions" :key="c">{{ c.endsWith('.') ? c : `${c}.` }}</p>
     </div>
-  </div>
+  </DeskMessage>
 </template>
 
 <style scoped>
-svg {
+.sign {
   flex: none;
   margin-top: 1px;
+  color: var(--act);
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox';
 import { useChanges } from '../base/changes.ts';
 import type { LotSheetData } from '../answers/lots.ts';
 
@@ -11,7 +12,7 @@ const follow = (on: boolean): void =>
 
 <template>
   <label v-if="sheet.envelope" class="follow">
-    <input type="checkbox" :checked="sheet.followsPacket" @change="follow(($event.target as HTMLInputElement).checked)" />
+    <Checkbox binary :model-value="sheet.followsPacket" @update:model-value="follow" />
     Follow the packet for this lot
   </label>
 </template>
@@ -23,10 +24,5 @@ const follow = (on: boolean): void =>
   align-items: center;
   min-height: 40px;
   cursor: pointer;
-}
-.follow input {
-  width: 20px;
-  height: 20px;
-  accent-color: var(--action);
 }
 </style>

@@ -35,7 +35,7 @@ defineProps<{ label: string; sheet: string; opened: boolean; back: string }>();
   background: var(--action-soft);
 }
 .list :deep(a:hover:not(.here)) {
-  background: #fbf7ee;
+  background: var(--hover);
 }
 .opened {
   min-height: 0;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox';
 import Button from 'primevue/button';
 
 /** Asks about a year of harvest that has had none yet: most likely it is the year of packing. */
@@ -12,7 +13,7 @@ const sure = defineModel<boolean | undefined>();
   <p class="not-yet" role="status">
     <span>Nothing of {{ year }} is ripe yet. Most likely it is what the packet was packed for.</span>
     <Button type="button" size="small" severity="secondary" :label="`Packed for ${year}`" @click="emit('packed')" />
-    <label v-if="sure !== undefined"><input v-model="sure" type="checkbox" /> It was harvested in {{ year }} all the same</label>
+    <label v-if="sure !== undefined"><Checkbox binary v-model="sure" /> It was harvested in {{ year }} all the same</label>
   </p>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { CircleCheck, Waves } from '@lucide/vue';
 import { GRAMS_PER_OUNCE } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -30,10 +31,7 @@ const state = computed(() =>
   <div class="scale" role="group" aria-label="Scale">
     <p class="shown numbers" :class="{ moving: !reading?.stable }">{{ shown }}</p>
     <p class="state">
-      <svg viewBox="0 0 14 14" width="14" height="14" aria-hidden="true">
-        <circle v-if="reading?.stable" cx="7" cy="7" r="5" fill="currentColor" />
-        <path v-else d="M1 7q3-6 6 0t6 0" fill="none" stroke="currentColor" stroke-width="2" />
-      </svg>
+      <component :is="reading?.stable ? CircleCheck : Waves" :size="16" aria-hidden="true" />
       {{ state }}
     </p>
     <Button type="button" severity="secondary" label="Zero it" @click="emit('tare')" />
@@ -47,7 +45,7 @@ const state = computed(() =>
   gap: 14px;
   align-items: center;
   background: var(--wood);
-  color: #f7f4ec;
+  color: var(--paper);
   padding: 10px 16px;
   border-radius: 3px;
   width: min(100%, 480px);

@@ -160,7 +160,7 @@ td:first-child {
 button {
   min-height: 34px;
   padding: 0 12px;
-  border: 1px solid #cfc5b1;
+  border: 1px solid var(--edge);
   background: var(--sheet);
   border-radius: 3px;
   cursor: pointer;
@@ -181,7 +181,7 @@ button {
 }
 .picture.taken {
   background: var(--action-soft);
-  border-color: #b9c6dc;
+  border-color: var(--frost);
 }
 .picture strong {
   font-weight: 600;
@@ -192,19 +192,19 @@ figure {
   gap: 4px;
 }
 .full {
-  fill: #e6eedf;
-  stroke: #8d9a7c;
+  fill: var(--good-soft);
+  stroke: var(--faint);
 }
 .bare {
   fill: none;
-  stroke: #b8ad98;
+  stroke: var(--dashes);
   stroke-dasharray: 2 2;
 }
 .keep {
   fill: var(--good);
 }
 .extra {
-  fill: #a67c2e;
+  fill: var(--lamp-deep);
 }
 .money {
   display: flex;
@@ -214,7 +214,7 @@ figure {
 .money input {
   min-height: 34px;
   width: 62px;
-  border: 1px solid #8d8778;
+  border: 1px solid var(--faint);
   border-radius: 3px;
   background: var(--sheet);
   padding: 0 6px;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
+import Timeline from 'primevue/timeline';
 import { useChanges } from '../base/changes.ts';
 import { useFormat } from '../base/useFormat.ts';
 import type { HistoryStep } from '../answers/history.ts';
@@ -13,23 +14,30 @@ const format = useFormat();
   <section class="history" aria-label="History">
     <component :is="heading ? 'h1' : 'h2'">{{ heading ?? 'History' }}</component>
     <p v-if="steps.length === 0" class="quiet">Nothing has happened yet.</p>
-    <ol class="plain">
-      <li v-for="s in steps" :key="s.id" :class="{ undone: s.undoneBy !== null }">
+    <Timeline :value="[...steps]" data-key="id" :pt="{ root: { role: 'list' }, event: { role: 'listitem' } }">
+      <template #opposite="{ item: s }">
         <span class="when small"
           >{{ format.day(s.day) }}<template v-if="s.person">, {{ s.person }}</template></span
         >
-        <span class="what">{{ s.summary }}<span v-if="s.undoneBy !== null" class="quiet small"> (taken back)</span></span>
-        <Button
-          v-if="s.undoneBy === null"
-          severity="secondary"
-          variant="text"
-          size="small"
-          :aria-label="`Take back: ${s.summary}`"
-          @click="changes.undo(s.id)"
-          >Take back</Button
-        >
-      </li>
-    </ol>
+      </template>
+      <template #content="{ item: s }">
+        <div class="what" :class="{ undone: s.undoneBy !== null }">
+          <span
+            ><span class="words">{{ s.summary }}</span
+            ><span v-if="s.undoneBy !== null" class="quiet small"> (taken back)</span></span
+          >
+          <Button
+            v-if="s.undoneBy === null"
+            severity="secondary"
+            variant="text"
+            size="small"
+            :aria-label="`Take back: ${s.summary}`"
+            @click="changes.undo(s.id)"
+            >Take back</Button
+          >
+        </div>
+      </template>
+    </Timeline>
   </section>
 </template>
 
@@ -41,24 +49,35 @@ const format = useFormat();
 h2 {
   font-size: 17px;
 }
-li {
-  display: grid;
-  grid-template-columns: 128px minmax(0, 1fr) auto;
-  gap: 10px;
-  align-items: baseline;
-  border-bottom: 1px solid #ece6d9;
-  padding: 2px 0;
-}
 .when {
   color: var(--quiet);
 }
-.undone .what {
+.what {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 10px;
+  align-items: start;
+}
+.undone .words {
   text-decoration: line-through;
-  text-decoration-color: #a79d8b;
+  text-decoration-color: var(--dashes);
   color: var(--quiet);
 }
-.undone .what span {
-  text-decoration: none;
-  display: inline-block;
+.history :deep(.p-timeline-event-opposite) {
+  flex: 0 0 118px;
+  padding: 0 12px 0 0;
+  text-align: left;
+}
+.history :deep(.p-timeline-event-content) {
+  padding: 0 0 8px 12px;
+  min-width: 0;
+}
+.history :deep(.p-timeline-event) {
+  min-height: 36px;
+}
+.history :deep(.p-timeline-event-marker) {
+  width: 11px;
+  height: 11px;
+  margin-top: 5px;
 }
 </style>

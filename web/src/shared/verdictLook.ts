@@ -13,7 +13,7 @@ const WATCH = { colour: 'var(--watch)', soft: 'var(--watch-soft)' };
 const ACT = { colour: 'var(--act)', soft: 'var(--act-soft)' };
 const ACTION = { colour: 'var(--action)', soft: 'var(--action-soft)' };
 const ASLEEP = { colour: 'var(--asleep)', soft: 'var(--asleep-soft)' };
-const UNKNOWN = { colour: 'var(--unknown)', soft: '#e9e7e1' };
+const UNKNOWN = { colour: 'var(--unknown)', soft: 'var(--wash)' };
 
 const LOOKS: Readonly<Record<Verdict | 'quarantine' | typeof NOTHING_LEFT, Look>> = {
   [NOTHING_LEFT]: { ...UNKNOWN, words: 'Nothing left', shape: 'none' },

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import {
   BENCH_KIND_WORDS,
   BENCH_KINDS,
@@ -133,7 +134,7 @@ const learnedHere = (p: BenchPlaceShown): string | null => {
   <TwoPanes left="The bench" right="Trays and what comes up">
     <SowingNav here="/sowing/bench" />
     <h1>The bench</h1>
-    <p v-if="problem ?? wrong" role="alert" class="caution">{{ wrong ?? problem?.message }}</p>
+    <DeskMessage kind="problem" v-if="problem ?? wrong">{{ wrong ?? problem?.message }}</DeskMessage>
     <p v-if="data && data.places.length === 0" class="empty">
       <strong>No place is written down yet.</strong> Say which mats, lamps and sills there are, and how many trays each holds: the season’s
       list then shows where it gets too full.
@@ -195,14 +196,14 @@ const learnedHere = (p: BenchPlaceShown): string | null => {
         </template>
         <FieldNote id="note" v-model="form.values.note" class="whole" label="Note" optional :error="form.errors.note" />
       </div>
-      <p v-if="form.problem" role="alert" class="caution">{{ form.problem.message }}</p>
+      <DeskMessage kind="problem" v-if="form.problem">{{ form.problem.message }}</DeskMessage>
       <p class="row-of-buttons">
         <Button type="submit" :disabled="form.sending" :label="editing ? 'Write it down' : 'Add it'" />
         <Button v-if="editing" severity="secondary" type="button" label="Leave it" @click="edit(null)" />
       </p>
-      <p class="caution small">
+      <DeskMessage kind="caution" class="small">
         Mats and lamps near water: plugs above the trays, a breaker in the line. Heaters in closed houses need air; follow your local rules.
-      </p>
+      </DeskMessage>
     </form>
     <template #right>
       <h2>How much comes up</h2>
@@ -241,7 +242,7 @@ const learnedHere = (p: BenchPlaceShown): string | null => {
           <FieldText id="kind-rows" v-model="kind.values.rows" label="Rows" numeric :error="kind.errors.rows" />
           <FieldText id="kind-columns" v-model="kind.values.columns" label="Cells in a row" numeric :error="kind.errors.columns" />
         </div>
-        <p v-if="kind.problem" role="alert" class="caution">{{ kind.problem.message }}</p>
+        <DeskMessage kind="problem" v-if="kind.problem">{{ kind.problem.message }}</DeskMessage>
         <p><Button type="submit" severity="secondary" :disabled="kind.sending" label="Add it" /></p>
       </form>
     </template>
@@ -255,7 +256,7 @@ const learnedHere = (p: BenchPlaceShown): string | null => {
   gap: 12px;
   align-items: center;
   padding: 8px 0 8px 8px;
-  border-bottom: 1px solid #e6dfd0;
+  border-bottom: 1px solid var(--band);
 }
 .place.here {
   background: var(--sheet);
@@ -282,7 +283,7 @@ form.block {
   display: flex;
   justify-content: space-between;
   padding: 7px 0;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 strong {
   font-weight: 600;

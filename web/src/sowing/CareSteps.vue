@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { CARE_WORDS, careForm, type CareKind } from '@esprel/core';
 import Button from 'primevue/button';
 import { ref } from 'vue';
@@ -89,7 +90,9 @@ function isOpen(i: number): boolean {
           :error="form.errors.skippedWhy"
         />
         <Button type="submit" :disabled="form.sending" :label="form.values.why.trim() === '' ? 'It was done' : 'It was left out'" />
-        <p v-if="form.problem ?? form.errors.kind" role="alert" class="caution wide">{{ form.problem?.message ?? form.errors.kind }}</p>
+        <DeskMessage kind="problem" v-if="form.problem ?? form.errors.kind" class="wide">{{
+          form.problem?.message ?? form.errors.kind
+        }}</DeskMessage>
       </form>
     </li>
   </ul>
@@ -97,7 +100,7 @@ function isOpen(i: number): boolean {
 
 <style scoped>
 li {
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 .step {
   display: grid;

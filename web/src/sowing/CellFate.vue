@@ -37,7 +37,7 @@ onMounted(() => {
 
 <style scoped>
 .choices {
-  border: 1px solid #b8ad98;
+  border: 1px solid var(--dashes);
   background: var(--sheet);
   padding: 10px 14px;
   display: grid;
@@ -51,7 +51,7 @@ onMounted(() => {
 .fates button {
   min-height: 40px;
   padding: 4px 12px;
-  border: 1px solid #b8ad98;
+  border: 1px solid var(--dashes);
   border-radius: 3px;
   background: var(--paper);
   cursor: pointer;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { plural, trayCellForm } from '@esprel/core';
 import Button from 'primevue/button';
 import { numberOf, useForm } from '../base/useForm.ts';
@@ -70,7 +71,7 @@ function say(): void {
     />
     <Button type="submit" severity="secondary" :disabled="form.sending" label="Put right" />
     <p v-if="now && now.up > 0" class="quiet small">{{ plural(now.up, 'seedling') }} in it go with it.</p>
-    <p v-if="form.problem" role="alert" class="caution">{{ form.problem.message }}</p>
+    <DeskMessage kind="problem" v-if="form.problem">{{ form.problem.message }}</DeskMessage>
   </form>
 </template>
 

@@ -16,7 +16,7 @@ defineProps<{ letter: string }>();
   display: grid;
   place-items: center;
   border-radius: 4px;
-  color: #fff;
+  color: var(--white);
   font-family: var(--mono);
   font-weight: 600;
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -34,7 +35,7 @@ const print = (): void => {
       <h1>Plants</h1>
       <Button v-if="total > 0" class="noprint" severity="secondary" label="Print the list" @click="print" />
     </header>
-    <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
+    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
     <p v-if="data && data.plants.length === 0" class="empty">
       <strong>No plants are counted.</strong> Open a sowing that came up and count its plants when they are pricked out or potted on; what
       is not kept stands here for a sale or a gift.

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
+import Checkbox from 'primevue/checkbox';
 import {
   cellsAdvised,
   isUsuallyCovered,
@@ -214,7 +216,7 @@ async function save(): Promise<void> {
       :error="form.errors.method"
     />
     <SeedsPerCell v-if="advice" :advice="advice" :chosen="Number(values.perCell) || null" @choose="take" />
-    <p v-else-if="adviceProblem" role="alert">{{ adviceProblem.message }}</p>
+    <DeskMessage kind="problem" v-else-if="adviceProblem">{{ adviceProblem.message }}</DeskMessage>
     <FieldText
       id="per-cell"
       v-model="values.perCell"
@@ -305,10 +307,10 @@ async function save(): Promise<void> {
       :error="form.errors.whereSown"
     />
     <label v-if="!loan" class="pick">
-      <input v-model="values.thatWasAll" type="checkbox" /> That was all of it: nothing is left of this lot
+      <Checkbox binary v-model="values.thatWasAll" /> That was all of it: nothing is left of this lot
     </label>
     <label v-if="data && data.lot.identity !== 'sure'" class="pick">
-      <input v-model="values.toIdentify" type="checkbox" /> Sown to find out what it is
+      <Checkbox binary v-model="values.toIdentify" /> Sown to find out what it is
     </label>
     <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
     <p v-if="!loan" class="quiet">What is left goes back with dry hands, into its sealed bag.</p>
@@ -317,8 +319,8 @@ async function save(): Promise<void> {
 
 <style scoped>
 .how {
-  background: #fdf9ee;
-  border: 1px solid #e3d9c6;
+  background: var(--hover);
+  border: 1px solid var(--band);
   padding: 8px 12px;
 }
 .pick {
@@ -326,9 +328,5 @@ async function save(): Promise<void> {
   gap: 10px;
   align-items: center;
   min-height: 40px;
-}
-.pick input {
-  width: 20px;
-  height: 20px;
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { capital, CARE_WORDS, plural, type Timing, TIMING_WORDS, TIMINGS } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -38,14 +39,14 @@ async function say(timing: Timing): Promise<void> {
 </script>
 
 <template>
-  <div v-if="part === 'next' && next" class="notice care">
+  <DeskMessage kind="notice" v-if="part === 'next' && next" class="care">
     <p>
       <strong>{{ CARE_WORDS[next.kind].words }}</strong> {{ format.due(next.due) }}, {{ format.day(next.due) }}:
       {{ CARE_WORDS[next.kind].why }}.
       <template v-if="next.movedDays > 0">It moved by {{ plural(next.movedDays, 'day') }}, because what comes before it was late.</template>
     </p>
     <Button severity="secondary" :label="next.kind === 'pot-on' ? 'Done, print tags' : 'Done today'" @click="done" />
-  </div>
+  </DeskMessage>
   <template v-else-if="part === 'all'">
     <section v-if="!s.member" class="block" aria-label="Was the day right">
       <h2>Was the day right?</h2>

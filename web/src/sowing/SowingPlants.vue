@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { capital, PLANT_KINDS, PLANT_WORDS, type PlantKind, plantsForm, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, watch } from 'vue';
@@ -127,7 +128,7 @@ const forget = ({ id, version }: SowingSheetData['plants']['counts'][number]): v
         placeholder="three-inch pots"
         :error="form.errors.note"
       />
-      <p v-if="form.problem" role="alert" class="caution whole">{{ form.problem.message }}</p>
+      <DeskMessage kind="problem" v-if="form.problem" class="whole">{{ form.problem.message }}</DeskMessage>
       <div class="whole row-of-buttons">
         <Button type="submit" severity="secondary" :disabled="form.sending" label="Write the plants down" />
         <RouterLink v-if="plants.counts.length > 0" to="/sowing/plants">All plants to spare</RouterLink>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import OpeningNote from '../base/OpeningNote.vue';
+import DeskMessage from '../base/DeskMessage.vue';
+import RadioButton from 'primevue/radiobutton';
 import {
   betweenWords,
   capital,
@@ -131,7 +134,7 @@ async function saveFate(): Promise<void> {
       </p>
     </div>
 
-    <div v-if="s.fate" class="notice">
+    <DeskMessage kind="notice" v-if="s.fate">
       <h3>{{ capital(FATE_FACTS[s.fate].words) }}</h3>
       <p>
         {{ format.day(s.fateOn ?? s.sownOn) }}.
@@ -144,13 +147,13 @@ async function saveFate(): Promise<void> {
       <p v-if="data.estimate">
         The lot now: <strong>{{ aliveWords(data.estimate) }}</strong>.
       </p>
-    </div>
+    </DeskMessage>
     <SowingCare :sheet="data" :up="up" part="next" />
     <template v-if="!s.fate">
-      <p v-if="data.next" class="notice">
+      <DeskMessage kind="notice" v-if="data.next">
         <strong>{{ data.next.last ? 'Say what became of it' : 'Look at it' }} {{ format.due(data.next.due) }}</strong
         >, {{ format.day(data.next.due) }}.
-      </p>
+      </DeskMessage>
       <p v-if="s.trayId" class="row-of-buttons">
         <Button label="Look at its cells" @click="router.push(`/sowing/trays/${s.trayId}`)" />
       </p>
@@ -174,14 +177,14 @@ async function saveFate(): Promise<void> {
             :error="count.errors.countedOn"
           />
         </div>
-        <p v-if="count.problem" class="caution" role="alert">{{ count.problem.message }}</p>
+        <DeskMessage kind="problem" v-if="count.problem">{{ count.problem.message }}</DeskMessage>
         <Button type="submit" :disabled="count.sending" label="Save the count" />
       </form>
       <form class="block" novalidate @submit.prevent="saveFate">
         <fieldset>
           <legend><h2>What became of it</h2></legend>
           <label v-for="f in FATES" :key="f" class="fate" :class="{ chosen: fate.values.fate === f }">
-            <input v-model="fate.values.fate" type="radio" name="fate" :value="f" />
+            <RadioButton v-model="fate.values.fate" name="fate" :value="f" />
             <span>{{ FATE_FACTS[f].words }}</span>
             <span class="small" :class="FATE_FACTS[f].speaksOfSeed ? 'speaks' : 'quiet'">{{
               FATE_FACTS[f].speaksOfSeed ? 'counts for the lot' : 'does not count'
@@ -190,7 +193,7 @@ async function saveFate(): Promise<void> {
         </fieldset>
         <p v-if="fate.errors.fate" class="error" role="alert">{{ fate.errors.fate }}</p>
         <FieldDay id="fate-on" v-model="fate.values.fateOn" label="On" :max="session.today" :min="s.sownOn" :error="fate.errors.fateOn" />
-        <p v-if="fate.problem" class="caution" role="alert">{{ fate.problem.message }}</p>
+        <DeskMessage kind="problem" v-if="fate.problem">{{ fate.problem.message }}</DeskMessage>
         <Button type="submit" :disabled="fate.sending" label="Save what became of it" severity="secondary" />
       </form>
     </template>
@@ -227,7 +230,7 @@ async function saveFate(): Promise<void> {
     </section>
     <LotHistory :steps="data.history" />
   </article>
-  <p v-else class="empty">Opening the sowing …</p>
+  <OpeningNote v-else what="the sowing" />
 </template>
 
 <style scoped>
@@ -255,7 +258,7 @@ header h1 {
 .meter {
   position: relative;
   height: 14px;
-  background: #efe8da;
+  background: var(--wash);
 }
 .came {
   position: absolute;
@@ -303,13 +306,8 @@ legend {
   align-items: center;
   min-height: 40px;
   padding: 0 8px;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
   cursor: pointer;
-}
-.fate input {
-  width: 18px;
-  height: 18px;
-  accent-color: var(--action);
 }
 .fate.chosen {
   background: var(--action-soft);

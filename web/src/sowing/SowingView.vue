@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { FATE_FACTS } from '@esprel/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
@@ -49,7 +50,7 @@ const done = computed(() => finishedParts.of('finished', ended.value));
     <div class="body">
       <SowingNav here="/sowing" />
       <h1>Growing</h1>
-      <p v-if="problem" role="alert">{{ problem.message }}</p>
+      <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
       <section v-if="(trays?.trays.length ?? 0) > 0" aria-label="On trays">
         <h2>
           On trays <span class="quiet small">{{ trays?.trays.length }}</span>
@@ -123,11 +124,11 @@ const done = computed(() => finishedParts.of('finished', ended.value));
   min-height: 40px;
   color: var(--ink);
   text-decoration: none;
-  border-bottom: 1px solid #e6dfd0;
+  border-bottom: 1px solid var(--band);
   padding-left: 8px;
 }
 .line:hover {
-  background: #fbf7ee;
+  background: var(--hover);
 }
 .line.here {
   background: var(--sheet);

@@ -54,7 +54,7 @@ text {
   fill: var(--quiet);
 }
 .grid {
-  stroke: #ece6d9;
+  stroke: var(--hair);
 }
 .unwatched {
   fill: var(--ink);

@@ -32,7 +32,7 @@ const emit = defineEmits<{ choose: [letter: string]; drop: [letter: string] }>()
 li {
   display: flex;
   align-items: stretch;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 li.chosen {
   background: var(--watch-soft);

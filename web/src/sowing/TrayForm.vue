@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox';
 import { BENCH_KIND_WORDS, cellsOf, LETTERS, trayForm, plural } from '@esprel/core';
 import { computed, reactive, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -165,7 +166,7 @@ const dropWish = (i: number): void => void wishes.splice(i, 1);
         :options="(bench?.places ?? []).map((b) => ({ value: b.id, label: `${b.name}, ${BENCH_KIND_WORDS[b.kind]}` }))"
         :error="form.errors.benchId"
       />
-      <label class="pick half"><input v-model="values.covered" type="checkbox" /> Under a cover until it is up</label>
+      <label class="pick half"><Checkbox binary v-model="values.covered" /> Under a cover until it is up</label>
       <table v-if="wishes.length > 0" class="plain-table numbers">
         <thead>
           <tr>
@@ -217,14 +218,10 @@ const dropWish = (i: number): void => void wishes.splice(i, 1);
   min-height: 40px;
   align-self: end;
 }
-.pick input {
-  width: 20px;
-  height: 20px;
-}
 .cells {
   width: 76px;
   min-height: 40px;
-  border: 1px solid #8d8778;
+  border: 1px solid var(--faint);
   border-radius: 3px;
   background: var(--sheet);
   padding: 0 8px;

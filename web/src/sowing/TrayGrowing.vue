@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { CARE_WORDS, cellsOf, FATE_FACTS, type Fate, plural, span } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, nextTick, ref } from 'vue';
@@ -162,10 +163,10 @@ const print = (): void => {
       />
       <Button v-if="changed.size > 0" severity="secondary" type="button" label="Forget it" @click="look.forget()" />
     </form>
-    <p v-if="problem" role="alert" class="caution">{{ problem }}</p>
-    <p class="caution small noprint">
+    <DeskMessage kind="problem" v-if="problem">{{ problem }}</DeskMessage>
+    <DeskMessage kind="caution" class="small noprint">
       Mould: do not sniff it; take the cell out and bin it closed. Keep lamps and mats dry, with their plugs above the water.
-    </p>
+    </DeskMessage>
     <template #right>
       <section v-if="care.length > 0" aria-label="To be done">
         <h2>To be done</h2>
@@ -240,7 +241,7 @@ const print = (): void => {
   gap: 12px;
   align-items: center;
   padding: 6px 0;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 .late {
   color: var(--act);
@@ -252,7 +253,7 @@ const print = (): void => {
   gap: 10px;
   align-items: center;
   padding: 7px 0;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 .block {
   display: block;

@@ -212,8 +212,8 @@ const numbers = computed(() => Array.from({ length: props.rows * props.columns }
   display: inline-grid;
   gap: 4px;
   padding: 12px;
-  background: #e9dfcc;
-  border: 4px solid #d6c9ae;
+  background: var(--band);
+  border: 4px solid var(--edge);
   border-radius: 12px;
   touch-action: none;
   user-select: none;
@@ -234,18 +234,18 @@ const numbers = computed(() => Array.from({ length: props.rows * props.columns }
   position: relative;
 }
 .cell.bare {
-  border: 1px dashed #cfc2a6;
-  background: #efe7d7;
+  border: 1px dashed var(--edge);
+  background: var(--paper-deep);
 }
 .gap {
-  background: repeating-linear-gradient(45deg, #ddd0b6 0 4px, #d6c9ae 4px 8px);
+  background: repeating-linear-gradient(45deg, var(--rule) 0 4px, var(--edge) 4px 8px);
   opacity: 0.6;
 }
 .cell.up {
-  background: #eef3e6;
+  background: var(--paper);
 }
 .cell.lost {
-  background: #e4dccd;
+  background: var(--band);
 }
 .cell.changed {
   box-shadow: 0 0 0 2px var(--ink);
@@ -277,7 +277,7 @@ const numbers = computed(() => Array.from({ length: props.rows * props.columns }
   fill: var(--ink);
 }
 .marker path {
-  fill: #fffefb;
+  fill: var(--sheet);
   stroke: var(--ink);
   stroke-width: 4;
 }

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { TriangleAlert } from '@lucide/vue';
+import DeskMessage from '../base/DeskMessage.vue';
+import RadioButton from 'primevue/radiobutton';
 import { cellsOf, countFills, layOut, LETTERS, mapFromText, mapToText, plural, trayWarnings } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
@@ -134,8 +137,8 @@ const BRUSHES = [
       <Button severity="secondary" label="Labels" @click="router.push(`/labels?tray=${tray.id}&each=marker`)" />
     </TrayHead>
     <div class="brushes noprint" role="radiogroup" aria-label="The brush">
-      <label v-for="b in BRUSHES" :key="b.what" class="brush" :class="{ chosen: brush.what === b.what }">
-        <input type="radio" name="brush" :value="b.what" :checked="brush.what === b.what" @change="brush = { ...brush, what: b.what }" />{{
+      <label v-for="b in BRUSHES" :key="b.what" class="brush cut-card" :class="{ chosen: brush.what === b.what }">
+        <RadioButton name="brush" :value="b.what" :model-value="brush.what" @update:model-value="brush = { ...brush, what: b.what }" />{{
           b.label
         }}<strong v-if="b.what !== 'clear' && brush.letter">{{ brush.letter }}</strong>
       </label>
@@ -160,9 +163,9 @@ const BRUSHES = [
         >{{ plural(sownCells, 'cell') }} sown, {{ plural(markers, 'marker') }}, {{ cellsOf(shape) - sownCells - markers }} left empty</span
       >
     </p>
-    <p v-if="problem" role="alert" class="caution">{{ problem }}</p>
+    <DeskMessage kind="problem" v-if="problem">{{ problem }}</DeskMessage>
     <div v-for="w in warnings" :key="w.kind + w.letters.join('')" class="warning" :class="w.kind">
-      <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true"><path d="M9 2 17 16H1z" fill="currentColor" /></svg>
+      <TriangleAlert class="sign" :size="18" aria-hidden="true" />
       <p>
         <strong>{{ w.title }}.</strong> {{ w.text }}
       </p>
@@ -229,15 +232,9 @@ const BRUSHES = [
   align-items: center;
   min-height: 40px;
   padding: 0 14px;
-  border: 1px solid #b8ad98;
+  border: 1px solid var(--dashes);
   border-radius: 3px;
   background: var(--sheet);
-  cursor: pointer;
-}
-.brush input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
   cursor: pointer;
 }
 .brush.chosen {

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import OpeningNote from '../base/OpeningNote.vue';
+import DeskMessage from '../base/DeskMessage.vue';
+import Checkbox from 'primevue/checkbox';
 import { fillCells, plural, span, sowTrayForm } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, reactive, ref, watch } from 'vue';
@@ -138,9 +141,9 @@ async function save(): Promise<void> {
       @submit="save"
       @leave="router.push(`/sowing/trays/${id}`)"
     >
-      <p v-if="tray.sownOn" class="notice">
+      <DeskMessage kind="notice" v-if="tray.sownOn">
         It was sown {{ format.day(tray.sownOn) }}. <RouterLink :to="`/sowing/trays/${id}`">Open it.</RouterLink>
-      </p>
+      </DeskMessage>
       <CautionNote :cautions="cautions" />
       <ol class="plain letters">
         <li v-for="(f, i) in data.fills" :key="f.letter" class="letter">
@@ -193,14 +196,14 @@ async function save(): Promise<void> {
         :unit="`°${unit}`"
         :error="form.errors.warmthC"
       />
-      <label class="pick third"><input v-model="form.values.covered" type="checkbox" /> A cover is on</label>
+      <label class="pick third"><Checkbox binary v-model="form.values.covered" /> A cover is on</label>
       <FieldNote id="note" v-model="form.values.note" label="Note" optional :error="form.errors.note" />
       <template #actions>
         <Button severity="secondary" type="button" label="Markers first" @click="router.push(`/labels?tray=${id}&each=marker`)" />
       </template>
     </FormFrame>
   </section>
-  <p v-else class="empty">Opening the tray …</p>
+  <OpeningNote v-else what="the tray" />
 </template>
 
 <style scoped>
@@ -223,7 +226,7 @@ async function save(): Promise<void> {
   gap: 8px 14px;
   align-items: center;
   padding: 10px 0;
-  border-bottom: 1px solid #e6dfd0;
+  border-bottom: 1px solid var(--band);
 }
 .really {
   display: grid;
@@ -243,10 +246,6 @@ strong {
   align-items: center;
   min-height: 40px;
   align-self: end;
-}
-.pick input {
-  width: 20px;
-  height: 20px;
 }
 @media (max-width: 860px) {
   .letter {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import OpeningNote from '../base/OpeningNote.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
 import { useFetched } from '../base/useFetched.ts';
 import TrayGrowing from './TrayGrowing.vue';
@@ -14,5 +15,5 @@ const { data, problem, reload } = useFetched<TraySheetData>(() => `/trays/${prop
   <SheetProblem v-if="problem" :problem="problem" what="tray" />
   <TrayPlan v-else-if="data && data.tray.sownOn === null" :key="`plan ${id}`" :sheet="data" @reload="reload" />
   <TrayGrowing v-else-if="data" :key="`growing ${id}`" :sheet="data" />
-  <p v-else class="empty">Opening the tray …</p>
+  <OpeningNote v-else what="the tray" />
 </template>

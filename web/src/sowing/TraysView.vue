@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { cellsOf, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -46,7 +47,7 @@ const SIZE = 11;
         <Button severity="secondary" label="Pick from what is wanted" @click="router.push('/sowing/list')" />
       </span>
     </header>
-    <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
+    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
     <section v-for="g in groups" :key="g.name" :aria-label="g.name">
       <h2>
         {{ g.name }} <span class="quiet small">{{ g.trays.length }}</span>
@@ -65,8 +66,8 @@ const SIZE = 11;
                   :width="SIZE - 2"
                   :height="SIZE - 2"
                   rx="1.500"
-                  :fill="c === '' ? '#efe7d7' : c.endsWith('*') ? '#fffefb' : letterLook(c).wash"
-                  :stroke="c === '' ? '#d9cdb4' : letterLook(c).ink"
+                  :fill="c === '' ? 'var(--paper-deep)' : c.endsWith('*') ? 'var(--sheet)' : letterLook(c).wash"
+                  :stroke="c === '' ? 'var(--edge)' : letterLook(c).ink"
                 />
               </template>
             </svg>
@@ -118,14 +119,14 @@ section {
   text-decoration: none;
 }
 .card:hover {
-  border-color: #b8ad98;
+  border-color: var(--dashes);
 }
 .card svg {
   max-width: 100%;
   margin-bottom: 6px;
 }
 .ground {
-  fill: #e9dfcc;
+  fill: var(--band);
 }
 .names {
   display: -webkit-box;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import {
   type Between,
   betweenWords,
@@ -100,7 +101,7 @@ const choose = (key: string): void => void router.replace({ path: '/sowing/worke
     <p class="quiet">
       How much of the seed came up, by crop and method, this season against those before. Only sowings that say something of the seed count.
     </p>
-    <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
+    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
     <p v-if="data && data.rows.length === 0" class="empty">
       <strong>Nothing is sown yet.</strong> Counts and causes of the first sowings will stand here.
     </p>
@@ -220,7 +221,7 @@ tbody.here {
   display: inline-block;
   width: 34px;
   height: 8px;
-  background: #e8dfcd;
+  background: var(--band);
   margin-right: 8px;
 }
 .bar i {
@@ -232,7 +233,7 @@ tbody.here {
   display: grid;
   grid-template-columns: 52px minmax(0, 1fr);
   padding: 7px 0;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 strong {
   font-weight: 600;

@@ -1,11 +1,11 @@
 /** Six inks for the letters of a tray. The letter stands in every cell, so that no ink has to be told from another. */
 const INKS = [
-  { ink: '#2b4a78', wash: '#d5dbe6' },
-  { ink: '#825505', wash: '#ecdfc0' },
-  { ink: '#a63d2f', wash: '#edd3cc' },
-  { ink: '#3f6a2c', wash: '#d6e0cb' },
-  { ink: '#6a4a74', wash: '#e0d5e4' },
-  { ink: '#2f6468', wash: '#cfe0df' },
+  { ink: 'var(--action)', wash: 'var(--action-soft)' },
+  { ink: 'var(--watch)', wash: 'var(--watch-soft)' },
+  { ink: 'var(--act)', wash: 'var(--act-soft)' },
+  { ink: 'var(--good)', wash: 'var(--good-mist)' },
+  { ink: 'var(--asleep)', wash: 'var(--asleep-soft)' },
+  { ink: 'var(--water)', wash: 'var(--water-soft)' },
 ] as const;
 
 export function letterLook(letter: string): { readonly ink: string; readonly wash: string } {

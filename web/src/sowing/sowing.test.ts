@@ -45,7 +45,7 @@ describe('a tray', () => {
   });
   it('has an ink for every letter and a place for every seed', () => {
     expect(letterLook('A')).not.toEqual(letterLook('B'));
-    expect(letterLook('Z').ink).toMatch(/^#/);
+    expect(letterLook('Z').ink).toMatch(/^var\(--/);
     for (let n = 0; n <= 6; n++) expect(seedSpots(n)).toHaveLength(n);
     expect(seedSpots(40)).toHaveLength(9);
   });

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -40,7 +41,7 @@ function allOnTable(): void {
     <section class="left scrolls" aria-label="Work" tabindex="-1">
       <h1>{{ data?.headline ?? ' ' }}</h1>
       <p v-if="week" class="quiet">The week of {{ format.day(week) }}. <RouterLink to="/today">Back to today</RouterLink></p>
-      <p v-if="problem" role="alert" class="caution">{{ problem.message }}</p>
+      <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
       <p v-if="data && data.items.length === 0" class="empty">
         <strong>{{ week ? 'That week is free so far.' : 'Nothing is due.' }}</strong> Take in an envelope with <kbd>N</kbd>, or see which
         lots are worth a <RouterLink to="/tests">test</RouterLink>.
@@ -128,7 +129,7 @@ function allOnTable(): void {
   gap: 14px;
   align-items: center;
   padding: 5px 0;
-  border-bottom: 1px solid #e6dfd0;
+  border-bottom: 1px solid var(--band);
 }
 .what {
   display: grid;
@@ -168,7 +169,7 @@ strong {
   grid-template-columns: 20px minmax(0, 1fr);
   gap: 10px;
   padding: 8px 0;
-  border-bottom: 1px solid #e6dfd0;
+  border-bottom: 1px solid var(--band);
 }
 .right li svg {
   margin-top: 3px;

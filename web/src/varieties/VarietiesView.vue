@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { BREEDING_WORDS, plural } from '@esprel/core';
 import { useDebounce } from '@vueuse/core';
 import Button from 'primevue/button';
@@ -42,7 +43,7 @@ const isFirst = (i: number): boolean => soon.value.trim() === '' && varieties.va
     </header>
     <label class="unseen" for="variety-q">Name of a variety</label>
     <InputText id="variety-q" v-model="q" placeholder="any of its names" autocomplete="off" />
-    <p v-if="problem" role="alert">{{ problem.message }}</p>
+    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
     <p v-if="data && varieties.length === 0" class="empty">
       <strong>No variety like that.</strong> They come in with the envelopes, or by “New variety”.
     </p>
@@ -82,7 +83,7 @@ const isFirst = (i: number): boolean => soon.value.trim() === '' && varieties.va
   padding: 4px 8px;
   color: var(--ink);
   text-decoration: none;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 .name {
   display: grid;

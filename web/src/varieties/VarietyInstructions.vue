@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DeskMessage from '../base/DeskMessage.vue';
 import { fromTo, span } from '@esprel/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
@@ -94,7 +95,7 @@ async function follow(envelopeId: number | null): Promise<void> {
       <label for="follow-why">Why these</label>
       <InputText id="follow-why" v-model="reason" placeholder="came up best here" autocomplete="off" />
       <Button type="submit" label="Follow them" />
-      <p v-if="problem" role="alert" class="wrong">{{ problem }}</p>
+      <DeskMessage kind="problem" v-if="problem">{{ problem }}</DeskMessage>
     </form>
   </section>
 </template>

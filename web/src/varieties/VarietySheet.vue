@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import OpeningNote from '../base/OpeningNote.vue';
+import DeskMessage from '../base/DeskMessage.vue';
 import { BREEDING_WORDS, length, plural, span } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -45,10 +47,10 @@ const go = (what: string): void => void router.push(`/library/varieties/${props.
       <p v-if="v.synonyms.length > 0" class="quiet">also called {{ v.synonyms.join('; ') }}</p>
       <p v-if="v.note">{{ v.note }}</p>
     </header>
-    <p v-if="data.joinedInto" class="notice">
+    <DeskMessage kind="notice" v-if="data.joinedInto">
       Turned out to be <RouterLink :to="`/library/varieties/${data.joinedInto.id}`">{{ data.joinedInto.name }}</RouterLink>; its lots and
       names are there.
-    </p>
+    </DeskMessage>
     <div v-for="n in data.near" :key="n.id" class="near">
       <span
         >Perhaps the same as <RouterLink :to="`/library/varieties/${n.id}`">{{ n.name }}</RouterLink>, {{ plural(n.lots, 'lot') }}.</span
@@ -96,7 +98,7 @@ const go = (what: string): void => void router.push(`/library/varieties/${props.
     </section>
     <LotHistory :steps="data.history" />
   </article>
-  <p v-else class="empty">Opening …</p>
+  <OpeningNote v-else />
 </template>
 
 <style scoped>
@@ -132,10 +134,10 @@ h2 {
   min-height: 40px;
   color: var(--ink);
   text-decoration: none;
-  border-bottom: 1px solid #ece6d9;
+  border-bottom: 1px solid var(--hair);
 }
 .lot:hover {
-  background: #fbf7ee;
+  background: var(--hover);
 }
 .numbers {
   text-align: right;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox';
 import { type Crop, varietyJoinForm, varietyMoveForm, varietySplitForm } from '@esprel/core';
 import type * as yup from 'yup';
 import { computed, ref, watch } from 'vue';
@@ -104,8 +105,7 @@ async function save(): Promise<void> {
       <fieldset>
         <legend>Lots that go over to it</legend>
         <label v-for="l in data?.lots ?? []" :key="l.code" class="pick">
-          <input v-model="values.lotCodes" type="checkbox" :value="l.code" /> <span class="code">{{ l.code }}</span>
-          {{ l.year ?? 'year not known' }},
+          <Checkbox v-model="values.lotCodes" :value="l.code" /> <span class="code">{{ l.code }}</span> {{ l.year ?? 'year not known' }},
           {{ l.source }}
         </label>
         <p v-if="form.errors.lotCodes" class="error" role="alert">{{ form.errors.lotCodes }}</p>
@@ -161,10 +161,6 @@ legend {
   gap: 10px;
   align-items: center;
   min-height: 40px;
-}
-.pick input {
-  width: 20px;
-  height: 20px;
 }
 .error {
   color: var(--act);

@@ -1,0 +1,12 @@
+import PrimeVue from 'primevue/config';
+import Tooltip from 'primevue/tooltip';
+import type { App } from 'vue';
+import { preset } from './theme.ts';
+
+/** The controls of the desk: PrimeVue's, in our paper and ink. */
+export const kit = {
+  install(app: App): void {
+    app.use(PrimeVue, { theme: { preset, options: { darkModeSelector: 'none' } } });
+    app.directive('tooltip', Tooltip);
+  },
+};
