@@ -130,3 +130,9 @@ export async function press(page: Page, key: string): Promise<void> {
 export function lastStep(page: Page): Locator {
   return page.locator('.step[role="status"]');
 }
+
+/** Chooses from a list that opens, as a hand does: a click on the field, a click on the words. */
+export async function choose(page: Page, label: string, words: string): Promise<void> {
+  await page.getByRole('combobox', { name: label, exact: true }).click();
+  await page.getByRole('option', { name: words, exact: true }).click();
+}

@@ -1,4 +1,4 @@
-import { type Desk, expect, lastStep, press, test } from './desk.ts';
+import { choose, type Desk, expect, lastStep, press, test } from './desk.ts';
 import type { Page } from '@playwright/test';
 
 async function api<T>(page: Page, desk: Desk, path: string): Promise<T> {
@@ -104,7 +104,7 @@ test('a spreadsheet is read in: columns put right by hand, problems seen, accept
   ].join('\r\n');
   await page.locator('input[type=file]').setInputFiles({ name: 'swap.csv', mimeType: 'text/csv', buffer: Buffer.from(csv, 'utf8') });
   await expect(page.getByText('Not found yet: Crop')).toHaveCount(0);
-  await page.getByLabel('Column Bin holds').selectOption('Note');
+  await choose(page, 'Column Bin holds', 'Note');
   await page.getByLabel('Came from').fill('Autumn swap');
   const before = (await api<{ tags: Record<string, number> }>(page, desk, '/lots/tags')).tags.all!;
   await page.getByRole('button', { name: 'Read the rows' }).click();
@@ -124,7 +124,7 @@ test('a spreadsheet is read in: columns put right by hand, problems seen, accept
   await page.getByRole('button', { name: 'Another file' }).click();
   await page.locator('input[type=file]').setInputFiles({ name: 'swap.csv', mimeType: 'text/csv', buffer: Buffer.from(csv, 'utf8') });
   await expect(page.getByText('This very file was read in on')).toBeVisible();
-  await page.getByLabel('Column Bin holds').selectOption('Note');
+  await choose(page, 'Column Bin holds', 'Note');
   await page.getByRole('button', { name: 'Read the rows' }).click();
   await expect(page.getByRole('button', { name: 'Here already 3' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Take in 0 lots' })).toBeDisabled();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, lastStep, press, test } from './desk.ts';
+import { choose, expect, lastStep, press, test } from './desk.ts';
 
 const after = (day: string, days: number): string => new Date(Date.parse(`${day}T12:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
 async function api<T>(page: Page, base: string, path: string): Promise<T> {
@@ -99,7 +99,7 @@ test('a garden on the other half of the world has its own windows, cold soil say
   const windows = page.locator('dl.windows');
   await expect(windows).toBeVisible();
   const here = await windows.innerText();
-  await page.getByLabel('In the garden').selectOption({ label: 'Far terrace' });
+  await choose(page, 'In the garden', 'Far terrace');
   await expect(page.getByText(/last frost is usually about .* Oct/)).toBeVisible();
   expect(await windows.innerText()).not.toBe(here);
 

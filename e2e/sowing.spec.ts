@@ -214,8 +214,8 @@ test('lanes are dragged by mouse and by keys, say what moves and what it risks, 
   await expect.poll(async () => Date.parse((await now()) ?? '')).toBe(Date.parse(lane.sowOn) + 8 * 86_400_000);
 
   // Filters narrow the lanes and stand in the address.
-  const crops = page.getByLabel('Show: All crops');
-  await crops.selectOption({ index: 1 });
+  await page.getByRole('combobox', { name: 'Show: All crops' }).click();
+  await page.getByRole('option').nth(1).click();
   await expect(page).toHaveURL(/crop=/);
   await page.reload();
   await expect(page.locator('.lane').first()).toBeVisible();

@@ -4,7 +4,7 @@ import TestLine from '../src/germination/TestLine.vue';
 import TestSteps from '../src/germination/TestSteps.vue';
 import type { ListedTest } from '../src/answers/germination.ts';
 import LotsFilter from '../src/lots/LotsFilter.vue';
-import { button, eachDesk, settled, words } from './desk.ts';
+import { button, choose, eachDesk, settled, words } from './desk.ts';
 
 const desk = eachDesk();
 const done = { action: { id: 1, summary: 'done' } };
@@ -101,7 +101,7 @@ describe('which lots are listed', () => {
   it('shows that only one crop is listed, and lets it go', async () => {
     const w = await desk.show(LotsFilter, { tag: 'all', crop: 'bush-bean', sort: 'crop', tags });
     button(w, 'only bush bean').click();
-    await w.find('select').setValue('seeds');
+    await choose(w, 'Order', 'most seeds first');
     expect(w.emitted('show')).toEqual([[{ crop: undefined }], [{ sort: 'seeds' }]]);
     button(w, 'Take in').click();
     await settled();

@@ -111,6 +111,17 @@ function testDesk(): TestDesk {
   };
 }
 
+/** Chooses from a list that opens: the field named `label`, the option of these words. */
+export async function choose(w: VueWrapper, label: string, words: string): Promise<void> {
+  await w.find(`[role="combobox"][aria-label="${label}"]`).trigger('click');
+  await settled();
+  const option = [...document.querySelectorAll<HTMLElement>('[role="option"]')].find((o) => o.textContent.trim() === words);
+  if (!option) throw new Error(`no option "${words}" of ${label}`);
+  option.dispatchEvent(new MouseEvent('mousedown', { bubbles: true }));
+  option.click();
+  await settled();
+}
+
 /** A new desk for each test of a file, filled into one object; what it showed is taken down again. `prepare` sets answers for all. */
 export function eachDesk(prepare: (desk: TestDesk) => void = () => undefined): TestDesk {
   const desk = {} as TestDesk;

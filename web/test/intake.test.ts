@@ -1,4 +1,5 @@
 // @vitest-environment happy-dom
+import { IMPORT_FIELDS } from '@esprel/core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import ImportView from '../src/imports/ImportView.vue';
 import RunView from '../src/intake/RunView.vue';
@@ -6,7 +7,7 @@ import LabelsView from '../src/labels/LabelsView.vue';
 import LotPacketsForm from '../src/lots/LotPacketsForm.vue';
 import LotWeighForm from '../src/lots/LotWeighForm.vue';
 import LendForm from '../src/members/LendForm.vue';
-import { button, errors, labelled, settled, eachDesk, type, words } from './desk.ts';
+import { button, choose, errors, labelled, settled, eachDesk, type, words } from './desk.ts';
 import { lotSheet } from './lotSheet.ts';
 
 const desk = eachDesk();
@@ -138,9 +139,8 @@ describe('reading a file in', () => {
   it('matches a column by hand, each field once', async () => {
     desk.answers['POST /imports/f1/read'] = overview;
     const w = await desk.show(ImportView);
-    const select = w.find<HTMLSelectElement>('select[aria-label="Column Bin holds"]');
-    await select.setValue('seeds');
-    await w.find<HTMLSelectElement>('select[aria-label="Column Name holds"]').setValue('note');
+    await choose(w, 'Column Bin holds', IMPORT_FIELDS.seeds.label);
+    await choose(w, 'Column Name holds', IMPORT_FIELDS.note.label);
     button(w, 'Read the rows again').click();
     await settled();
     expect(desk.posted('/imports/f1/read')).toMatchObject({ mapping: { seeds: 2, note: 0, crop: 1 } });

@@ -3,9 +3,10 @@ import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { beforeEach, describe, expect, it } from 'vitest';
 import PlanForm from '../src/season/PlanForm.vue';
 import PlannedSheet from '../src/season/PlannedSheet.vue';
+import QuickSelect from '../src/fields/QuickSelect.vue';
 import SeasonView from '../src/season/SeasonView.vue';
 import type { LotSeason, PlannedSheetData, SeasonLane, SeasonPage } from '../src/answers/season.ts';
-import { button, errors, labelled, settled, eachDesk, type, words, LIBRARY_GARDEN } from './desk.ts';
+import { button, choose, errors, labelled, settled, eachDesk, type, words, LIBRARY_GARDEN } from './desk.ts';
 
 const desk = eachDesk();
 
@@ -102,10 +103,10 @@ describe('the season', () => {
     await sown.trigger('keydown', { key: 'ArrowRight' });
     await sown.trigger('keydown', { key: 'Enter' });
     expect(desk.posted('/planned/2/move')).toBeUndefined();
-    const who = w.find<HTMLSelectElement>('select[aria-label="Show: Everybody"]');
-    expect([...who.element.options].map((o) => o.text)).toEqual(['Everybody', 'Bastian', 'Ottilie']);
-    await who.setValue('Bastian');
-    await settled();
+    expect(w.findComponent<typeof QuickSelect>('[aria-label="Show: Everybody"]').props('options')).toMatchObject(
+      ['Everybody', 'Bastian', 'Ottilie'].map((label) => ({ label })),
+    );
+    await choose(w, 'Show: Everybody', 'Bastian');
     expect(w.findAll('.lane').map((l) => l.find('strong').text())).toEqual(['Lantern']);
     expect(desk.router.currentRoute.value.query).toEqual({ person: 'Bastian' });
   });

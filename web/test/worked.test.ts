@@ -5,7 +5,7 @@ import LotSeasonView from '../src/season/LotSeasonView.vue';
 import WorkedView from '../src/sowing/WorkedView.vue';
 import SowingCare from '../src/sowing/SowingCare.vue';
 import TraysView from '../src/sowing/TraysView.vue';
-import { button, settled, eachDesk, words } from './desk.ts';
+import { button, choose, settled, eachDesk, words } from './desk.ts';
 import { tomato } from './lotSheet.ts';
 
 const desk = eachDesk();
@@ -68,7 +68,7 @@ describe('what worked', () => {
     desk.answers['GET /sowing/worked'] = { rows: [kale], rule: 'the rule', shifts: null, verdicts: [] };
     const w = await desk.show(WorkedView, {}, '/sowing/worked');
     expect(w.findAll('thead th').map((h) => h.text())).toEqual(['Sown in', '2027', '2026', '2025', 'before']);
-    expect(w.findAll('tbody td').map(words)).toEqual([...seasons.map(() => '25 % of 40'), '80 % of 100']);
+    expect(w.findAll('tbody td.season-cell').map(words)).toEqual([...seasons.map(() => '25 % of 40'), '80 % of 100']);
   });
 
   it('shows of one crop its days, what was lost and said, the moved window with its rule, and takes one verdict back', async () => {
@@ -134,7 +134,7 @@ describe('when to sow a lot', () => {
     const w = await desk.show(LotSeasonView, { code: 'TM-001' });
     expect(words(w)).toMatch(/last frost is usually about .*27 Apr/);
     expect(words(w)).toMatch(/18 May.* in 2 % of springs/);
-    await w.find('select').setValue('4');
+    await choose(w, 'In the garden', 'Hill plot');
     await settled();
     expect(words(w)).toMatch(/last frost is usually about .*9 May/);
   });

@@ -12,10 +12,12 @@ import popover from '@primeuix/themes/aura/popover';
 import progressbar from '@primeuix/themes/aura/progressbar';
 import radiobutton from '@primeuix/themes/aura/radiobutton';
 import select from '@primeuix/themes/aura/select';
+import selectbutton from '@primeuix/themes/aura/selectbutton';
 import skeleton from '@primeuix/themes/aura/skeleton';
 import splitter from '@primeuix/themes/aura/splitter';
 import textarea from '@primeuix/themes/aura/textarea';
 import timeline from '@primeuix/themes/aura/timeline';
+import togglebutton from '@primeuix/themes/aura/togglebutton';
 import tooltip from '@primeuix/themes/aura/tooltip';
 import tree from '@primeuix/themes/aura/tree';
 import virtualscroller from '@primeuix/themes/aura/virtualscroller';
@@ -69,10 +71,12 @@ export const preset = definePreset(
       progressbar,
       radiobutton,
       select,
+      selectbutton,
       skeleton,
       splitter,
       textarea,
       timeline,
+      togglebutton,
       tooltip,
       tree,
       virtualscroller,

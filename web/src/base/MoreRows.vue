@@ -1,22 +1,18 @@
 <script setup lang="ts">
+import Button from 'primevue/button';
+
 /** Under a list that is shown in parts: how many more there are, and the button that shows them. */
 defineProps<{ rows: number; shown: number }>();
 const emit = defineEmits<{ more: [] }>();
 </script>
 
 <template>
-  <button v-if="rows > shown" type="button" @click="emit('more')">{{ rows - shown }} more</button>
+  <Button v-if="rows > shown" class="more" severity="secondary" variant="outlined" :label="`${rows - shown} more`" @click="emit('more')" />
 </template>
 
 <style scoped>
-button {
+.more {
   justify-self: start;
-  min-height: 40px;
-  padding: 0 14px;
   margin-top: 6px;
-  border: 1px solid var(--edge);
-  border-radius: 3px;
-  background: none;
-  cursor: pointer;
 }
 </style>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
 import { computed } from 'vue';
@@ -31,35 +33,33 @@ const kind = (s: SourcesData['sources'][number]): string => (s.worse >= 0.95 ? '
         beans. The bar is where seed from here would lie that elsewhere germinates at {{ percent(data.typical) }}, with 90 % confidence. A
         source with few lots is drawn towards the whole: one bad packet is not a verdict.
       </p>
-      <table class="plain-table">
-        <thead>
-          <tr>
-            <th scope="col">Source</th>
-            <th scope="col">First tests</th>
-            <th scope="col" class="wide">Germinates, against {{ percent(data.typical) }} elsewhere</th>
-            <th scope="col">So it is</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="s in rows" :key="s.source">
-            <td>
-              <strong>{{ s.source }}</strong>
-            </td>
-            <td class="numbers">{{ plural(s.lots, 'lot') }}, {{ s.alive }} of {{ s.sown }} alive</td>
-            <td>
-              <div class="track" role="img" :aria-label="`${percent(s.median)}, between ${percent(s.low)} and ${percent(s.high)}`">
-                <span class="typical" :style="{ left: `${100 * data.typical}%` }" />
-                <span class="range" :class="kind(s)" :style="{ left: `${100 * s.low}%`, width: `${100 * (s.high - s.low)}%` }" />
-                <span class="mid" :style="{ left: `${100 * s.median}%` }" />
-              </div>
-              <span class="numbers small quiet"
-                >{{ percent(s.median) }} ({{ Math.round(100 * s.low) }} to {{ Math.round(100 * s.high) }})</span
-              >
-            </td>
-            <td :class="kind(s)">{{ says(s) }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <DataTable :value="[...rows]" data-key="source" removable-sort>
+        <Column field="source" header="Source" sortable>
+          <template #body="{ data: s }"
+            ><strong>{{ s.source }}</strong></template
+          >
+        </Column>
+        <Column field="lots" header="First tests" sortable class="numbers">
+          <template #body="{ data: s }">{{ plural(s.lots, 'lot') }}, {{ s.alive }} of {{ s.sown }} alive</template>
+        </Column>
+        <Column field="median" :header="`Germinates, against ${percent(data.typical)} elsewhere`" sortable class="wide">
+          <template #body="{ data: s }">
+            <div class="track" role="img" :aria-label="`${percent(s.median)}, between ${percent(s.low)} and ${percent(s.high)}`">
+              <span class="typical" :style="{ left: `${100 * (data?.typical ?? 0)}%` }" />
+              <span class="range" :class="kind(s)" :style="{ left: `${100 * s.low}%`, width: `${100 * (s.high - s.low)}%` }" />
+              <span class="mid" :style="{ left: `${100 * s.median}%` }" />
+            </div>
+            <span class="numbers small quiet"
+              >{{ percent(s.median) }} ({{ Math.round(100 * s.low) }} to {{ Math.round(100 * s.high) }})</span
+            >
+          </template>
+        </Column>
+        <Column field="worse" header="So it is" sortable>
+          <template #body="{ data: s }"
+            ><span class="says" :class="kind(s)">{{ says(s) }}</span></template
+          >
+        </Column>
+      </DataTable>
     </template>
   </section>
 </template>
@@ -75,7 +75,7 @@ const kind = (s: SourcesData['sources'][number]): string => (s.worse >= 0.95 ? '
 .lead {
   max-width: 920px;
 }
-.wide {
+.sources :deep(.wide) {
   width: 44%;
 }
 .track {
@@ -108,11 +108,11 @@ const kind = (s: SourcesData['sources'][number]): string => (s.worse >= 0.95 ? '
   height: 14px;
   background: var(--ink);
 }
-td.poor {
+.says.poor {
   color: var(--act);
   font-weight: 600;
 }
-td.good {
+.says.good {
   color: var(--good);
   font-weight: 600;
 }

@@ -161,7 +161,7 @@ svg {
   fill: var(--action-line);
 }
 .ahead {
-  fill: var(--water-soft);
+  fill: var(--action-soft);
 }
 .median {
   fill: none;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Camera, FileUp } from '@lucide/vue';
 import FileUpload, { type FileUploadUploaderEvent } from 'primevue/fileupload';
 
 /** Asks for a file, or takes one that is dropped on it where it is wide; the same file may be chosen twice. */
@@ -41,7 +42,7 @@ function choose(event: FileUploadUploaderEvent): void {
     :pt="{ input: { 'aria-label': label, capture: camera ? 'environment' : undefined } }"
     @uploader="choose"
   >
-    <template #chooseicon><slot name="icon" /></template>
+    <template #chooseicon><component :is="camera ? Camera : FileUp" :size="18" aria-hidden="true" /></template>
     <template #filelabel><slot /></template>
   </FileUpload>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import QuickSelect from '../fields/QuickSelect.vue';
 import { ACQUISITIONS, IMPORT_FIELD_KEYS, IMPORT_FIELDS, type ImportField } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -19,8 +20,12 @@ const file = computed(() => work.file);
 const SEPARATORS = { ',': 'comma', ';': 'semicolon', '\t': 'tab', '|': 'bar' } as const;
 
 const fieldOf = (column: number): ImportField | '' => IMPORT_FIELD_KEYS.find((f) => work.columns[f] === column) ?? '';
-function setField(column: number, event: Event): void {
-  const field = (event.target as HTMLSelectElement).value as ImportField | '';
+const FIELDS = [
+  { value: '' as ImportField | '', label: 'leave alone' },
+  ...IMPORT_FIELD_KEYS.map((f) => ({ value: f, label: IMPORT_FIELDS[f].label })),
+];
+const optionsOf = (words: Readonly<Record<string, string>>) => Object.entries(words).map(([value, label]) => ({ value, label }));
+function setField(column: number, field: ImportField | ''): void {
   const { columns } = work;
   for (const f of IMPORT_FIELD_KEYS) if (columns[f] === column) delete columns[f];
   if (field !== '') columns[field] = column;
@@ -40,15 +45,13 @@ const noAmount = computed(() => (['seeds', 'grams', 'ounces'] as const).every((f
           <tr>
             <th v-for="(h, i) in file.header" :key="i" scope="col">
               <span class="heading">{{ h || `column ${i + 1}` }}</span>
-              <select
-                :value="fieldOf(i)"
-                :aria-label="`Column ${h || i + 1} holds`"
+              <QuickSelect
+                :model-value="fieldOf(i)"
+                :label="`Column ${h || i + 1} holds`"
                 :class="{ unused: fieldOf(i) === '' }"
-                @change="setField(i, $event)"
-              >
-                <option value="">leave alone</option>
-                <option v-for="f in IMPORT_FIELD_KEYS" :key="f" :value="f">{{ IMPORT_FIELDS[f].label }}</option>
-              </select>
+                :options="FIELDS"
+                @update:model-value="setField(i, $event)"
+              />
             </th>
           </tr>
         </thead>
@@ -100,18 +103,22 @@ const noAmount = computed(() => (['seeds', 'grams', 'ounces'] as const).every((f
         :disabled="work.busy"
         @click="work.read()"
       />
-      <label class="how"
+      <span class="how"
         >Letters
-        <select :value="file.encoding" @change="work.read({ encoding: ($event.target as HTMLSelectElement).value })">
-          <option v-for="(words, e) in file.encodings" :key="e" :value="e">{{ words }}</option>
-        </select>
-      </label>
-      <label class="how"
+        <QuickSelect
+          label="Letters"
+          :model-value="file.encoding ?? ''"
+          :options="optionsOf(file.encodings)"
+          @update:model-value="work.read({ encoding: $event })"
+      /></span>
+      <span class="how"
         >Between the cells
-        <select :value="file.separator" @change="work.read({ separator: ($event.target as HTMLSelectElement).value })">
-          <option v-for="(words, s) in SEPARATORS" :key="s" :value="s">{{ words }}</option>
-        </select>
-      </label>
+        <QuickSelect
+          label="Between the cells"
+          :model-value="file.separator ?? ''"
+          :options="optionsOf(SEPARATORS)"
+          @update:model-value="work.read({ separator: $event })"
+      /></span>
     </p>
   </section>
 </template>
@@ -139,14 +146,7 @@ td {
   font-weight: 600;
   color: var(--ink);
 }
-select {
-  min-height: 40px;
-  border: 1px solid var(--faint);
-  border-radius: 3px;
-  background: var(--sheet);
-  padding: 0 6px;
-}
-select.unused {
+.unused {
   color: var(--quiet);
   border-style: dashed;
 }

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import SelectButton from 'primevue/selectbutton';
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import { Check, Equal, TriangleAlert } from '@lucide/vue';
 import { harvestNotYet, IMPORT_FIELDS, type ImportField } from '@esprel/core';
 import Button from 'primevue/button';
@@ -22,6 +25,11 @@ const session = useSession();
 const early = ({ lot }: ImportRow): boolean =>
   lot !== null && harvestNotYet(lot.yearKind, lot.year, lot.receivedOn, session.settings?.hemisphere ?? 'north');
 const STATE = { ready: 'ready', known: 'here already', problem: 'problem' } as const;
+const cellsOf = (r: ImportRow): string =>
+  r.cells
+    .filter((c) => c !== '')
+    .join(' · ')
+    .slice(0, 120);
 function year(r: ImportRow): string {
   if (!r.lot) return '';
   return r.lot.year === null ? 'not known' : `${r.lot.yearKind === 'packing' ? 'packed ' : ''}${String(r.lot.year)}`;
@@ -30,56 +38,53 @@ function year(r: ImportRow): string {
 
 <template>
   <section aria-label="Rows">
-    <div class="row-of-buttons" role="group" aria-label="Which rows">
-      <button v-for="f in FILTERS" :key="f.value" type="button" :aria-pressed="work.only === f.value" @click="work.only = f.value">
-        {{ f.label }}
-      </button>
-    </div>
-    <table class="plain-table">
-      <thead>
-        <tr>
-          <th scope="col" class="right">Row</th>
-          <th scope="col">State</th>
-          <th scope="col" class="as">Read as</th>
-          <th scope="col">Year</th>
-          <th scope="col" class="right">Seeds</th>
-          <th scope="col" class="from">From</th>
-          <th scope="col">Problems</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="r in work.rows" :key="r.row" :class="r.state">
-          <td class="right numbers">{{ r.row }}</td>
-          <td class="state">
-            <component :is="r.state === 'ready' ? Check : r.state === 'known' ? Equal : TriangleAlert" :size="16" aria-hidden="true" />
-            {{ r.code ? 'in' : STATE[r.state] }}
-          </td>
-          <td>
-            <template v-if="r.lot"
-              ><RouterLink v-if="r.code" class="code" :to="`/lots/${r.code}`">{{ r.code }}</RouterLink>
-              <strong>{{ r.lot.varietyName }}</strong> <span class="quiet"> {{ r.lot.cropKey.replace(/-/g, ' ') }}</span></template
-            >
-            <span v-else class="quiet">{{
-              r.cells
-                .filter((c) => c !== '')
-                .join(' · ')
-                .slice(0, 120)
-            }}</span>
-          </td>
-          <td>{{ year(r) }}</td>
-          <td class="right numbers">{{ r.lot ? amount(r.lot.seeds, r.lot.amountKnown) : '' }}</td>
-          <td class="quiet">{{ r.lot?.source ?? '' }}</td>
-          <td>
-            <p v-for="p in r.problems" :key="p.path" class="wrong">{{ label(p.path) }}: {{ p.message }}</p>
-            <p v-if="r.state === 'ready' && early(r)" class="quiet">
-              nothing of {{ r.lot?.year }} is ripe yet; if it is the year of packing, write “packed {{ r.lot?.year }}”
-            </p>
-            <p v-if="r.near && r.problems.length === 0" class="quiet">like {{ r.near.name }}</p>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <p v-if="work.rows.length === 0" class="empty">No row here.</p>
+    <SelectButton
+      v-model="work.only"
+      :options="FILTERS"
+      option-label="label"
+      option-value="value"
+      :allow-empty="false"
+      aria-label="Which rows"
+    />
+    <DataTable :value="[...work.rows]" data-key="row" :row-class="(r: ImportRow) => r.state">
+      <Column field="row" header="Row" class="right numbers" />
+      <Column header="State" class="state">
+        <template #body="{ data: r }">
+          <component :is="r.state === 'ready' ? Check : r.state === 'known' ? Equal : TriangleAlert" :size="16" aria-hidden="true" />
+          {{ r.code ? 'in' : STATE[(r as ImportRow).state] }}
+        </template>
+      </Column>
+      <Column header="Read as" class="as">
+        <template #body="{ data: r }">
+          <template v-if="r.lot"
+            ><RouterLink v-if="r.code" class="code" :to="`/lots/${r.code}`">{{ r.code }}</RouterLink>
+            <strong>{{ r.lot.varietyName }}</strong> <span class="quiet"> {{ r.lot.cropKey.replace(/-/g, ' ') }}</span></template
+          >
+          <span v-else class="quiet">{{ cellsOf(r) }}</span>
+        </template>
+      </Column>
+      <Column header="Year">
+        <template #body="{ data: r }">{{ year(r) }}</template>
+      </Column>
+      <Column header="Seeds" class="right numbers">
+        <template #body="{ data: r }">{{ r.lot ? amount(r.lot.seeds, r.lot.amountKnown) : '' }}</template>
+      </Column>
+      <Column header="From" class="from">
+        <template #body="{ data: r }"
+          ><span class="quiet">{{ r.lot?.source ?? '' }}</span></template
+        >
+      </Column>
+      <Column header="Problems">
+        <template #body="{ data: r }">
+          <p v-for="p in r.problems" :key="p.path" class="wrong">{{ label(p.path) }}: {{ p.message }}</p>
+          <p v-if="r.state === 'ready' && early(r)" class="quiet">
+            nothing of {{ r.lot?.year }} is ripe yet; if it is the year of packing, write “packed {{ r.lot?.year }}”
+          </p>
+          <p v-if="r.near && r.problems.length === 0" class="quiet">like {{ r.near.name }}</p>
+        </template>
+      </Column>
+      <template #empty>No row here.</template>
+    </DataTable>
     <Button v-if="work.rows.length < work.total" severity="secondary" label="Show more rows" @click="work.loadRows(work.rows.length)" />
   </section>
 </template>
@@ -88,47 +93,31 @@ function year(r: ImportRow): string {
 section {
   display: grid;
   gap: 8px;
+  justify-items: start;
 }
-.row-of-buttons button {
-  min-height: 40px;
-  border: 1px solid var(--dashes);
-  border-radius: 3px;
-  background: var(--sheet);
-  padding: 0 12px;
-  cursor: pointer;
+section > :deep(.p-datatable) {
+  width: 100%;
 }
-.row-of-buttons button[aria-pressed='true'] {
-  border-color: var(--action);
-  background: var(--action-soft);
-  font-weight: 600;
-}
-td {
-  padding-right: 14px !important;
-}
-td,
-.state {
-  white-space: normal;
-}
-.as {
+section :deep(.as) {
   width: 30%;
 }
-.from {
+section :deep(.from) {
   width: 15%;
 }
-.state {
+section :deep(td.state) {
   white-space: nowrap;
 }
-.ready .state {
+section :deep(.ready .state) {
   color: var(--good);
 }
-.known .state {
+section :deep(.known .state) {
   color: var(--quiet);
 }
-.problem .state,
+section :deep(.problem .state),
 .wrong {
   color: var(--act);
 }
-tr.problem {
+section :deep(tr.problem) {
   background: var(--hover);
 }
 strong {

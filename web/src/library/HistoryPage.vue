@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button';
 import { ref } from 'vue';
 import { get } from '../base/api.ts';
 import { useFetched } from '../base/useFetched.ts';
@@ -18,25 +19,25 @@ async function more(): Promise<void> {
 </script>
 
 <template>
-  <div class="history scrolls" tabindex="-1">
+  <div class="page scrolls" tabindex="-1">
     <LotHistory v-if="data" :steps="[...data.steps, ...older]" heading="Everything that happened, latest first" />
-    <button v-if="data && (older.length === 0 ? data.next : next) !== null" type="button" @click="more">Show older steps</button>
+    <Button
+      v-if="data && (older.length === 0 ? data.next : next) !== null"
+      class="older"
+      severity="secondary"
+      label="Show older steps"
+      @click="more"
+    />
   </div>
 </template>
 
 <style scoped>
-.history {
+.page {
   height: 100%;
   padding: 22px 26px;
   max-width: 900px;
 }
-button {
-  min-height: 40px;
+.older {
   margin-top: 12px;
-  border: 1px solid var(--edge);
-  border-radius: 3px;
-  background: var(--sheet);
-  padding: 0 14px;
-  cursor: pointer;
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FieldSelect from '../fields/FieldSelect.vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import { ageAt, isSureOfAge, type OwnFigure, plural, priorOf, type SeedForm, type ViabilityInput } from '@esprel/core';
 import { computed, reactive } from 'vue';
@@ -200,13 +201,15 @@ const lineWords = (day: string | null): string => (day === null ? 'for more than
             unit="%"
             :error="problems.humidity"
           />
-          <div class="form-field">
-            <label for="if-form">Were it</label>
-            <select id="if-form" v-model="what.form">
-              <option value="">as it is, {{ input.form }}</option>
-              <option v-for="f in ['cleaned', 'pelleted', 'primed'].filter((x) => x !== input?.form)" :key="f" :value="f">{{ f }}</option>
-            </select>
-          </div>
+          <FieldSelect
+            id="if-form"
+            v-model="what.form"
+            label="Were it"
+            :options="[
+              { value: '', label: `as it is, ${input.form}` },
+              ...['cleaned', 'pelleted', 'primed'].filter((f) => f !== input?.form).map((f) => ({ value: f, label: f })),
+            ]"
+          />
           <FieldText id="if-sown" v-model="what.sown" label="Tested today, seeds" numeric :error="problems.sown" />
           <FieldText id="if-alive" v-model="what.alive" label="of them alive" numeric :error="problems.alive" />
         </div>
@@ -309,13 +312,5 @@ h2 {
 }
 .form-field label {
   font-weight: 600;
-}
-.form-field select {
-  min-height: 40px;
-  border: 1px solid var(--faint);
-  border-radius: 3px;
-  background: var(--sheet);
-  font: inherit;
-  padding: 0 8px;
 }
 </style>

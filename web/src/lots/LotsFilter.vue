@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import QuickSelect from '../fields/QuickSelect.vue';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -40,10 +41,12 @@ const shown = computed(() =>
       </button>
     </div>
     <div class="right">
-      <label class="unseen" for="sort">Order</label>
-      <select id="sort" :value="sort" @change="emit('show', { sort: ($event.target as HTMLSelectElement).value })">
-        <option v-for="(words, key) in SORTS" :key="key" :value="key">{{ words }}</option>
-      </select>
+      <QuickSelect
+        label="Order"
+        :model-value="sort"
+        :options="Object.entries(SORTS).map(([value, label]) => ({ value, label }))"
+        @update:model-value="emit('show', { sort: $event })"
+      />
       <Button @click="router.push('/lots/take-in')">Take in <kbd>N</kbd></Button>
     </div>
   </div>
@@ -90,14 +93,6 @@ const shown = computed(() =>
   display: flex;
   gap: 8px;
   flex: none;
-}
-select {
-  min-height: 40px;
-  border: 1px solid var(--rule);
-  background: var(--paper);
-  border-radius: 3px;
-  padding: 0 6px;
-  width: 94px;
 }
 @media (max-width: 1250px) {
   .filter {

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import DeskMessage from '../base/DeskMessage.vue';
 import { useDebounce } from '@vueuse/core';
 import Button from 'primevue/button';
@@ -41,16 +43,32 @@ function promise(m: ListedMember): string {
       <p v-if="data && data.members.length === 0" class="empty">
         <strong>{{ q === '' ? 'No members yet.' : `Nobody is called “${q}”.` }}</strong> Write down the first with “New member”.
       </p>
-      <ul class="plain">
-        <li v-for="m in data?.members ?? []" :key="m.id">
-          <RouterLink :to="`/members/${m.id}`" class="line" active-class="here">
-            <strong>{{ m.name }}</strong>
-            <span class="quiet">{{ m.place ?? '' }}</span>
-            <span class="quiet numbers">{{ plural(m.loans, 'loan') }}, {{ m.returns }} back</span>
+      <DataTable
+        v-if="data && data.members.length > 0"
+        :value="data.members"
+        data-key="id"
+        removable-sort
+        :row-class="(m: ListedMember) => ({ here: route.path === `/members/${m.id}` })"
+        @row-click="router.push(`/members/${$event.data.id}`)"
+      >
+        <Column field="name" header="Name" sortable>
+          <template #body="{ data: m }">
+            <RouterLink :to="`/members/${m.id}`" class="name" @click.stop>{{ m.name }}</RouterLink>
+          </template>
+        </Column>
+        <Column field="place" header="Where" sortable class="where">
+          <template #body="{ data: m }"
+            ><span class="quiet">{{ m.place ?? '' }}</span></template
+          >
+        </Column>
+        <Column field="loans" header="Loans" sortable class="right numbers" />
+        <Column field="returns" header="Back" sortable class="right numbers" />
+        <Column field="nextDue" header="Promised" sortable>
+          <template #body="{ data: m }">
             <span :class="m.nextDue && m.nextDue < session.today ? 'late' : 'quiet'">{{ promise(m) }}</span>
-          </RouterLink>
-        </li>
-      </ul>
+          </template>
+        </Column>
+      </DataTable>
       <p v-if="data?.next" class="quiet">There are more; type part of a name.</p>
     </div>
   </ListAndSheet>
@@ -74,26 +92,22 @@ function promise(m: ListedMember): string {
 .head :deep(.p-inputtext) {
   width: 180px;
 }
-.line {
-  display: grid;
-  grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr) 120px minmax(0, 1.2fr);
-  gap: 12px;
-  align-items: center;
-  min-height: 40px;
-  padding-left: 8px;
-  color: var(--ink);
-  text-decoration: none;
-  border-bottom: 1px solid var(--band);
+.body :deep(tbody tr) {
+  cursor: pointer;
 }
-.line:hover {
-  background: var(--hover);
-}
-.line.here {
+.body :deep(tr.here) {
   background: var(--sheet);
   box-shadow: inset 5px 0 0 var(--action);
 }
-strong {
+.name {
   font-weight: 600;
+  color: var(--ink);
+  text-decoration: none;
+}
+@media (max-width: 560px) {
+  .body :deep(.where) {
+    display: none;
+  }
 }
 .late {
   color: var(--act);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import QuickSelect from '../fields/QuickSelect.vue';
 import OpeningNote from '../base/OpeningNote.vue';
 import { capital, plural, soilWords, WAY_WORDS } from '@esprel/core';
 import Button from 'primevue/button';
@@ -35,12 +36,14 @@ const out = computed(() => data.value?.season.season.plantOut ?? null);
       <h1>When to sow {{ data.variety }}</h1>
       <p class="quiet">{{ data.crop }}</p>
     </header>
-    <label class="garden">
+    <span class="garden">
       In the garden
-      <select v-model="garden">
-        <option v-for="g in gardens?.gardens ?? []" :key="g.id ?? 0" :value="g.id ?? 0">{{ g.name }}</option>
-      </select>
-    </label>
+      <QuickSelect
+        v-model="garden"
+        label="In the garden"
+        :options="(gardens?.gardens ?? []).map((g) => ({ value: g.id ?? 0, label: g.name }))"
+      />
+    </span>
     <p class="quiet">Its last frost is usually about {{ format.day(data.season.lastFrost) }}.</p>
     <p v-if="data.season.fresh" class="risk">This seed does not keep: sow it the day it comes, whatever the season.</p>
     <dl class="windows">
@@ -95,15 +98,6 @@ header h1 {
   display: flex;
   gap: 10px;
   align-items: center;
-}
-select {
-  min-height: 40px;
-  border: 1px solid var(--faint);
-  border-radius: 3px;
-  background: var(--sheet);
-  padding: 0 8px;
-  flex: 1;
-  min-width: 0;
 }
 .windows {
   display: grid;

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import DeskMessage from '../base/DeskMessage.vue';
 import Checkbox from 'primevue/checkbox';
-import { BENCH_KIND_WORDS, capital, plural, SOWING_METHOD_FACTS, SOWING_PURPOSE_WORDS } from '@esprel/core';
+import { BENCH_KIND_WORDS, capital, plural, SOWING_METHOD_FACTS, SOWING_PURPOSE_WORDS, type SowingMethod } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -54,46 +56,52 @@ const clashes = computed(() =>
         {{ capital(SOWING_PURPOSE_WORDS[g.purpose]) }}
         <span class="quiet small">{{ plural(g.plants, 'plant') }}</span>
       </h2>
-      <table class="plain-table numbers">
-        <thead>
-          <tr>
-            <th scope="col"><span class="unseen">For a tray</span></th>
-            <th scope="col">Sow</th>
-            <th scope="col">Variety</th>
-            <th scope="col" class="right">plants</th>
-            <th scope="col" class="right">cells</th>
-            <th scope="col" class="right">seeds</th>
-            <th scope="col">Where</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="r in g.shown" :key="r.id" :class="{ done: r.sowingId !== null }">
-            <td>
-              <Checkbox
-                binary
-                v-if="canPick(r)"
-                :model-value="picked.includes(r.id)"
-                :aria-label="`Lay ${r.variety} on a tray`"
-                @update:model-value="pick(r)"
-              />
-            </td>
-            <td class="day">{{ format.day(r.sowOn) }}</td>
-            <td>
-              <RouterLink :to="r.sowingId === null ? `/sowing/planned/${r.id}` : `/sowing/${r.sowingId}`">{{ r.variety }}</RouterLink>
-              <span class="quiet block">{{ r.crop }}{{ r.member ? `, ${r.member}` : '' }}</span>
-            </td>
-            <td class="right">{{ r.plants }}</td>
-            <td class="right">{{ r.cells }} × {{ r.seedsPerCell }}</td>
-            <td class="right" :class="{ over: r.short > 0 }">
-              {{ r.sownSeeds ?? r.seeds }}<span class="quiet"> of {{ r.balance }}</span>
-              <span v-if="r.short > 0" class="block">{{ r.short }} short</span>
-            </td>
-            <td>
-              {{ r.sowingId !== null ? `${r.emerged ?? 0} up` : (r.tray ?? r.bench ?? SOWING_METHOD_FACTS[r.method].words) }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <DataTable
+        class="numbers"
+        :value="[...g.shown]"
+        data-key="id"
+        removable-sort
+        :row-class="(r: SeasonListRow) => ({ done: r.sowingId !== null })"
+      >
+        <Column>
+          <template #header><span class="unseen">For a tray</span></template>
+          <template #body="{ data: r }">
+            <Checkbox
+              v-if="canPick(r)"
+              binary
+              :model-value="picked.includes(r.id)"
+              :aria-label="`Lay ${r.variety} on a tray`"
+              @update:model-value="pick(r)"
+            />
+          </template>
+        </Column>
+        <Column field="sowOn" header="Sow" sortable class="day">
+          <template #body="{ data: r }">{{ format.day(r.sowOn) }}</template>
+        </Column>
+        <Column field="variety" header="Variety" sortable>
+          <template #body="{ data: r }">
+            <RouterLink :to="r.sowingId === null ? `/sowing/planned/${r.id}` : `/sowing/${r.sowingId}`">{{ r.variety }}</RouterLink>
+            <span class="quiet block">{{ r.crop }}{{ r.member ? `, ${r.member}` : '' }}</span>
+          </template>
+        </Column>
+        <Column field="plants" header="plants" sortable class="right" />
+        <Column field="cells" header="cells" sortable class="right">
+          <template #body="{ data: r }">{{ r.cells }} × {{ r.seedsPerCell }}</template>
+        </Column>
+        <Column field="seeds" header="seeds" sortable class="right">
+          <template #body="{ data: r }">
+            <span :class="{ over: r.short > 0 }"
+              >{{ r.sownSeeds ?? r.seeds }}<span class="quiet"> of {{ r.balance }}</span>
+              <span v-if="r.short > 0" class="block">{{ r.short }} short</span></span
+            >
+          </template>
+        </Column>
+        <Column header="Where">
+          <template #body="{ data: r }">
+            {{ r.sowingId !== null ? `${r.emerged ?? 0} up` : (r.tray ?? r.bench ?? SOWING_METHOD_FACTS[r.method as SowingMethod].words) }}
+          </template>
+        </Column>
+      </DataTable>
       <MoreRows :rows="g.rows" :shown="g.shown.length" @more="most += 300" />
     </section>
     <p v-if="data?.rows.some(canPick)" class="row-of-buttons last">
@@ -144,20 +152,17 @@ const clashes = computed(() =>
   gap: 12px;
   align-items: baseline;
 }
-td {
-  vertical-align: middle !important;
-}
 .block {
   display: block;
 }
-.day {
+section :deep(.day) {
   white-space: nowrap;
 }
 .over {
   color: var(--act);
   font-weight: 600;
 }
-.done td {
+section :deep(.done td) {
   color: var(--quiet);
 }
 .good {

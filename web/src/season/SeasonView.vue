@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { ChevronLeft, ChevronRight } from '@lucide/vue';
+import QuickSelect from '../fields/QuickSelect.vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import { type Lane, plural } from '@esprel/core';
 import Button from 'primevue/button';
@@ -79,21 +81,22 @@ const sown = computed(() => lanes.value.filter((l) => l.sowingId !== null).lengt
       <header class="top">
         <h1>
           Season
-          <button type="button" class="step" aria-label="The season before" @click="goYear(-1)">‹</button>{{ data?.year ?? ''
-          }}<button type="button" class="step" aria-label="The season after" @click="goYear(1)">›</button>
+          <Button variant="text" severity="secondary" aria-label="The season before" @click="goYear(-1)"><ChevronLeft :size="20" /></Button
+          >{{ data?.year ?? ''
+          }}<Button variant="text" severity="secondary" aria-label="The season after" @click="goYear(1)"
+            ><ChevronRight :size="20"
+          /></Button>
         </h1>
         <span v-if="data" class="quiet">{{ plural(lanes.length, 'sowing') }}{{ sown > 0 ? `, ${sown} sown` : '' }}</span>
         <span class="filters">
-          <select
+          <QuickSelect
             v-for="f in filters"
             :key="f.key"
-            :value="chosen(f.key)"
-            :aria-label="`Show: ${f.label}`"
-            @change="choose(f.key, ($event.target as HTMLSelectElement).value)"
-          >
-            <option value="">{{ f.label }}</option>
-            <option v-for="v in values(f.of)" :key="v" :value="v">{{ v }}</option>
-          </select>
+            :model-value="chosen(f.key)"
+            :label="`Show: ${f.label}`"
+            :options="[{ value: '', label: f.label }, ...values(f.of).map((v) => ({ value: v, label: v }))]"
+            @update:model-value="choose(f.key, $event)"
+          />
         </span>
       </header>
       <DeskMessage kind="problem" v-if="problem ?? wrong">{{ wrong ?? problem?.message }}</DeskMessage>
@@ -148,26 +151,13 @@ const sown = computed(() => lanes.value.filter((l) => l.sowingId !== null).lengt
   align-items: center;
   padding: 8px 12px 6px 0;
 }
-.step {
-  border: 0;
-  background: none;
-  min-width: 34px;
-  min-height: 36px;
-  cursor: pointer;
-  color: var(--action);
+.filters :deep(.quick) {
+  max-width: 146px;
 }
 .filters {
   display: flex;
   gap: 8px;
   margin-left: auto;
-}
-select {
-  min-height: 38px;
-  max-width: 136px;
-  border: 1px solid var(--edge);
-  border-radius: 3px;
-  background: var(--sheet);
-  padding: 0 6px;
 }
 .foot {
   grid-row: 5;

@@ -53,10 +53,11 @@ h2 {
   color: var(--quiet);
 }
 .what {
+  min-height: 40px;
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto;
   gap: 10px;
-  align-items: start;
+  align-items: center;
 }
 .undone .words {
   text-decoration: line-through;
@@ -64,20 +65,20 @@ h2 {
   color: var(--quiet);
 }
 .history :deep(.p-timeline-event-opposite) {
-  flex: 0 0 118px;
-  padding: 0 12px 0 0;
+  flex: 0 0 150px;
+  padding: 9px 12px 0 0;
   text-align: left;
 }
 .history :deep(.p-timeline-event-content) {
-  padding: 0 0 8px 12px;
+  padding: 0 0 4px 12px;
   min-width: 0;
 }
 .history :deep(.p-timeline-event) {
-  min-height: 36px;
+  min-height: 40px;
 }
 .history :deep(.p-timeline-event-marker) {
   width: 11px;
   height: 11px;
-  margin-top: 5px;
+  margin-top: 14px;
 }
 </style>

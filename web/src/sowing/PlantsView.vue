@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
@@ -44,35 +46,26 @@ const print = (): void => {
       <p>
         <strong>{{ plural(total, 'plant') }}</strong> to spare of {{ plural(data.plants.length, 'sowing') }}.
       </p>
-      <table class="plain-table numbers">
-        <thead>
-          <tr>
-            <th scope="col">Variety</th>
-            <th scope="col">Sown</th>
-            <th scope="col" class="right">stand</th>
-            <th scope="col" class="right">kept</th>
-            <th scope="col" class="right">to spare</th>
-            <th scope="col" class="right noprint">given</th>
-            <th scope="col" class="right noprint">sold</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="p in data.plants" :key="p.id">
-            <td>
-              <RouterLink :to="`/sowing/${p.id}`">{{ p.variety }}</RouterLink>
-              <span class="quiet"> {{ p.crop }}, {{ p.lotCode }}</span>
-            </td>
-            <td>{{ format.day(p.sownOn) }}</td>
-            <td class="right">{{ p.standing }}</td>
-            <td class="right">{{ p.kept }}</td>
-            <td class="right">
-              <strong>{{ p.spare }}</strong>
-            </td>
-            <td class="right noprint">{{ p.given }}</td>
-            <td class="right noprint">{{ p.sold }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <DataTable class="numbers" :value="data.plants" data-key="id" removable-sort>
+        <Column field="variety" header="Variety" sortable>
+          <template #body="{ data: p }">
+            <RouterLink :to="`/sowing/${p.id}`">{{ p.variety }}</RouterLink>
+            <span class="quiet"> {{ p.crop }}, {{ p.lotCode }}</span>
+          </template>
+        </Column>
+        <Column field="sownOn" header="Sown" sortable>
+          <template #body="{ data: p }">{{ format.day(p.sownOn) }}</template>
+        </Column>
+        <Column field="standing" header="stand" sortable class="right" />
+        <Column field="kept" header="kept" sortable class="right" />
+        <Column field="spare" header="to spare" sortable class="right">
+          <template #body="{ data: p }"
+            ><strong>{{ p.spare }}</strong></template
+          >
+        </Column>
+        <Column field="given" header="given" sortable class="right noprint" />
+        <Column field="sold" header="sold" sortable class="right noprint" />
+      </DataTable>
     </template>
   </div>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DataTable from 'primevue/datatable';
+import Column from 'primevue/column';
 import DeskMessage from '../base/DeskMessage.vue';
 import {
   type Between,
@@ -80,6 +82,20 @@ const crops = computed(() => {
   }
   return [...by.values()].sort((a, b) => b.sowings - a.sowings || a.name.localeCompare(b.name));
 });
+interface MethodRow {
+  readonly key: string;
+  readonly crop: string;
+  readonly name: string;
+  readonly method: SowingMethod;
+  readonly sown: readonly (Sown | null)[];
+}
+const methods = computed((): MethodRow[] =>
+  crops.value.flatMap((c) => c.rows.map((r) => ({ ...r, key: `${c.key} ${r.method}`, crop: c.key, name: c.name }))),
+);
+function shareOf(row: MethodRow, column: number): number | null {
+  const sown = row.sown[column];
+  return sown ? share(sown) : null;
+}
 const opened = computed(() => (one.value?.rows ?? []).map((r) => ({ ...r, seasons: r.seasons })));
 const name = computed(() => opened.value[0]?.crop ?? '');
 const moved = computed(() => {
@@ -106,32 +122,31 @@ const choose = (key: string): void => void router.replace({ path: '/sowing/worke
       <strong>Nothing is sown yet.</strong> Counts and causes of the first sowings will stand here.
     </p>
     <div v-if="data && data.rows.length > 0" class="wide" tabindex="0" role="region" aria-label="Shares by season">
-      <table class="plain-table numbers">
-        <thead>
-          <tr>
-            <th scope="col">Sown in</th>
-            <th v-for="c in columns" :key="c.words" scope="col">{{ c.words }}</th>
-          </tr>
-        </thead>
-        <tbody v-for="c in crops" :key="c.key" :class="{ here: c.key === crop }">
-          <tr>
-            <th scope="rowgroup" :colspan="1 + columns.length">
-              <button type="button" class="link" @click="choose(c.key)">{{ c.name }}</button>
-            </th>
-          </tr>
-          <tr v-for="r in c.rows" :key="r.method">
-            <th scope="row">{{ SOWING_METHOD_FACTS[r.method].words }}</th>
-            <td v-for="(s, i) in r.sown" :key="i">
-              <template v-if="s !== null && share(s) !== null">
-                <span class="bar" aria-hidden="true"><i :style="{ width: `${Math.round(34 * (share(s) ?? 0))}px` }" /></span
-                >{{ percent(share(s) ?? 0) }}
-                <span class="quiet small">of {{ s.seeds }}</span>
-              </template>
-              <span v-else-if="s !== null" class="quiet small">{{ s.sowings }} sown, nothing said</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <DataTable
+        class="numbers"
+        :value="methods"
+        data-key="key"
+        row-group-mode="subheader"
+        group-rows-by="crop"
+        :row-class="(r: MethodRow) => ({ here: r.crop === crop })"
+      >
+        <Column header="Sown in">
+          <template #body="{ data: r }">{{ SOWING_METHOD_FACTS[r.method as SowingMethod].words }}</template>
+        </Column>
+        <Column v-for="(c, i) in columns" :key="c.words" :header="c.words" class="season-cell">
+          <template #body="{ data: r }">
+            <template v-if="shareOf(r, i) !== null">
+              <span class="bar" aria-hidden="true"><i :style="{ width: `${Math.round(34 * (shareOf(r, i) ?? 0))}px` }" /></span
+              >{{ percent(shareOf(r, i) ?? 0) }}
+              <span class="quiet small">of {{ r.sown[i].seeds }}</span>
+            </template>
+            <span v-else-if="r.sown[i]" class="quiet small">{{ r.sown[i].sowings }} sown, nothing said</span>
+          </template>
+        </Column>
+        <template #groupheader="{ data: r }">
+          <button type="button" class="link" @click="choose(r.crop)">{{ r.name }}</button>
+        </template>
+      </DataTable>
     </div>
     <template #right>
       <p v-if="crop === ''" class="quiet">Choose a crop to see its days, its causes, its notes, and what moved its window.</p>
@@ -188,20 +203,16 @@ const choose = (key: string): void => void router.replace({ path: '/sowing/worke
 </template>
 
 <style scoped>
-td {
+.wide :deep(.season-cell) {
   white-space: nowrap;
 }
-th[scope='row'] {
-  padding-left: 14px;
-}
-th[scope='rowgroup'] {
-  padding: 6px 0 0;
+.wide :deep(.p-datatable-row-group-header td) {
+  padding-top: 10px;
   border-bottom: 0;
-}
-th[scope='rowgroup'] .link {
   font-weight: 600;
+  background: none;
 }
-tbody.here {
+.wide :deep(tr.here) {
   background: var(--sheet);
 }
 .wide {
