@@ -37,6 +37,30 @@ describe('the list of lots', () => {
     for (let i = 1; i < rows.length; i++) expect(order(rows[i - 1], rows[i])).toBeLessThanOrEqual(1e-9);
   });
 
+  it.each(['crop', 'year', 'seeds', 'alive'])('opens anywhere by %s, and says where each lot stands', async (sort) => {
+    const rows = await walk(`sort=${sort}`);
+    for (const from of [0, 1, 11, 20, 23, 400]) {
+      const { lots } = (await library.get(`/api/lots?sort=${sort}&from=${String(from)}&limit=5`)).body;
+      expect(lots.map((l: any) => l.code)).toEqual(rows.slice(from, from + 5).map((r) => r.code));
+    }
+    for (const [at, { code }] of rows.entries())
+      expect((await library.get(`/api/lots/${code}/position?sort=${sort}`)).body).toEqual({ at });
+    expect((await library.get(`/api/lots/${rows[0].code}/position?sort=${sort}&tag=used-up`)).body).toEqual({ at: null });
+    expect((await library.get('/api/lots?from=-1')).body.errors[0].path).toBe('from');
+  });
+
+  it('says in which order its crops stand, with how many of each, also of a part', async () => {
+    const crops = async (query = '') => (await library.get(`/api/lots/crops${query}`)).body.crops as { key: string; n: number }[];
+    expect((await crops()).map((c) => [c.key, c.n])).toEqual([
+      ['kale', 7],
+      ['onion', 8],
+      ['tomato', 8],
+    ]);
+    const rows = await walk('tag=renew');
+    const kept = (await crops('?tag=renew')).map((c) => [c.key, c.n]);
+    expect(kept).toEqual([...new Set(rows.map((r) => r.cropKey))].map((key) => [key, rows.filter((r) => r.cropKey === key).length]));
+  });
+
   it('narrows by crop and by list, and counts each list', async () => {
     expect(await walk('crop=onion&sort=year')).toHaveLength(8);
     const { tags } = (await library.get('/api/lots/tags')).body;

@@ -20,47 +20,53 @@ const action = { action: { id: 7, summary: 'Done' } };
 
 describe('the list of lots, as it is read', () => {
   const row = (i: number): object => ({ code: `TM-${String(i).padStart(3, '0')}C`, cropKey: 'tomato' });
+  const page = (from: number, n = 100): object => ({ lots: Array.from({ length: n }, (_, i) => row(from + i)), next: null });
+  const crops = { crops: [{ key: 'tomato', name: 'Tomato', scientific: 'S', n: 250 }] };
   beforeEach(() => {
-    desk.answers['GET /lots/tags'] = { tags: { all: 5 } };
-    desk.answers['GET /lots?tag=all&sort=crop&limit=200'] = { lots: [row(1), row(2)], next: 'A' };
-    desk.answers['GET /lots?tag=all&sort=crop&limit=200&after=A'] = { lots: [row(3), row(4)], next: 'B' };
-    desk.answers['GET /lots?tag=all&sort=crop&limit=200&after=B'] = { lots: [row(5)], next: null };
+    desk.answers['GET /lots/tags'] = { tags: { all: 250, renew: 1 } };
+    desk.answers['GET /lots/crops?tag=all'] = crops;
+    desk.answers['GET /lots?tag=all&sort=crop&from=0&limit=100'] = page(0);
+    desk.answers['GET /lots?tag=all&sort=crop&from=200&limit=100'] = page(200, 50);
   });
 
-  it('goes on page by page and ends', async () => {
+  it('knows its length at once, and reads what is looked at, wherever that is', async () => {
     const list = useLotList();
     await settled();
-    expect(list.lots).toHaveLength(2);
-    await list.more();
-    await list.more();
-    await list.more();
-    expect(list.lots.map((l) => l.code)).toEqual(['TM-001C', 'TM-002C', 'TM-003C', 'TM-004C', 'TM-005C']);
-    expect(list.ended).toBe(true);
+    expect([list.lines.length, list.lines.lots, list.lotAt(3)?.code]).toEqual([251, 250, 'TM-003C']);
+    expect(list.lotAt(249)).toBeNull();
+    await list.look(240, 249);
+    expect(list.lotAt(249)?.code).toBe('TM-249C');
+    await list.look(0, 40);
+    // What was read is not read again, and what nobody looked at was never read.
+    expect(desk.calls.filter((c) => c.path.startsWith('/lots?'))).toHaveLength(2);
+    expect(list.lotAt(150)).toBeNull();
   });
 
-  it('reads on to a lot that is asked for, and not past it', async () => {
+  it('says where a lot stands that may not be read yet, or that it does not', async () => {
+    desk.answers['GET /lots/TM-249C/position?tag=all&sort=crop'] = { at: 249 };
     const list = useLotList();
     await settled();
-    await list.reach('TM-003C');
-    expect(list.lots).toHaveLength(4);
-    expect(list.ended).toBe(false);
+    expect([await list.position('TM-249C'), await list.position('TM-999X')]).toEqual([249, null]);
   });
 
-  it('begins again for another filter, and after a change', async () => {
-    desk.answers['GET /lots?tag=renew&sort=crop&limit=200'] = { lots: [row(9)], next: null };
+  it('begins again for another filter, and reads what is looked at anew after a change', async () => {
+    desk.answers['GET /lots?tag=renew&sort=crop&from=0&limit=100'] = { lots: [row(9)], next: null };
+    desk.answers['GET /lots/crops?tag=renew'] = { crops: [{ key: 'tomato', name: 'Tomato', scientific: 'S', n: 1 }] };
     const list = useLotList();
     await settled();
     list.tag = 'renew';
     await settled();
-    expect(list.lots.map((l) => l.code)).toEqual(['TM-009C']);
-    desk.answers['GET /lots?tag=renew&sort=crop&limit=200'] = { lots: [], next: null };
+    expect([list.lines.lots, list.lotAt(0)?.code]).toEqual([1, 'TM-009C']);
+    desk.answers['GET /lots?tag=renew&sort=crop&from=0&limit=100'] = { lots: [], next: null };
+    desk.answers['GET /lots/tags'] = { tags: { all: 250 } };
+    desk.answers['GET /lots/crops?tag=renew'] = { crops: [] };
     useChanges().revision += 1;
     await settled();
-    expect(list.lots).toEqual([]);
+    expect([list.lines.length, list.lotAt(0)]).toEqual([0, null]);
   });
 
   it('says what is wrong when the server refuses', async () => {
-    desk.answers['GET /lots?tag=all&sort=crop&limit=200'] = { status: 500, code: 'internal', detail: 'Something broke here.' };
+    desk.answers['GET /lots?tag=all&sort=crop&from=0&limit=100'] = { status: 500, code: 'internal', detail: 'Something broke here.' };
     const list = useLotList();
     await settled();
     expect(list.problem).toBe('Something broke here.');

@@ -1,5 +1,5 @@
 import { type SeedForm, shortCautions, sownUnit, wakingSteps, wrong } from '@esprel/core';
-import { all, type Db } from '../db/db.ts';
+import { all, type Db, one } from '../db/db.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { cautionsOfLot, restrictions } from '../records/restriction.ts';
 import { queryOneOf, queryText, queryWhole } from '../routing/query.ts';
@@ -70,14 +70,36 @@ function rowJson(row: ListRow): string {
   return `${json.slice(0, -1)},"picture":${picture}}`;
 }
 
-/** One page of lots: `tag`, `crop`, `sort`, `after`, `limit` of the query. */
-export function listLots(db: Db, query: Readonly<Record<string, unknown>>): ReadyJson {
-  const sort = queryOneOf(query, 'sort', SORTS) ?? 'crop';
+type Query = Readonly<Record<string, unknown>>;
+
+/** Which list of lots a query names, and how it is sorted. */
+function listAsked(query: Query): { readonly list: string; readonly sort: Sort } {
   const tag = queryText(query, 'tag') ?? 'all';
   const crop = queryText(query, 'crop');
+  return { list: crop === null ? tag : `${tag}@${crop}`, sort: queryOneOf(query, 'sort', SORTS) ?? 'crop' };
+}
+
+/** The place in a list after its first `from` lots: counted off along its index, without reading the lots. Null past its end. */
+function cursorAt(db: Db, list: string, sort: Sort, from: number): Cursor | null {
+  const { column, descends } = ORDER[sort];
+  const order = descends ? 'DESC' : 'ASC';
+  const last = one<{ key: string | number; id: number }>(
+    db,
+    `SELECT ${column} AS key, lot_id AS id FROM lot_listing INDEXED BY lot_listing_by_${sort} WHERE tag = ?
+     ORDER BY ${column} ${order}, lot_id ${order} LIMIT 1 OFFSET ?`,
+    list,
+    from - 1,
+  );
+  return last ? { sort, ...last } : null;
+}
+
+/** One page of lots: `tag`, `crop`, `sort`, `limit` of the query, `after` the end of another or `from` so many lots on. */
+export function listLots(db: Db, query: Query): ReadyJson {
+  const { list, sort } = listAsked(query);
   const limit = queryWhole(query, 'limit', 1, 500) ?? 100;
-  const cursor = readCursor(queryText(query, 'after', 2000), sort);
-  const list = crop === null ? tag : `${tag}@${crop}`;
+  const from = queryWhole(query, 'from', 0, 10_000_000) ?? 0;
+  const cursor = from > 0 ? cursorAt(db, list, sort, from) : readCursor(queryText(query, 'after', 2000), sort);
+  if (from > 0 && cursor === null) return new ReadyJson('{"lots":[],"next":null}');
   const rows = all<ListRow>(db, listSql(sort, cursor !== null), list, ...(cursor ? [cursor.key, cursor.id] : []), limit + 1);
   const page = rows.slice(0, limit);
   const last = page[page.length - 1];
@@ -86,6 +108,34 @@ export function listLots(db: Db, query: Readonly<Record<string, unknown>>): Read
       ? Buffer.from(JSON.stringify({ sort, key: last.sortKey, id: last.id } satisfies Cursor)).toString('base64url')
       : null;
   return new ReadyJson(`{"lots":[${page.map(rowJson).join(',')}],"next":${JSON.stringify(next)}}`);
+}
+
+/** Where a lot stands in a list: how many stand before it; null where it is not in it. */
+export function positionOf(db: Db, lotId: number, query: Query): { readonly at: number | null } {
+  const { list, sort } = listAsked(query);
+  const { column, descends } = ORDER[sort];
+  const here = one<{ key: string | number }>(db, `SELECT ${column} AS key FROM lot_listing WHERE tag = ? AND lot_id = ?`, list, lotId);
+  if (!here) return { at: null };
+  const before = one<{ n: number }>(
+    db,
+    `SELECT count(*) AS n FROM lot_listing INDEXED BY lot_listing_by_${sort} WHERE tag = ? AND (${column}, lot_id) ${descends ? '>' : '<'} (?, ?)`,
+    list,
+    here.key,
+    lotId,
+  );
+  return { at: before?.n ?? 0 };
+}
+
+/** The crops of a list in its order by crop, each with how many of its lots stand there. */
+export function listCrops(db: Db, query: Query): readonly { key: string; name: string; scientific: string; n: number }[] {
+  const rows = all<{ key: string; name: string; scientific: string; n: number }>(
+    db,
+    `SELECT c.key, c.name, c.scientific, n.n FROM lot_list_counts n JOIN crops c ON c.key = substr(n.tag, length(?) + 2)
+     WHERE n.n > 0 AND n.tag > ? || '@' AND n.tag < ? || 'A'`,
+    ...Array.from({ length: 3 }, () => queryText(query, 'tag') ?? 'all'),
+  );
+  const order = (crop: { name: string }): string => crop.name.toLowerCase();
+  return rows.sort((a, b) => (order(a) < order(b) ? -1 : 1));
 }
 
 /** How many lots stand in each list, and of each crop (`all@tomato`). */

@@ -4,7 +4,7 @@ import { queryText } from '../routing/query.ts';
 import { unrecorded, changes, read, readKept, type Route } from '../routing/route.ts';
 import { descentOf } from './descent.ts';
 import { moveSeeds, takeIn } from './intake.ts';
-import { listLots, listTags, lotsByCode } from './list.ts';
+import { listCrops, listLots, listTags, lotsByCode, positionOf } from './list.ts';
 import { lotModel, lotSheet } from './lotSheet.ts';
 import { previewLine } from './preview.ts';
 import { moveLot, putAway } from './putAway.ts';
@@ -14,6 +14,7 @@ export function lotRoutes(): Route[] {
   return [
     readKept('/lots', ({ db }, { query }) => listLots(db, query)),
     read('/lots/tags', ({ db }) => ({ tags: listTags(db) })),
+    read('/lots/crops', ({ db }, { query }) => ({ crops: listCrops(db, query) })),
     read('/lots/by-code', ({ db }, { query }) => {
       const codes = (queryText(query, 'codes', 4000) ?? '').split(',').filter((c) => c !== '');
       if (codes.length > 200) throw wrong('codes', 'holds too many; 200 at most');
@@ -21,6 +22,7 @@ export function lotRoutes(): Route[] {
     }),
     read('/intake/look', ({ db }, { query }) => previewLine(db, queryText(query, 'name', 120) ?? '', queryText(query, 'crop', 60))),
     readKept('/lots/:code', ({ db, today }, { params }) => lotSheet(db, today, params.code ?? '')),
+    read('/lots/:code/position', ({ db }, { params, query }) => positionOf(db, lotByCode(db, params.code ?? '').id, query)),
     read('/lots/:code/model', ({ db, today }, { params }) => lotModel(db, today, params.code ?? '')),
     read('/lots/:code/descent', ({ db }, { params }) => ({ lots: descentOf(db, lotByCode(db, params.code ?? '').id) })),
     changes('post', '/lots', 'take in', intakeForm, (change, { body }) => takeIn(change, body)),

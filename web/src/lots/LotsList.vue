@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { useVirtualList } from '@vueuse/core';
+import Skeleton from 'primevue/skeleton';
+import VirtualScroller from 'primevue/virtualscroller';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useSession } from '../base/session.ts';
 import { useTable } from '../base/table.ts';
-import { lotItems, neighbour } from './lotItems.ts';
 import LotsRow from './LotsRow.vue';
 import { useLotList } from './useLotList.ts';
 
@@ -14,102 +14,133 @@ const table = useTable();
 const session = useSession();
 const route = useRoute();
 const router = useRouter();
+/** Pixels of a row, a heading or a lot. */
 const ROW = 38;
 
-const items = computed(() => lotItems(list.lots, list.sort === 'crop', list.tag === 'all' ? list.tags : null));
-const { list: seen, containerProps, wrapperProps, scrollTo } = useVirtualList(items, { itemHeight: ROW, overscan: 12 });
-const marked = ref<string | null>(props.open);
-const container = containerProps.ref;
+const root = ref<HTMLElement | null>(null);
+const scroller = ref<InstanceType<typeof VirtualScroller> | null>(null);
+/** Lines by number: what stands in one is looked up when it is shown. */
+const lines = computed(() => Array.from({ length: list.lines.length }, (_, i) => i));
+/** The lot that Tab reaches and the arrows start from, by how many stand before it. */
+const marked = ref(0);
 
-/** The one row that Tab reaches: the marked one, or the first that is shown. */
-const reachable = computed(() => {
-  const shown = seen.value.flatMap((i) => (i.data.kind === 'lot' ? [i.data.lot.code] : []));
-  return marked.value !== null && shown.includes(marked.value) ? marked.value : (shown[0] ?? null);
-});
 function follow(event: FocusEvent): void {
-  const code = (event.target as HTMLElement).dataset.code;
-  if (code !== undefined) marked.value = code;
+  const at = (event.target as HTMLElement).closest<HTMLElement>('[data-at]')?.dataset.at;
+  if (at !== undefined) marked.value = Number(at);
+}
+/** The lots of these lines are looked at. */
+function show({ first, last }: { readonly first: number; readonly last: number }): void {
+  const lotOf = (line: number): number => {
+    const at = list.lines.at(line);
+    return 'lot' in at ? at.lot : lotOf(line + 1);
+  };
+  const end = Math.min(list.lines.length, Math.max(first + 1, last)) - 1;
+  if (end >= 0) void list.look(lotOf(Math.min(first, end)), Math.max(lotOf(Math.min(first, end)), lotOf(end)));
 }
 
-function near(): void {
-  const last = seen.value[seen.value.length - 1];
-  if (last && last.index > items.value.length - 60) void list.more();
-}
-watch(seen, near);
-
-function bringIntoView(code: string): void {
-  const i = items.value.findIndex((x) => x.key === code);
-  const el = container.value;
-  if (i < 0 || !el) return;
-  if (i * ROW < el.scrollTop || (i + 1) * ROW > el.scrollTop + el.clientHeight) scrollTo(Math.max(0, i - 3));
+function bringIntoView(lot: number): void {
+  const view = root.value?.querySelector<HTMLElement>('.p-virtualscroller');
+  if (!view) return;
+  const top = list.lines.lineOf(lot) * ROW;
+  if (top < view.scrollTop || top + ROW > view.scrollTop + view.clientHeight) scroller.value?.scrollTo({ top: Math.max(0, top - 3 * ROW) });
 }
 // A lot that is opened from elsewhere is shown in the list, when it stands in it.
 watch(
-  [() => props.open, () => list.lots.length > 0],
-  ([open]) => {
-    if (open === null) return;
-    marked.value = open;
-    void list
-      .reach(open)
-      .then(() => nextTick())
-      .then(() => {
-        bringIntoView(open);
-      });
+  [() => props.open, () => list.known],
+  async ([open, known]) => {
+    if (open === null || !known) return;
+    if (list.lotAt(marked.value)?.code === open) return;
+    const at = await list.position(open);
+    if (at === null || props.open !== open) return;
+    marked.value = at;
+    await nextTick();
+    bringIntoView(at);
   },
   { immediate: true },
 );
 
-async function step(by: 1 | -1): Promise<void> {
-  const next = neighbour(items.value, marked.value, by);
-  if (next === null) return;
-  marked.value = next;
-  bringIntoView(next);
-  await nextTick();
-  requestAnimationFrame(() => container.value?.querySelector<HTMLElement>(`[data-code="${next}"]`)?.focus());
+async function go(lot: number): Promise<void> {
+  const at = Math.max(0, Math.min(list.lines.lots - 1, lot));
+  await list.look(at, at);
+  marked.value = at;
+  bringIntoView(at);
+  // The scroller draws what it was scrolled to in the frame after.
+  for (let frame = 0; frame < 10; frame++) {
+    await new Promise((resolve) => requestAnimationFrame(resolve));
+    const line = root.value?.querySelector<HTMLElement>(`[data-at="${String(at)}"] a`);
+    if (!line) continue;
+    line.focus({ preventScroll: true });
+    return;
+  }
 }
-function show(code: string): void {
-  marked.value = code;
+const LEAP = 15;
+const KEYS: Readonly<Record<string, () => number>> = {
+  ArrowDown: () => marked.value + 1,
+  ArrowUp: () => marked.value - 1,
+  PageDown: () => marked.value + LEAP,
+  PageUp: () => marked.value - LEAP,
+  Home: () => 0,
+  End: () => list.lines.lots - 1,
+};
+function key(event: KeyboardEvent): void {
+  const to = KEYS[event.key];
+  if (!to || event.ctrlKey || event.metaKey || event.altKey) return;
+  event.preventDefault();
+  // From the list as a whole the first key goes to the lot that is marked.
+  const inside = (event.target as HTMLElement).closest('[data-at]') !== null;
+  void go(inside || event.key === 'Home' || event.key === 'End' ? to() : marked.value);
+}
+function open(code: string): void {
   void router.push({ path: `/lots/${code}`, query: route.query });
 }
 </script>
 
 <template>
-  <div
-    v-bind="containerProps"
-    class="list"
-    role="region"
-    aria-label="List of lots"
-    tabindex="0"
-    @focusin="follow"
-    @keydown.down.prevent="step(1)"
-    @keydown.up.prevent="step(-1)"
-  >
+  <div ref="root" class="list" @focusin="follow" @keydown="key">
     <p v-if="list.problem" class="empty" role="alert">{{ list.problem }}</p>
-    <div v-else-if="items.length === 0 && !list.loading" class="empty">
+    <div v-else-if="list.known && lines.length === 0" class="empty">
       <p v-if="list.tag === 'all' && list.crop === null">
         <strong>No lots yet.</strong> Press <kbd>N</kbd> and take in the first envelope.
       </p>
       <p v-else><strong>No lot stands here.</strong> That can be good news. Choose another list above.</p>
     </div>
-    <ul v-bind="wrapperProps" class="plain">
-      <li v-for="item in seen" :key="item.data.key">
-        <h2 v-if="item.data.kind === 'crop'" class="crop">
-          <span>{{ item.data.name }}</span> <span class="latin">{{ item.data.scientific }}</span>
-          <span v-if="item.data.n !== null" class="n">{{ item.data.n }} {{ item.data.n === 1 ? 'lot' : 'lots' }}</span>
-        </h2>
-        <LotsRow
-          v-else
-          :lot="item.data.lot"
-          :today="session.today"
-          :open="item.data.lot.code === props.open"
-          :marked="item.data.lot.code === reachable"
-          :on-table="table.has(item.data.lot.code)"
-          @open="show"
-          @pull="table.toggle"
-        />
-      </li>
-    </ul>
-    <p v-if="list.tag === 'all' && list.crop === null && list.ended && (list.tags['used-up'] ?? 0) > 0" class="empty">
+    <VirtualScroller
+      v-if="lines.length > 0"
+      ref="scroller"
+      class="rows"
+      role="region"
+      aria-label="List of lots"
+      :items="lines"
+      :item-size="ROW"
+      :num-tolerated-items="12"
+      lazy
+      @lazy-load="show"
+    >
+      <template #item="{ item: line }">
+        <template v-for="what in [list.lines.at(line)]" :key="line">
+          <h2 v-if="'crop' in what" class="crop">
+            <span>{{ what.crop.name }}</span> <span class="latin">{{ what.crop.scientific }}</span>
+            <span class="n">{{ what.crop.n }} {{ what.crop.n === 1 ? 'lot' : 'lots' }}</span>
+          </h2>
+          <div v-else :data-at="what.lot">
+            <template v-for="lot in [list.lotAt(what.lot)]" :key="what.lot">
+              <LotsRow
+                v-if="lot"
+                :lot="lot"
+                :today="session.today"
+                :open="lot.code === props.open"
+                :marked="what.lot === marked"
+                :on-table="table.has(lot.code)"
+                @open="open"
+                @pull="table.toggle"
+              />
+              <div v-else class="coming"><Skeleton height="14px" /></div>
+            </template>
+          </div>
+        </template>
+      </template>
+    </VirtualScroller>
+    <p v-if="list.tag === 'all' && list.crop === null && (list.tags['used-up'] ?? 0) > 0" class="usedup quiet small">
       {{ list.tags['used-up'] }} more are <RouterLink to="/lots?tag=used-up">used up</RouterLink>; their record is kept.
     </p>
   </div>
@@ -117,10 +148,26 @@ function show(code: string): void {
 
 <style scoped>
 .list {
-  position: relative;
   min-height: 0;
   height: 100%;
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto;
+}
+.rows {
+  height: 100%;
+  width: 100%;
   outline-offset: -3px;
+}
+.rows :deep(.p-virtualscroller-content) {
+  width: 100%;
+}
+.coming {
+  height: 38px;
+  padding: 12px 20px;
+}
+.usedup {
+  padding: 5px 20px 7px;
+  border-top: 1px solid var(--rule);
 }
 .crop {
   height: 38px;

@@ -26,7 +26,7 @@ const doubtful = computed(() => props.lot.identity === 'doubtful' || props.lot.i
       :aria-current="open ? 'true' : undefined"
       @click.exact.prevent="emit('open', lot.code)"
     >
-      <span class="code">{{ lot.code }}</span>
+      <span class="code" :class="{ long: lot.code.length > 8 }">{{ lot.code }}</span>
       <span class="name"
         >{{ lot.variety
         }}<abbr v-if="doubtful" v-tooltip.top="'The name of this lot is in doubt'" aria-label=", its name is in doubt"> ?</abbr></span
@@ -92,6 +92,9 @@ const doubtful = computed(() => props.lot.identity === 'doubtful' || props.lot.i
 }
 .line:focus-visible {
   outline-offset: -3px;
+}
+.long {
+  font-size: 13px;
 }
 .name {
   font-weight: 600;

@@ -2,32 +2,30 @@ import { InputError } from '@esprel/core';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { describe, expect, it } from 'vitest';
 import { workGroups } from '../today/workGroups.ts';
-import { lotItems, neighbour } from './lotItems.ts';
-import type { ListedLot } from '../answers/lots.ts';
+import { LotLines } from './lotLines.ts';
 import { carriedOver, emptyIntake, intakeBody, seedsOf } from './useIntake.ts';
 
 const tomato = CROP_REFERENCE.find((c) => c.key === 'tomato')!;
-const listed = (code: string, cropKey: string): ListedLot => ({ code, cropKey, crop: cropKey, scientific: 'S' }) as ListedLot;
+const count = (key: string, n: number) => ({ key, name: key, scientific: 'S', n });
 
-describe('the list', () => {
-  const lots = [listed('A', 'kale'), listed('B', 'kale'), listed('C', 'onion')];
-  it('has a heading wherever the crop changes', () => {
-    expect(lotItems(lots, true, { 'all@kale': 9 }).map((i) => (i.kind === 'crop' ? `${i.name} ${String(i.n)}` : i.lot.code))).toEqual([
-      'kale 9',
-      'A',
-      'B',
-      'onion null',
-      'C',
-    ]);
-    expect(lotItems(lots, false, null)).toHaveLength(3);
+describe('the lines of the list', () => {
+  it('have a heading over the lots of each crop', () => {
+    const lines = new LotLines(3, [count('kale', 2), count('onion', 1)]);
+    const words = Array.from({ length: lines.length }, (_, i) => lines.at(i)).map((l) => ('crop' in l ? l.crop.name : l.lot));
+    expect(words).toEqual(['kale', 0, 1, 'onion', 2]);
   });
-  it('is walked past the headings, and ends at its ends', () => {
-    const items = lotItems(lots, true, null);
-    expect(neighbour(items, 'B', 1)).toBe('C');
-    expect(neighbour(items, 'C', 1)).toBe('C');
-    expect(neighbour(items, 'A', -1)).toBe('A');
-    expect(neighbour(items, null, 1)).toBe('A');
-    expect(neighbour([], 'A', 1)).toBeNull();
+  it('are the lots alone where they are sorted otherwise, and none where there is no lot', () => {
+    const lines = new LotLines(3, []);
+    expect([lines.length, lines.at(2), lines.lineOf(2)]).toEqual([3, { lot: 2 }, 2]);
+    expect(new LotLines(0, []).length).toBe(0);
+  });
+  it('lead from every lot to its line and back, among fifty thousand', () => {
+    const crops = Array.from({ length: 200 }, (_, i) => count(String(i), 1 + ((i * 37) % 499)));
+    const lots = crops.reduce((n, c) => n + c.n, 0);
+    const lines = new LotLines(lots, crops);
+    expect(lines.length).toBe(lots + 200);
+    for (let lot = 0; lot < lots; lot += 13) expect(lines.at(lines.lineOf(lot))).toEqual({ lot });
+    expect(lines.at(lines.length - 1)).toEqual({ lot: lots - 1 });
   });
 });
 

@@ -1,100 +1,129 @@
 import { defineStore } from 'pinia';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { ApiProblem, get } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
 import { useSession } from '../base/session.ts';
 import type { ListedLot } from '../answers/lots.ts';
+import { type CropCount, LotLines } from './lotLines.ts';
 
 export const SORTS = { crop: 'by crop', year: 'newest first', seeds: 'most seeds first', alive: 'least alive first' } as const;
 export type Sort = keyof typeof SORTS;
 
-const PAGE = 200;
+const PAGE = 100;
 
-/** The list of lots as far as it has been read; kept while one goes to another place and back. */
+/**
+ * The list of lots, all of it: how long it is and where its headings stand is known at once, and of the lots those pages are read that
+ * somebody looks at. Kept while one goes to another place and back.
+ */
 export const useLotList = defineStore('lot-list', () => {
   const tag = ref('all');
   const crop = ref<string | null>(null);
   const sort = ref<Sort>('crop');
-  const lots = ref<readonly ListedLot[]>([]);
   const tags = ref<Readonly<Record<string, number>>>({});
-  const next = ref<string | null>(null);
-  const loading = ref(false);
+  const lines = shallowRef(new LotLines(0, []));
+  const pages = shallowRef<ReadonlyMap<number, readonly ListedLot[]>>(new Map());
+  const known = ref(false);
   const problem = ref<string | null>(null);
   const changes = useChanges();
   const session = useSession();
+  /** Pages on their way, and the first and last lot that are looked at. */
+  let underway = new Map<number, Promise<void>>();
+  let looked = { first: 0, last: PAGE - 1 };
   let asked = 0;
 
-  function address(after: string | null, limit: number): string {
-    const query = new URLSearchParams({ tag: tag.value, sort: sort.value, limit: String(limit) });
+  function address(more: Readonly<Record<string, number>> = {}): string {
+    const query = new URLSearchParams({ tag: tag.value, sort: sort.value });
     if (crop.value !== null) query.set('crop', crop.value);
-    if (after !== null) query.set('after', after);
-    return `/lots?${query.toString()}`;
+    for (const [name, value] of Object.entries(more)) query.set(name, String(value));
+    return query.toString();
+  }
+  const pageAt = (lot: number): number => Math.floor(lot / PAGE);
+
+  function readPage(page: number): Promise<void> {
+    const mine = asked;
+    const reading = get<{ lots: ListedLot[] }>(`/lots?${address({ from: page * PAGE, limit: PAGE })}`)
+      .then(({ lots }) => {
+        if (mine === asked) pages.value = new Map(pages.value).set(page, lots);
+      })
+      .catch((error: unknown) => {
+        if (mine === asked) problem.value = error instanceof ApiProblem ? error.message : String(error);
+      })
+      .finally(() => {
+        if (mine === asked) underway.delete(page);
+      });
+    underway.set(page, reading);
+    return reading;
   }
 
-  async function load(keep: number): Promise<void> {
+  /** Reads the lots from `first` to `last`, as far as they are not here yet. */
+  async function look(first: number, last: number): Promise<void> {
+    looked = { first, last };
+    const wanted = Array.from({ length: pageAt(last) - pageAt(first) + 1 }, (_, i) => pageAt(first) + i);
+    await Promise.all(wanted.filter((p) => !pages.value.has(p)).map((p) => underway.get(p) ?? readPage(p)));
+  }
+
+  /** Reads anew what is looked at; what was read of it stays until then. */
+  async function load(): Promise<void> {
     const mine = ++asked;
-    loading.value = true;
+    underway = new Map();
     try {
-      const [page, counted] = await Promise.all([
-        get<{ lots: ListedLot[]; next: string | null }>(address(null, Math.min(500, Math.max(PAGE, keep)))),
+      const [counted, { crops }] = await Promise.all([
         get<{ tags: Record<string, number> }>('/lots/tags'),
+        sort.value === 'crop' || crop.value !== null ? get<{ crops: CropCount[] }>(`/lots/crops?tag=${tag.value}`) : { crops: [] },
       ]);
+      const first = pageAt(looked.first);
+      const answers = await Promise.all(
+        Array.from({ length: pageAt(looked.last) - first + 1 }, async (_, i) => {
+          const { lots } = await get<{ lots: ListedLot[] }>(`/lots?${address({ from: (first + i) * PAGE, limit: PAGE })}`);
+          return [first + i, lots] as const;
+        }),
+      );
       if (mine !== asked) return;
-      lots.value = page.lots;
-      next.value = page.next;
+      pages.value = new Map(answers);
       tags.value = counted.tags;
+      const of = crop.value === null ? counted.tags[tag.value] : crops.find((c) => c.key === crop.value)?.n;
+      lines.value = new LotLines(of ?? 0, crop.value === null && sort.value === 'crop' ? crops : []);
       problem.value = null;
     } catch (error) {
       if (mine === asked) problem.value = error instanceof ApiProblem ? error.message : String(error);
     } finally {
-      if (mine === asked) loading.value = false;
+      if (mine === asked) known.value = true;
     }
   }
 
-  /** Reads the page after the last one; does nothing at the end or while one is on its way. */
-  async function more(): Promise<void> {
-    if (next.value === null || loading.value) return;
-    const mine = asked;
-    loading.value = true;
-    try {
-      const page = await get<{ lots: ListedLot[]; next: string | null }>(address(next.value, PAGE));
-      if (mine !== asked) return;
-      lots.value = [...lots.value, ...page.lots];
-      next.value = page.next;
-    } catch (error) {
-      if (mine === asked) problem.value = error instanceof ApiProblem ? error.message : String(error);
-    } finally {
-      if (mine === asked) loading.value = false;
-    }
-  }
-
-  /** Reads on until the lot is there, a thousand lots at the most: further down one filters by crop. */
-  async function reach(code: string): Promise<void> {
-    while (next.value !== null && lots.value.length < 1000 && !lots.value.some((l) => l.code === code)) {
-      const before = lots.value.length;
-      await more();
-      if (lots.value.length === before) return;
-    }
+  /** How many lots stand before this one; null where it is not in the list, or not in the library. */
+  async function position(code: string): Promise<number | null> {
+    return get<{ at: number | null }>(`/lots/${code}/position?${address()}`).then(
+      ({ at }) => at,
+      () => null,
+    );
   }
 
   watch([tag, crop, sort], () => {
-    lots.value = [];
-    void load(0);
+    pages.value = new Map();
+    known.value = false;
+    looked = { first: 0, last: PAGE - 1 };
+    void load();
   });
-  watch([() => changes.revision, () => session.caughtUp], () => void load(lots.value.length));
-  void load(0);
+  watch([() => changes.revision, () => session.caughtUp], () => void load());
+  void load();
 
   return {
     tag,
     crop,
     sort,
-    lots,
     tags,
-    loading,
+    lines,
     problem,
-    more,
-    reach,
-    reload: () => load(lots.value.length),
-    ended: computed(() => next.value === null),
+    look,
+    position,
+    /** The lot with so many before it; null while it is not read. */
+    lotAt: computed(
+      () =>
+        (at: number): ListedLot | null =>
+          pages.value.get(pageAt(at))?.[at % PAGE] ?? null,
+    ),
+    /** Whether it is known how long the list is. */
+    known,
   };
 });

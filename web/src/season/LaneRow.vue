@@ -244,6 +244,7 @@ function hands(out: boolean): Record<string, (event: Event) => void> {
 }
 .crop {
   position: absolute;
+  padding-left: 8px;
   top: 15px;
   white-space: nowrap;
 }

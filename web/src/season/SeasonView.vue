@@ -152,7 +152,8 @@ const sown = computed(() => lanes.value.filter((l) => l.sowingId !== null).lengt
   padding: 8px 12px 6px 0;
 }
 .filters :deep(.quick) {
-  max-width: 146px;
+  min-width: 96px;
+  max-width: 120px;
 }
 .filters {
   display: flex;
