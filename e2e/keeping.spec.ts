@@ -260,7 +260,7 @@ test('weighed on the scale, filled into packets, photographed; two lots mixed up
   // A photo, shrunk here and kept there.
   await page.goto(`${desk.base}/lots/${a.code}`);
   const picture = await page.screenshot();
-  await page.getByLabel('Add a photo of the envelope').setInputFiles({ name: 'envelope.png', mimeType: 'image/png', buffer: picture });
+  await page.locator('input[type=file]').setInputFiles({ name: 'envelope.png', mimeType: 'image/png', buffer: picture });
   const photo = page.getByRole('img', { name: `Envelope of ${a.code}, photo 1` });
   await expect.poll(() => photo.evaluate((i) => (i as HTMLImageElement).naturalWidth)).toBe(1280);
   // Mixed up, and cleared.

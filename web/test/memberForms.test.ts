@@ -244,7 +244,7 @@ describe('around the desk', () => {
     button(w, 'at the desk').click();
     await settled();
     await type(labelled(w, 'Somebody new'), 'Bram');
-    await w.find('form').trigger('submit');
+    document.querySelector('form')?.dispatchEvent(new Event('submit', { bubbles: true, cancelable: true }));
     await settled();
     expect(desk.posted('/people')).toEqual({ name: 'Bram' });
     expect(localStorage.getItem('esprel.person')).toBe('2');

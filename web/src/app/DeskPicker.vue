@@ -1,17 +1,15 @@
 <script setup lang="ts">
 import { personForm } from '@esprel/core';
-import { onClickOutside } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
-import { nextTick, ref } from 'vue';
+import Popover from 'primevue/popover';
+import { ref } from 'vue';
 import { useForm } from '../base/useForm.ts';
 import { useSession } from '../base/session.ts';
 
 const session = useSession();
+const people = ref<InstanceType<typeof Popover> | null>(null);
 const open = ref(false);
-const root = ref<HTMLElement | null>(null);
-const button = ref<HTMLButtonElement | null>(null);
-onClickOutside(root, () => (open.value = false));
 
 const form = useForm({
   name: null,
@@ -21,18 +19,9 @@ const form = useForm({
   path: () => '/people',
 });
 
-function close(): void {
-  open.value = false;
-  button.value?.focus();
-}
 function sit(id: number): void {
   session.personId = id;
-  close();
-}
-async function toggle(): Promise<void> {
-  open.value = !open.value;
-  await nextTick();
-  root.value?.querySelector<HTMLElement>('.choice')?.focus();
+  people.value?.hide();
 }
 async function add(): Promise<void> {
   const answer = await form.send<{ id: number }>();
@@ -44,32 +33,34 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <div ref="root" class="desk" @keydown.esc.stop="close">
-    <button ref="button" type="button" class="who" :aria-expanded="open" aria-haspopup="true" @click="toggle">
+  <div class="desk">
+    <button type="button" class="who" :aria-expanded="open" aria-haspopup="dialog" @click="people?.toggle($event)">
       <span class="quiet small">at the desk</span>
       <strong>{{ session.person?.name ?? 'nobody yet' }}</strong>
     </button>
-    <div v-if="open" class="people">
-      <p class="quiet small">Who is at the desk? Every step is written down with a name.</p>
-      <button
-        v-for="p in session.session?.people ?? []"
-        :key="p.id"
-        type="button"
-        class="choice"
-        :aria-pressed="p.id === session.personId"
-        @click="sit(p.id)"
-      >
-        {{ p.name }}
-      </button>
-      <form class="add" novalidate @submit.prevent="add">
-        <label for="new-person" class="small">Somebody new</label>
-        <div class="row-of-buttons">
-          <InputText id="new-person" v-model="form.values.name" autocomplete="off" :invalid="form.errors.name !== undefined" />
-          <Button type="submit" label="Sit down" severity="secondary" />
-        </div>
-        <p v-if="form.errors.name" class="error" role="alert">{{ form.errors.name }}</p>
-      </form>
-    </div>
+    <Popover ref="people" aria-label="Who is at the desk" @show="open = true" @hide="open = false">
+      <div class="people">
+        <p class="quiet small">Who is at the desk? Every step is written down with a name.</p>
+        <button
+          v-for="p in session.session?.people ?? []"
+          :key="p.id"
+          type="button"
+          class="choice"
+          :aria-pressed="p.id === session.personId"
+          @click="sit(p.id)"
+        >
+          {{ p.name }}
+        </button>
+        <form class="add" novalidate @submit.prevent="add">
+          <label for="new-person" class="small">Somebody new</label>
+          <div class="row-of-buttons">
+            <InputText id="new-person" v-model="form.values.name" autocomplete="off" :invalid="form.errors.name !== undefined" />
+            <Button type="submit" label="Sit down" severity="secondary" />
+          </div>
+          <p v-if="form.errors.name" class="error" role="alert">{{ form.errors.name }}</p>
+        </form>
+      </div>
+    </Popover>
   </div>
 </template>
 
@@ -94,15 +85,7 @@ async function add(): Promise<void> {
   font-weight: 600;
 }
 .people {
-  position: absolute;
-  right: 0;
-  top: calc(100% + 8px);
-  width: 290px;
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  box-shadow: 0 8px 22px rgb(50 40 20 / 18%);
-  padding: 14px;
-  z-index: 20;
+  width: 270px;
   display: grid;
   gap: 6px;
 }

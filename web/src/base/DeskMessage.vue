@@ -9,6 +9,7 @@ import { computed } from 'vue';
 const props = defineProps<{ kind: 'problem' | 'caution' | 'notice' }>();
 const root = computed(() => ({
   role: props.kind === 'problem' ? 'alert' : props.kind === 'caution' ? 'note' : undefined,
+  'aria-label': props.kind === 'caution' ? 'Caution' : undefined,
   'aria-live': props.kind === 'problem' ? 'assertive' : undefined,
   'aria-atomic': undefined,
 }));

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Camera, FileUp } from '@lucide/vue';
+import Button from 'primevue/button';
 import FileUpload, { type FileUploadUploaderEvent } from 'primevue/fileupload';
 
 /** Asks for a file, or takes one that is dropped on it where it is wide; the same file may be chosen twice. */
@@ -14,22 +15,16 @@ function choose(event: FileUploadUploaderEvent): void {
 </script>
 
 <template>
-  <FileUpload
-    v-if="wide"
-    class="wide"
-    custom-upload
-    auto
-    :accept="accept"
-    :disabled="disabled"
-    :pt="{ input: { 'aria-label': label } }"
-    @uploader="choose"
-  >
-    <template #header="{ chooseCallback }">
-      <button type="button" class="choose" :disabled="disabled" @click="chooseCallback()">{{ label }}</button>
-    </template>
-    <template #content><slot /></template>
-    <template #empty><slot /></template>
-  </FileUpload>
+  <div v-if="wide" class="wide">
+    <FileUpload custom-upload auto :accept="accept" :disabled="disabled" @uploader="choose">
+      <template #header="{ chooseCallback }">
+        <Button variant="text" class="choose" :disabled="disabled" @click="chooseCallback()">
+          <FileUp :size="22" aria-hidden="true" />{{ label }}
+        </Button>
+      </template>
+      <template #content><slot /><span class="quiet">Or drop it here.</span></template>
+    </FileUpload>
+  </div>
   <FileUpload
     v-else
     mode="basic"
@@ -39,7 +34,7 @@ function choose(event: FileUploadUploaderEvent): void {
     :disabled="disabled"
     :choose-label="label"
     :choose-button-props="{ severity: 'secondary' }"
-    :pt="{ input: { 'aria-label': label, capture: camera ? 'environment' : undefined } }"
+    :pt="{ input: { capture: camera ? 'environment' : undefined } }"
     @uploader="choose"
   >
     <template #chooseicon><component :is="camera ? Camera : FileUp" :size="18" aria-hidden="true" /></template>
@@ -52,17 +47,20 @@ function choose(event: FileUploadUploaderEvent): void {
   border: 2px dashed var(--dashes);
   border-radius: 3px;
   background: var(--paper);
-  padding: 36px 20px;
+  padding: 30px 20px;
+}
+.wide :deep(.p-fileupload) {
+  border: 0;
+  background: none;
+}
+.wide :deep(.p-fileupload-header),
+.wide :deep(.p-fileupload-content) {
+  display: grid;
+  justify-items: center;
+  gap: 4px;
   text-align: center;
 }
 .choose {
-  border: 0;
-  background: none;
   font-size: 19px;
-  font-weight: 600;
-  cursor: pointer;
-  color: var(--action);
-  text-decoration: underline;
-  min-height: 44px;
 }
 </style>

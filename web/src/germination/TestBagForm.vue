@@ -2,9 +2,9 @@
 import DeskMessage from '../base/DeskMessage.vue';
 import { bagForm } from '@esprel/core';
 import { computed, watch } from 'vue';
-import { useRouter } from 'vue-router';
 import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
+import { useLeave } from '../base/useLeave.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
@@ -13,7 +13,6 @@ import { countOf } from './seedSheet.ts';
 import type { TestSheetData } from '../answers/germination.ts';
 
 const props = defineProps<{ id: string }>();
-const router = useRouter();
 const { data, problem } = useFetched<TestSheetData>(() => `/tests/${props.id}`);
 const form = useForm({
   name: `bag.${props.id}`,
@@ -42,10 +41,7 @@ const bags = computed(() =>
   })),
 );
 const dropped = computed(() => data.value?.replicates.find((r) => String(r.number) === form.values.bag)?.droppedWhy ?? null);
-const back = (): void => void router.push(`/tests/${props.id}`);
-async function save(): Promise<void> {
-  if (await form.send()) back();
-}
+const { back, save } = useLeave(form, () => `/tests/${props.id}`);
 </script>
 
 <template>

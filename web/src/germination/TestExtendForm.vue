@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { bagsFor, extendForm, plural } from '@esprel/core';
 import { computed, watch } from 'vue';
-import { useRouter } from 'vue-router';
 import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
+import { useLeave } from '../base/useLeave.ts';
 import { useSession } from '../base/session.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldText from '../fields/FieldText.vue';
@@ -12,7 +12,6 @@ import SheetProblem from '../shared/SheetProblem.vue';
 import type { TestSheetData } from '../answers/germination.ts';
 
 const props = defineProps<{ id: string }>();
-const router = useRouter();
 const session = useSession();
 const { data, problem } = useFetched<TestSheetData>(() => `/tests/${props.id}`);
 const form = useForm({
@@ -45,10 +44,7 @@ const cost = computed(() => {
   const left = sheet.balance - seeds;
   return `in ${plural(bagsFor(Math.min(400, Math.floor(seeds))).length, 'bag')}; ${left < 0 ? 'more than there are' : `${String(left)} stay${left < sheet.floor ? ', below the floor' : ''}`}`;
 });
-const back = (): void => void router.push(`/tests/${props.id}`);
-async function save(): Promise<void> {
-  if (await form.send()) back();
-}
+const { back, save } = useLeave(form, () => `/tests/${props.id}`);
 </script>
 
 <template>

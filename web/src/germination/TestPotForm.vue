@@ -79,25 +79,25 @@ async function save(): Promise<void> {
       </ul>
     </template>
   </section>
-  <section v-else-if="data" class="form-page">
+  <section v-else-if="data && pot" class="form-page">
     <FormFrame
       title="Pot the sprouts"
       :about="`${title}. Lift each with its piece of paper; the root must not break or dry.`"
       action="They are potted"
-      :disabled="pot?.left === 0"
+      :disabled="pot.left === 0"
       :sending="form.sending"
       :problem="form.problem"
       @submit="save"
       @leave="back"
     >
-      <DeskMessage kind="notice" v-if="pot?.left === 0">No sprout is left on the paper. Mark those that sprouted first.</DeskMessage>
+      <DeskMessage kind="notice" v-if="pot.left === 0">No sprout is left on the paper. Mark those that sprouted first.</DeskMessage>
       <FieldText
         id="plants"
         v-model="form.values.plants"
         class="third"
         label="Plants"
         numeric
-        :hint="pot ? `${pot.left} of ${pot.sprouts} sprouts lie there still` : undefined"
+        :hint="`${pot.left} of ${pot.sprouts} sprouts lie there still`"
         :error="form.errors.plants"
       />
       <FieldDay

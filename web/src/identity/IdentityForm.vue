@@ -6,6 +6,7 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
+import { useLeave } from '../base/useLeave.ts';
 import { useFormat } from '../base/useFormat.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldFind from '../fields/FieldFind.vue';
@@ -77,10 +78,7 @@ const KINDS: Readonly<Record<string, string>> = {
   corrected: 'the register was put right',
   parent: 'after its parent',
 };
-const back = (): void => void router.push(`/lots/${props.code}`);
-async function save(): Promise<void> {
-  if (await form.send()) back();
-}
+const { back, save } = useLeave(form, () => `/lots/${props.code}`);
 </script>
 
 <template>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { movementForm } from '@esprel/core';
 import { computed } from 'vue';
-import { useRouter } from 'vue-router';
 import { useFetched } from '../base/useFetched.ts';
 import { numberOf, useForm } from '../base/useForm.ts';
+import { useLeave } from '../base/useLeave.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
@@ -11,7 +11,6 @@ import SheetProblem from '../shared/SheetProblem.vue';
 import type { LotSheetData } from '../answers/lots.ts';
 
 const props = defineProps<{ code: string }>();
-const router = useRouter();
 const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
 const balance = computed(() => data.value?.lot.balance ?? 0);
 
@@ -46,10 +45,7 @@ const after = computed(() => {
   return `${String(balance.value)} in the record now, ${String(left)} after this`;
 });
 
-const back = (): void => void router.push(`/lots/${props.code}`);
-async function save(): Promise<void> {
-  if (await form.send()) back();
-}
+const { back, save } = useLeave(form, () => `/lots/${props.code}`);
 </script>
 
 <template>

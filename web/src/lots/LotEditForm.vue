@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { harvestNotYet, isShortLived, lotEditForm } from '@esprel/core';
 import { computed, ref, watch } from 'vue';
-import { useRouter } from 'vue-router';
 import { useSession } from '../base/session.ts';
 import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
+import { useLeave } from '../base/useLeave.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldNote from '../fields/FieldNote.vue';
@@ -23,7 +23,6 @@ import type { LotSheetData } from '../answers/lots.ts';
 
 /** Everything that was said of a lot when it came, put right. What follows is shown before it is saved. */
 const props = defineProps<{ code: string }>();
-const router = useRouter();
 const session = useSession();
 const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
 /** The version that was read when the form was filled; a later one by somebody else is a conflict, shown as such. */
@@ -64,10 +63,7 @@ const notYet = computed(
     harvestNotYet(values.yearKind, Number(values.year), values.receivedOn, session.settings?.hemisphere ?? 'north'),
 );
 
-const back = (): void => void router.push(`/lots/${props.code}`);
-async function save(): Promise<void> {
-  if (await form.send()) back();
-}
+const { back, save } = useLeave(form, () => `/lots/${props.code}`);
 function mine(): void {
   version.value = theirs.value?.version ?? version.value;
   void save();

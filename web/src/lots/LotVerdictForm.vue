@@ -3,10 +3,10 @@ import DeskMessage from '../base/DeskMessage.vue';
 import { addDays, overruleForm, VERDICT_WORDS, VERDICTS, type Verdict } from '@esprel/core';
 import Button from 'primevue/button';
 import { watch } from 'vue';
-import { useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';
 import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
+import { useLeave } from '../base/useLeave.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
@@ -18,7 +18,6 @@ import { verdictLook } from '../shared/verdictLook.ts';
 import type { LotSheetData } from '../answers/lots.ts';
 
 const props = defineProps<{ code: string }>();
-const router = useRouter();
 const session = useSession();
 const changes = useChanges();
 const format = useFormat();
@@ -41,10 +40,7 @@ watch(
     if (form.values.untilDay === '' && today !== '') form.values.untilDay = addDays(today, 180);
   },
 );
-const back = (): void => void router.push(`/lots/${props.code}`);
-async function save(): Promise<void> {
-  if (await form.send()) back();
-}
+const { back, save } = useLeave(form, () => `/lots/${props.code}`);
 async function end(): Promise<void> {
   if (await changes.attempt('POST', `/lots/${props.code}/overrule/end`, { version: data.value?.overrule?.version ?? 0 })) back();
 }

@@ -2,11 +2,11 @@
 import { GRAMS_PER_OUNCE, InputError, isChaffy, weigh, weighingForm, type Weighing, plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
-import { useRouter } from 'vue-router';
 import ScaleDisplay from '../shared/ScaleDisplay.vue';
 import { useScale } from '../shared/useScale.ts';
 import { useFetched } from '../base/useFetched.ts';
 import { numberOf, useForm } from '../base/useForm.ts';
+import { useLeave } from '../base/useLeave.ts';
 import { useSession } from '../base/session.ts';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
@@ -15,7 +15,6 @@ import type { LotSheetData } from '../answers/lots.ts';
 
 /** How many are there, by weight: a few counted samples, then the whole. */
 const props = defineProps<{ code: string }>();
-const router = useRouter();
 const session = useSession();
 const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
 const { reading, tare, lay } = useScale();
@@ -81,10 +80,7 @@ function takeSample(i: number): void {
   const s = values.samples[i];
   if (s && reading.value) s.weight = shown(reading.value.grams);
 }
-const back = (): void => void router.push(`/lots/${props.code}`);
-async function save(): Promise<void> {
-  if (await form.send()) back();
-}
+const { back, save } = useLeave(form, () => `/lots/${props.code}`);
 </script>
 
 <template>

@@ -14,6 +14,7 @@ import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
+import { useLeave } from '../base/useLeave.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
@@ -130,10 +131,7 @@ const grown = computed(() => {
   return g && lot.value?.state === 'kept' ? `This lot was grown ${grownWords(g)}.` : null;
 });
 const typedName = computed(() => (typeof values.member === 'string' ? values.member.trim() : ''));
-const back = (): void => void router.push(`/lots/${props.code}`);
-async function save(): Promise<void> {
-  if (await form.send()) back();
-}
+const { back, save } = useLeave(form, () => `/lots/${props.code}`);
 </script>
 
 <template>

@@ -50,6 +50,7 @@ const inherits = (p: PlaceListed): boolean => p.ownTemperatureC === null && p.ow
       :value="nodes"
       :expanded-keys="expanded"
       selection-mode="single"
+      :pt="{ nodeToggleButton: { 'aria-label': 'Fold or unfold' } }"
       :selection-keys="{ [String(route.params.id)]: true }"
       @node-select="open($event.key)"
       @node-unselect="open($event.key)"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import NothingOpen from '../base/NothingOpen.vue';
 import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
 import { useTable } from '../base/table.ts';
@@ -8,8 +9,7 @@ const table = useTable();
 </script>
 
 <template>
-  <div class="empty">
-    <h2>When to sow what</h2>
+  <NothingOpen title="When to sow what">
     <p>
       Each lane is one planned sowing: its window by the last frost, the day it is sown, when it comes up, is hardened and planted out. Drag
       a lane to another week to see what moves and what it risks; open one to see why its window is where it is.
@@ -23,14 +23,5 @@ const table = useTable();
       <a href="/api/calendar.ics" download="esprel.ics">The calendar as a file</a>, for any calendar program. The same address can be
       followed as a feed on the library’s own network.
     </p>
-  </div>
+  </NothingOpen>
 </template>
-
-<style scoped>
-.empty {
-  display: grid;
-  gap: 12px;
-  padding: 30px 26px;
-  max-width: 46ch;
-}
-</style>

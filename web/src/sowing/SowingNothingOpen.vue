@@ -1,6 +1,9 @@
+<script setup lang="ts">
+import NothingOpen from '../base/NothingOpen.vue';
+</script>
+
 <template>
-  <div class="empty">
-    <h2>What came up, and why not</h2>
+  <NothingOpen title="What came up, and why not">
     <p>
       Choose a sowing on the left to count what is up, or to say what became of it. Only causes that speak of the seed move the estimate of
       its lot: a tray that dried out says nothing about the seed in it.
@@ -10,14 +13,5 @@
       <RouterLink to="/sowing/season">lanes of the season</RouterLink> and laid out on <RouterLink to="/sowing/trays">trays</RouterLink>.
       What a member sowed is written down from the member’s page.
     </p>
-  </div>
+  </NothingOpen>
 </template>
-
-<style scoped>
-.empty {
-  display: grid;
-  gap: 12px;
-  padding: 30px 26px;
-  max-width: 46ch;
-}
-</style>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { BENCH_KIND_WORDS, trayEditForm } from '@esprel/core';
 import { watch } from 'vue';
-import { useRouter } from 'vue-router';
 import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
+import { useLeave } from '../base/useLeave.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
@@ -15,7 +15,6 @@ import type { TraySheetData } from '../answers/trays.ts';
 
 /** Name, day, place and size of a tray that is laid out already; what is painted stays where it is. */
 const props = defineProps<{ id: string }>();
-const router = useRouter();
 const { data, problem } = useFetched<TraySheetData>(() => `/trays/${props.id}`);
 const { data: bench } = useFetched<BenchData>(() => '/bench');
 const form = useForm({
@@ -56,10 +55,7 @@ watch(data, (d) => {
     note: t.note ?? '',
   });
 });
-const back = (): void => void router.push(`/sowing/trays/${props.id}`);
-async function save(): Promise<void> {
-  if (await form.send()) back();
-}
+const { back, save } = useLeave(form, () => `/sowing/trays/${props.id}`);
 </script>
 
 <template>
