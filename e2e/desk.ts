@@ -68,8 +68,19 @@ async function openDesk(demo: boolean): Promise<Desk & { readonly close: () => P
   };
 }
 
-/** `desk` is the demo library, `emptyDesk` a library on its first day; each test has its own server and file. */
-export const test = base.extend<{ desk: Desk; emptyDesk: Desk; quiet: undefined }>({
+/**
+ * `desk` is the demo library, `emptyDesk` a library on its first day; each test has its own server and file. `shownDesk` is the demo for
+ * tests that only look at it: those of one worker share it.
+ */
+export const test = base.extend<{ desk: Desk; emptyDesk: Desk; quiet: undefined }, { shownDesk: Desk }>({
+  shownDesk: [
+    async ({}, use) => {
+      const desk = await openDesk(true);
+      await use(desk);
+      await desk.close();
+    },
+    { scope: 'worker' },
+  ],
   desk: async ({}, use) => {
     const desk = await openDesk(true);
     await use(desk);
@@ -99,13 +110,13 @@ export { expect };
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
-/** What the accessibility rules (WCAG 2 A and AA) find wrong with what is shown now. */
-export async function inaccessible(page: Page, where: string): Promise<string[]> {
+/** What the accessibility rules (WCAG 2 A and AA) find wrong with what is shown now, in all of the page or in a part of it. */
+export async function inaccessible(page: Page, where: string, part = 'html'): Promise<string[]> {
   await page.evaluate(AXE);
   // Only what is wrong: telling in full what was right takes longer than finding it.
-  const wrong = await page.evaluate(async () => {
+  const wrong = await page.evaluate(async (selector) => {
     const { axe } = window as unknown as { readonly axe: typeof import('axe-core') };
-    const { violations } = await axe.run(document, {
+    const { violations } = await axe.run(selector, {
       runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'],
       resultTypes: ['violations'],
     });
@@ -116,7 +127,7 @@ export async function inaccessible(page: Page, where: string): Promise<string[]>
           .slice(0, 4)
           .join(' | ')}`,
     );
-  });
+  }, part);
   return wrong.map((w) => `${where}: ${w}`);
 }
 
