@@ -1,4 +1,4 @@
-import { expect, lastStep, press, test } from './desk.ts';
+import { choose, expect, lastStep, press, test } from './desk.ts';
 
 test('units and dates follow the settings everywhere', async ({ page, desk }) => {
   const { lots } = (await (await page.request.get(`${desk.base}/api/lots?crop=tomato&limit=5`)).json()) as { lots: { code: string }[] };
@@ -86,7 +86,7 @@ test('labels of a lot, its packets and its pots: seen, printed as PDF, and on th
   await page.getByRole('button', { name: 'Leave only 3' }).click();
   await expect(page.getByText('3 labels left')).toBeVisible();
   await page.goto(`${desk.base}/labels?kind=pot&codes=${lots[0]!.code}&copies=5`);
-  await page.getByLabel('Sheet or roll').selectOption({ label: 'roll, 62 x 29 mm' });
+  await choose(page, 'Sheet or roll', 'roll, 62 x 29 mm');
   await expect(page.getByText('5 labels on 5 pieces')).toBeVisible();
   await page.getByRole('button', { name: 'To the label printer' }).click();
   await expect(page.getByText('Only 3 of 5 came out')).toBeVisible();

@@ -102,7 +102,9 @@ describe('the season', () => {
     await sown.trigger('keydown', { key: 'ArrowRight' });
     await sown.trigger('keydown', { key: 'Enter' });
     expect(desk.posted('/planned/2/move')).toBeUndefined();
-    const who = w.findAllComponents<typeof SeasonView>({ name: 'QuickSelect' }).find((c) => (c.props() as { label?: string }).label === 'Show: Everybody');
+    const who = w
+      .findAllComponents<typeof SeasonView>({ name: 'QuickSelect' })
+      .find((c) => (c.props() as { label?: string }).label === 'Show: Everybody');
     expect((who?.props() as { options: unknown }).options).toMatchObject(['Everybody', 'Bastian', 'Ottilie'].map((label) => ({ label })));
     await choose(w, 'Show: Everybody', 'Bastian');
     expect(w.findAll('.lane').map((l) => l.find('strong').text())).toEqual(['Lantern']);

@@ -71,7 +71,7 @@ async function take(): Promise<void> {
   <TwoPanes left="How well counts were predicted" right="What it teaches">
     <p><RouterLink to="/tests">The bench</RouterLink></p>
     <h1>How well we predict</h1>
-    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
     <p v-if="data && data.tests === 0" class="empty">
       <strong>No test is closed yet.</strong> Each closed test will stand here beside what was expected of it the day before.
     </p>

@@ -23,7 +23,7 @@ const kind = (s: SourcesData['sources'][number]): string => (s.worse >= 0.95 ? '
   <section class="sources scrolls" aria-label="Sources" tabindex="-1">
     <p><RouterLink to="/tests">The bench</RouterLink> · <RouterLink to="/tests/calibration">How well we predict</RouterLink></p>
     <h1>Sources of seed</h1>
-    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
     <p v-if="data && rows.length === 0" class="empty">
       <strong>No lot was tested yet.</strong> The first tests of lots will tell of their sources.
     </p>

@@ -60,7 +60,7 @@ const setPrinter = (body: object): Promise<void> =>
       A scale and a label printer that stand in for real ones, so that everything can be tried without them. A code scanner needs nothing:
       it types, and Esprel listens on every page. A climate logger is read on the page of its place.
     </p>
-    <DeskMessage kind="problem" v-if="problem">{{ problem }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem }}</DeskMessage>
     <section aria-label="Scale panel">
       <h2>Scale</h2>
       <ScaleDisplay :reading="reading" @tare="tare" />

@@ -32,7 +32,7 @@ function escape(event: KeyboardEvent): void {
       <p v-if="about" class="quiet">{{ about }}</p>
     </header>
     <slot name="before" />
-    <DeskMessage kind="problem" v-if="problem">
+    <DeskMessage v-if="problem" kind="problem">
       <strong>{{ problem.message }}</strong>
       <slot name="problem" />
     </DeskMessage>

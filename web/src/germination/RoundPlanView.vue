@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext';
 import DeskMessage from '../base/DeskMessage.vue';
 import Checkbox from 'primevue/checkbox';
 import { bagsFor, plural, roundForm, type RoundPlan } from '@esprel/core';
@@ -116,7 +117,7 @@ async function save(): Promise<void> {
   <TwoPanes left="The lots of the round" right="What it takes">
     <form novalidate @submit.prevent="save" @keydown.esc="router.push('/tests')">
       <h1>A round of tests</h1>
-      <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+      <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
       <p v-if="codes.length === 0" class="empty">
         <strong>Nothing lies on the table.</strong> Pull lots out with <kbd>T</kbd>, or take the most worthwhile from
         <RouterLink to="/tests">the bench</RouterLink>.
@@ -146,7 +147,7 @@ async function save(): Promise<void> {
             </td>
             <td class="right numbers">{{ lot.balance }}</td>
             <td>
-              <input
+              <InputText
                 v-if="typed[lot.lotCode]"
                 v-model="typed[lot.lotCode]!.seeds"
                 class="seeds"
@@ -161,7 +162,7 @@ async function save(): Promise<void> {
             <td class="numbers">{{ bags(lot.lotCode).join(', ') }}</td>
             <td>
               <label v-if="typed[lot.lotCode]" class="grow">
-                <Checkbox binary v-model="typed[lot.lotCode]!.growOn" :aria-label="`Sprouts of ${lot.lotCode} are grown on`" />
+                <Checkbox v-model="typed[lot.lotCode]!.growOn" binary :aria-label="`Sprouts of ${lot.lotCode} are grown on`" />
                 <span class="quiet small">{{ typed[lot.lotCode]!.growOn ? `up to ${lot.grown}` : `up to ${lot.spendable}` }}</span>
               </label>
             </td>
@@ -179,7 +180,7 @@ async function save(): Promise<void> {
         Say in <RouterLink to="/library/settings">the settings</RouterLink> on which days the library is open, and the counts will fall on
         those.
       </p>
-      <DeskMessage kind="problem" v-if="form.problem">{{ form.problem.message }}</DeskMessage>
+      <DeskMessage v-if="form.problem" kind="problem">{{ form.problem.message }}</DeskMessage>
       <div class="row-of-buttons last">
         <Button
           type="submit"

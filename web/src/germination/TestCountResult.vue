@@ -124,17 +124,17 @@ async function close(): Promise<void> {
         {{ Math.round(summary.interval.high * 100) }}</template
       >
     </p>
-    <DeskMessage kind="caution" v-if="disagree">
+    <DeskMessage v-if="disagree" kind="caution">
       <p>
         These do not agree: look for a dry or mouldy corner, a bag by the window, seed laid too close. Count again, leave one out or repeat.
       </p>
       <RouterLink v-if="!closed" :to="`/tests/${test.id}/bags`">Leave a bag out</RouterLink>
     </DeskMessage>
-    <DeskMessage kind="notice" v-for="m in sheet.missed" :key="m">{{ m }}</DeskMessage>
+    <DeskMessage v-for="m in sheet.missed" :key="m" kind="notice">{{ m }}</DeskMessage>
     <GerminationCurve :data="curve" :summary="curveWords" />
     <div v-if="sheet.others.length > 0" class="compare">
       <label class="row-of-buttons"
-        ><Checkbox binary v-model="compared" /> Hold against {{ plural(sheet.others.length, 'other test') }} of {{ test.variety }}</label
+        ><Checkbox v-model="compared" binary /> Hold against {{ plural(sheet.others.length, 'other test') }} of {{ test.variety }}</label
       >
       <ul v-if="compared" class="plain small">
         <li v-for="o in sheet.others" :key="o.id">
@@ -152,7 +152,7 @@ async function close(): Promise<void> {
         Before this test the lot was put at {{ aliveWords(says.before) }}; now at <strong>{{ aliveWords(sheet.estimate) }}</strong>.
       </p>
     </div>
-    <DeskMessage kind="notice" v-else-if="says && counted">
+    <DeskMessage v-else-if="says && counted" kind="notice">
       <h3>If you close it now</h3>
       <p>
         The lot goes from {{ aliveWords(says.before) }} to <strong>{{ aliveWords(says.after) }}</strong>{{
@@ -164,7 +164,7 @@ async function close(): Promise<void> {
         <RouterLink :to="`/tests/${test.id}/extend`">Lay a second batch</RouterLink>
       </p>
     </DeskMessage>
-    <DeskMessage kind="notice" v-if="!closed && sheet.next">
+    <DeskMessage v-if="!closed && sheet.next" kind="notice">
       <h3>{{ nextWords }}</h3>
       <p>
         {{
@@ -193,8 +193,8 @@ async function close(): Promise<void> {
       <Button severity="secondary" size="small" label="Pot the sprouts" @click="router.push(`/tests/${test.id}/pot`)" />
       <span class="quiet small">{{ sheet.potted > 0 ? `${sheet.potted} are potted already` : 'sprouts are plants' }}</span>
     </p>
-    <DeskMessage kind="problem" v-if="problem && problem.code !== 'bad-input'">{{ problem.message }}</DeskMessage>
-    <DeskMessage kind="problem" v-if="form.problem || Object.keys(form.errors).length > 0">
+    <DeskMessage v-if="problem && problem.code !== 'bad-input'" kind="problem">{{ problem.message }}</DeskMessage>
+    <DeskMessage v-if="form.problem || Object.keys(form.errors).length > 0" kind="problem">
       {{ form.problem?.message ?? Object.values(form.errors)[0] }}
     </DeskMessage>
     <div class="row-of-buttons last">

@@ -149,14 +149,14 @@ function change(number: number): void {
         </div>
         <p class="which quiet">{{ which }}</p>
       </div>
-      <DeskMessage kind="notice" v-if="count.replicate.value?.droppedWhy">
+      <DeskMessage v-if="count.replicate.value?.droppedWhy" kind="notice">
         This bag does not count: {{ count.replicate.value.droppedWhy }}.
         <RouterLink v-if="!closed" :to="`/tests/${test.id}/bags`">Count it in again</RouterLink>
       </DeskMessage>
-      <DeskMessage kind="notice" v-if="count.waiting.value" role="status">
+      <DeskMessage v-if="count.waiting.value" kind="notice" role="status">
         The server did not answer. This count is kept in the browser and is sent by itself when the server is back; go on with the next bag.
       </DeskMessage>
-      <DeskMessage kind="notice" v-if="count.outdated.value && !count.waiting.value" role="status">
+      <DeskMessage v-if="count.outdated.value && !count.waiting.value" kind="notice" role="status">
         These marks were made before somebody else counted.
         <Button severity="secondary" size="small" label="Show theirs, drop mine" @click="count.drop()" />
       </DeskMessage>

@@ -90,7 +90,7 @@ async function save(): Promise<void> {
       @submit="save"
       @leave="back"
     >
-      <DeskMessage kind="notice" v-if="pot.left === 0">No sprout is left on the paper. Mark those that sprouted first.</DeskMessage>
+      <DeskMessage v-if="pot.left === 0" kind="notice">No sprout is left on the paper. Mark those that sprouted first.</DeskMessage>
       <FieldText
         id="plants"
         v-model="form.values.plants"

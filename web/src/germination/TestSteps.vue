@@ -47,7 +47,7 @@ async function done(number: number): Promise<void> {
         />
       </li>
     </ol>
-    <DeskMessage kind="notice" v-if="sheet.nextStep?.kind === 'look'">
+    <DeskMessage v-if="sheet.nextStep?.kind === 'look'" kind="notice">
       Look into the bag {{ format.due(sheet.nextStep.due) }}: chilled seed may sprout in the cold. Save the count, also when nothing came.
     </DeskMessage>
   </section>

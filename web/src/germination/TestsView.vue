@@ -45,7 +45,7 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
         <RouterLink to="/tests/sources">Sources of seed</RouterLink>
       </p>
     </header>
-    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
     <p v-if="open && open.tests.length === 0" class="empty">
       <strong>No test is running.</strong> Open a lot on the right and start one, or plan a round.
     </p>

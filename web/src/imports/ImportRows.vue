@@ -15,11 +15,16 @@ import { useImport } from './useImport.ts';
 const work = useImport();
 const counts = computed(() => work.file?.counts ?? { ready: 0, known: 0, problem: 0 });
 const FILTERS = computed(() => [
-  { value: '' as const, label: `All ${String(counts.value.ready + counts.value.known + counts.value.problem)}` },
+  { value: 'all' as const, label: `All ${String(counts.value.ready + counts.value.known + counts.value.problem)}` },
   { value: 'problem' as const, label: `With a problem ${String(counts.value.problem)}` },
   { value: 'ready' as const, label: `To take in ${String(counts.value.ready)}` },
   { value: 'known' as const, label: `Here already ${String(counts.value.known)}` },
 ]);
+/** An empty value would count as none chosen. */
+const only = computed({
+  get: () => (work.only === '' ? 'all' : work.only),
+  set: (value) => (work.only = value === 'all' ? '' : value),
+});
 const label = (path: string): string => IMPORT_FIELDS[path as ImportField]?.label ?? path;
 const session = useSession();
 const early = ({ lot }: ImportRow): boolean =>
@@ -39,7 +44,7 @@ function year(r: ImportRow): string {
 <template>
   <section aria-label="Rows">
     <SelectButton
-      v-model="work.only"
+      v-model="only"
       :options="FILTERS"
       option-label="label"
       option-value="value"

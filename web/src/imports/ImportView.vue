@@ -22,7 +22,7 @@ const work = useImport();
       <p class="quiet">Lots from a spreadsheet, saved as CSV. Nothing is written before you have seen every row.</p>
       <a class="out" href="/api/export/lots.csv" download>Write all lots to a file</a>
     </header>
-    <DeskMessage kind="problem" v-if="work.problem">{{ work.problem }}</DeskMessage>
+    <DeskMessage v-if="work.problem" kind="problem">{{ work.problem }}</DeskMessage>
     <FileButton
       v-if="!work.file"
       wide
@@ -38,7 +38,7 @@ const work = useImport();
         <strong>{{ work.file.fileName }}</strong> <span class="quiet">{{ plural(work.file.total, 'row') }}</span>
         <Button v-if="work.file.state !== 'writing'" severity="secondary" size="small" label="Another file" @click="work.leave" />
       </p>
-      <DeskMessage kind="notice" v-if="work.file.acceptedBefore && work.file.state !== 'done'">
+      <DeskMessage v-if="work.file.acceptedBefore && work.file.state !== 'done'" kind="notice">
         This very file was read in on {{ format.day(work.file.acceptedBefore.day) }}, {{ plural(work.file.acceptedBefore.taken, 'lot') }}.
         Rows that are here are left alone.
       </DeskMessage>

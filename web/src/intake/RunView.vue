@@ -243,7 +243,7 @@ function finish(): void {
       </div>
       <NotRipeYet v-if="early !== null" v-model="values.yearSure" :class="{ asked: !values.yearSure }" :year="early" @packed="packed" />
       <CautionNote :cautions="look?.cautions ?? []" />
-      <DeskMessage kind="problem" v-if="form.problem">{{ form.problem.message }}</DeskMessage>
+      <DeskMessage v-if="form.problem" kind="problem">{{ form.problem.message }}</DeskMessage>
     </form>
     <RunDone
       :lines="saved"

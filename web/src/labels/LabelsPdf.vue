@@ -86,7 +86,7 @@ async function draw(): Promise<void> {
     />
   </div>
   <Button v-else id="print" @click="draw">Draw the PDF <kbd>P</kbd></Button>
-  <DeskMessage kind="problem" v-if="wrong !== null">{{ wrong }}</DeskMessage>
+  <DeskMessage v-if="wrong !== null" kind="problem">{{ wrong }}</DeskMessage>
 </template>
 
 <style scoped>

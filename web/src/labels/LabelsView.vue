@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import FieldText from '../fields/FieldText.vue';
+import FieldSelect from '../fields/FieldSelect.vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import { LABEL_FORMATS, LABEL_KINDS, type LabelFormatName, type LabelKind, plural, USUAL_FORMAT } from '@esprel/core';
 import { useLocalStorage } from '@vueuse/core';
@@ -129,30 +131,34 @@ async function onThem(): Promise<void> {
         :options="kinds.map((k) => ({ value: k, label: KIND_WORDS[k] }))"
         @update:model-value="show({ kind: String($event) })"
       />
-      <div class="field">
-        <label for="sheet">Sheet or roll</label>
-        <select
-          id="sheet"
-          :value="format"
-          @change="formats = { ...formats, [kind]: ($event.target as HTMLSelectElement).value as LabelFormatName }"
-        >
-          <option v-for="(f, name) in LABEL_FORMATS" :key="name" :value="name">{{ f.words }}</option>
-        </select>
-      </div>
-      <div v-if="perPage > 1" class="field">
-        <label for="skip">Labels already used on the first sheet</label>
-        <input id="skip" v-model.number="skip" type="number" min="0" :max="perPage - 1" />
-      </div>
-      <div class="field">
-        <label for="copies">{{ kind === 'pot' ? 'Pots' : kind === 'packet' ? 'Packets' : 'Of each' }}</label>
-        <input id="copies" v-model.number="copies" type="number" min="1" max="500" />
-      </div>
+      <FieldSelect
+        id="sheet"
+        label="Sheet or roll"
+        :model-value="format"
+        :options="Object.entries(LABEL_FORMATS).map(([name, f]) => ({ value: name as LabelFormatName, label: f.words }))"
+        @update:model-value="formats = { ...formats, [kind]: $event }"
+      />
+      <FieldText
+        v-if="perPage > 1"
+        id="skip"
+        label="Labels already used on the first sheet"
+        numeric
+        :model-value="String(skip)"
+        @update:model-value="skip = whole(Number($event) || 0, perPage - 1)"
+      />
+      <FieldText
+        id="copies"
+        :label="kind === 'pot' ? 'Pots' : kind === 'packet' ? 'Packets' : 'Of each'"
+        numeric
+        :model-value="copies === 0 ? '' : String(copies)"
+        @update:model-value="copies = whole(Number($event) || 0, 500)"
+      />
       <p v-if="plan" class="quiet">
         {{ plural(plan.labels, 'label') }} on {{ plural(plan.pages, perPage > 1 ? 'sheet' : 'piece') }}. Print them before your hands are
         dirty, at 100 %, without “fit to page”.
       </p>
-      <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
-      <DeskMessage kind="caution" v-for="[message, lots] in problems" :key="message">
+      <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
+      <DeskMessage v-for="[message, lots] in problems" :key="message" kind="caution">
         <p>
           <span class="code">{{ lots.slice(0, 6).join(', ') }}</span>{{ lots.length > 6 ? ` and ${lots.length - 6} more` : '' }}:
           {{ message }}
@@ -164,7 +170,7 @@ async function onThem(): Promise<void> {
         <a :href="`/api/labels/page.svg?${query}`" download="labels.svg">SVG</a>
       </div>
       <p v-if="said" role="status" :class="{ wrong: said.wrong }">{{ said.words }}</p>
-      <DeskMessage kind="notice" v-if="wanted.length > 0">
+      <DeskMessage v-if="wanted.length > 0" kind="notice">
         <p>
           <strong>{{ plural(wanted.length, 'label') }} to be printed again:</strong>
           {{ [...new Set(wanted.map((e) => e.words))].slice(0, 3).join('; ') }}.
@@ -202,22 +208,6 @@ async function onThem(): Promise<void> {
   display: grid;
   gap: 14px;
   align-content: start;
-}
-.field {
-  display: grid;
-  gap: 3px;
-  grid-template-columns: minmax(0, 1fr);
-}
-.field label {
-  font-weight: 600;
-}
-.field select,
-.field input {
-  min-height: 40px;
-  border: 1px solid var(--faint);
-  border-radius: 3px;
-  background: var(--sheet);
-  padding: 0 8px;
 }
 .wrong {
   color: var(--act);

@@ -152,7 +152,7 @@ function remove({ id, version }: Entry): void {
         placeholder="on the list of the county; ask before sowing"
         :error="form.errors.why"
       />
-      <DeskMessage kind="problem" v-if="form.problem">{{ form.problem.message }}</DeskMessage>
+      <DeskMessage v-if="form.problem" kind="problem">{{ form.problem.message }}</DeskMessage>
       <div><Button type="submit" label="Put it on the list" :disabled="form.sending" /></div>
     </form>
   </div>

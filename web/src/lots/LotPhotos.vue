@@ -56,7 +56,7 @@ function remove({ id, version }: Photo): void {
       :disabled="working"
       @chosen="add"
     />
-    <DeskMessage kind="problem" v-if="problem">{{ problem }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem }}</DeskMessage>
   </section>
 </template>
 

@@ -62,7 +62,7 @@ async function end(): Promise<void> {
     @submit="save"
     @leave="back"
   >
-    <DeskMessage kind="notice" v-if="data?.overrule">
+    <DeskMessage v-if="data?.overrule" kind="notice">
       Set to “{{ VERDICT_WORDS[data.overrule.verdict] }}” until {{ format.day(data.overrule.untilDay) }}: {{ data.overrule.reason }}
       <Button type="button" size="small" severity="secondary" label="Let the figures judge again" @click="end" />
     </DeskMessage>

@@ -160,7 +160,7 @@ const lineWords = (day: string | null): string => (day === null ? 'for more than
           />
           <Button v-if="other" type="button" size="small" severity="secondary" label="As it is" @click="clear" />
         </p>
-        <DeskMessage kind="caution" v-if="!storable"
+        <DeskMessage v-if="!storable" kind="caution"
           >This seed must not be dried or frozen: other storage does not help it. Sow it.</DeskMessage
         >
         <RibbonChart

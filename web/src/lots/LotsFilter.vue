@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { X } from '@lucide/vue';
 import QuickSelect from '../fields/QuickSelect.vue';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -37,7 +38,7 @@ const shown = computed(() =>
         {{ l.label }} <span class="numbers">{{ tags[l.tag] ?? 0 }}</span>
       </button>
       <button v-if="crop !== null" type="button" class="pick crop" aria-pressed="true" @click="emit('show', { crop: undefined })">
-        only {{ crop.replaceAll('-', ' ') }} <span aria-hidden="true">×</span><span class="unseen">, show all crops</span>
+        only {{ crop.replaceAll('-', ' ') }} <X :size="15" aria-hidden="true" /><span class="unseen">, show all crops</span>
       </button>
     </div>
     <div class="right">

@@ -1,17 +1,12 @@
 <script setup lang="ts">
-import Skeleton from 'primevue/skeleton';
 import VirtualScroller from 'primevue/virtualscroller';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useSession } from '../base/session.ts';
-import { useTable } from '../base/table.ts';
-import LotsRow from './LotsRow.vue';
+import LotsLine from './LotsLine.vue';
 import { useLotList } from './useLotList.ts';
 
 const props = defineProps<{ open: string | null }>();
 const list = useLotList();
-const table = useTable();
-const session = useSession();
 const route = useRoute();
 const router = useRouter();
 /** Pixels of a row, a heading or a lot. */
@@ -90,9 +85,6 @@ function key(event: KeyboardEvent): void {
   const inside = (event.target as HTMLElement).closest('[data-at]') !== null;
   void go(inside || event.key === 'Home' || event.key === 'End' ? to() : marked.value);
 }
-function open(code: string): void {
-  void router.push({ path: `/lots/${code}`, query: route.query });
-}
 </script>
 
 <template>
@@ -117,27 +109,12 @@ function open(code: string): void {
       @lazy-load="show"
     >
       <template #item="{ item: line }">
-        <template v-for="what in [list.lines.at(line)]" :key="line">
-          <h2 v-if="'crop' in what" class="crop">
-            <span>{{ what.crop.name }}</span> <span class="latin">{{ what.crop.scientific }}</span>
-            <span class="n">{{ what.crop.n }} {{ what.crop.n === 1 ? 'lot' : 'lots' }}</span>
-          </h2>
-          <div v-else :data-at="what.lot">
-            <template v-for="lot in [list.lotAt(what.lot)]" :key="what.lot">
-              <LotsRow
-                v-if="lot"
-                :lot="lot"
-                :today="session.today"
-                :open="lot.code === props.open"
-                :marked="what.lot === marked"
-                :on-table="table.has(lot.code)"
-                @open="open"
-                @pull="table.toggle"
-              />
-              <div v-else class="coming"><Skeleton height="14px" /></div>
-            </template>
-          </div>
-        </template>
+        <LotsLine
+          :what="list.lines.at(line as number)"
+          :opened="props.open"
+          :marked="marked"
+          @open="(code) => router.push({ path: `/lots/${code}`, query: route.query })"
+        />
       </template>
     </VirtualScroller>
     <p v-if="list.tag === 'all' && list.crop === null && (list.tags['used-up'] ?? 0) > 0" class="usedup quiet small">
@@ -161,33 +138,8 @@ function open(code: string): void {
 .rows :deep(.p-virtualscroller-content) {
   width: 100%;
 }
-.coming {
-  height: 38px;
-  padding: 12px 20px;
-}
 .usedup {
   padding: 5px 20px 7px;
   border-top: 1px solid var(--rule);
-}
-.crop {
-  height: 38px;
-  padding: 0 18px 0 20px;
-  font-size: 17px;
-  display: flex;
-  align-items: flex-end;
-  gap: 9px;
-  line-height: 30px;
-  box-shadow: inset 0 -2px 0 var(--edge);
-}
-.crop .latin,
-.crop .n {
-  font-family: var(--text);
-  font-weight: 400;
-  font-size: 15px;
-}
-.crop .n {
-  margin-left: auto;
-  font-size: 14px;
-  color: var(--quiet);
 }
 </style>

@@ -42,7 +42,7 @@ const form = useForm({
         :hint="form.values.how === 'not-mixed' ? 'Every count is used again.' : 'What was counted in between stays out for good.'"
       />
       <FieldText id="clear-reason" v-model="form.values.reason" label="How do you know" :error="form.errors.reason" />
-      <DeskMessage kind="problem" v-if="form.problem">{{ form.problem.message }}</DeskMessage>
+      <DeskMessage v-if="form.problem" kind="problem">{{ form.problem.message }}</DeskMessage>
       <Button type="submit" label="It is cleared" :disabled="form.sending" />
     </form>
   </div>

@@ -44,7 +44,7 @@ const grown = computed(() => {
     <p>{{ capital(grown) }}. Look through it from {{ format.day(until) }}; beetles show by then. It can be tested, but not lent or sown.</p>
     <div v-for="c in CHECKS" :key="c.field">
       <label class="check"
-        ><Checkbox binary v-model="form.values[c.field]" :invalid="form.errors[c.field] !== undefined" /> {{ c.words }}</label
+        ><Checkbox v-model="form.values[c.field]" binary :invalid="form.errors[c.field] !== undefined" /> {{ c.words }}</label
       >
       <p v-if="form.errors[c.field]" class="error" role="alert">{{ form.errors[c.field] }}</p>
     </div>

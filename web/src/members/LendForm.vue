@@ -11,7 +11,7 @@ import {
   seedReadyDay,
 } from '@esprel/core';
 import { computed, watch } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { useRoute } from 'vue-router';
 import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import { useLeave } from '../base/useLeave.ts';
@@ -34,7 +34,6 @@ import type { LotSheetData } from '../answers/lots.ts';
 import type { ListedMember } from '../answers/members.ts';
 
 const props = defineProps<{ code: string }>();
-const router = useRouter();
 const route = useRoute();
 const session = useSession();
 const format = useFormat();

@@ -56,7 +56,7 @@ function told(id: number): void {
         <Button label="Change" severity="secondary" size="small" @click="router.push(`/members/${id}/edit`)" />
       </p>
     </header>
-    <DeskMessage kind="notice" v-if="data.loans.length === 0">Nothing borrowed yet. Open a lot and press Lend.</DeskMessage>
+    <DeskMessage v-if="data.loans.length === 0" kind="notice">Nothing borrowed yet. Open a lot and press Lend.</DeskMessage>
     <section v-if="data.errands.length > 0" aria-label="To be told">
       <h2>To be told</h2>
       <ul class="plain">

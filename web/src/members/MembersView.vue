@@ -39,7 +39,7 @@ function promise(m: ListedMember): string {
         <InputText id="member-q" v-model="q" placeholder="name" autocomplete="off" />
         <Button label="New member" severity="secondary" @click="router.push('/members/new')" />
       </div>
-      <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+      <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
       <p v-if="data && data.members.length === 0" class="empty">
         <strong>{{ q === '' ? 'No members yet.' : `Nobody is called “${q}”.` }}</strong> Write down the first with “New member”.
       </p>

@@ -62,7 +62,7 @@ function takeOut(log: { readonly id: number; readonly version: number }): void {
       />
       <Button severity="secondary" label="Read the logger at hand" :disabled="reading" @click="fromLogger" />
     </div>
-    <DeskMessage kind="problem" v-if="problem">{{ problem }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem }}</DeskMessage>
     <ul class="plain">
       <li v-for="l in climate.logs" :key="l.id">
         {{ l.fileName }}

@@ -66,7 +66,7 @@ async function remove(): Promise<void> {
       <h1>{{ data.place.name }}</h1>
       <p>{{ climate }}</p>
     </header>
-    <DeskMessage kind="caution" v-for="w in data.climate.warmSpells" :key="w.from">
+    <DeskMessage v-for="w in data.climate.warmSpells" :key="w.from" kind="caution">
       Too warm from {{ format.day(w.from) }} for {{ plural(w.days, 'day') }}, up to {{ format.warmth(w.highC) }}. It is in the estimates. If
       it happens again, look at the seal and the thermostat.
     </DeskMessage>

@@ -42,7 +42,7 @@ const inherits = (p: PlaceListed): boolean => p.ownTemperatureC === null && p.ow
       <Button label="New place" severity="secondary" @click="router.push('/library/places/new')" />
     </header>
     <p class="quiet">Where seed is kept. Warm and damp places age it; the estimate of every lot uses them.</p>
-    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
     <p v-if="data && data.places.length === 0" class="empty"><strong>No place yet.</strong> Write down the first box, drawer or fridge.</p>
     <Tree
       v-if="nodes.length > 0"

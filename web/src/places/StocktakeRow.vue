@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext';
 import { ref } from 'vue';
 import { amount } from '../base/format.ts';
 import type { StocktakeLot } from './stocktake.ts';
@@ -37,7 +38,7 @@ function counted(): void {
       <button type="button" :aria-pressed="lot.scan === 'in-doubt'" @click="emit('look', lot, 'in-doubt', null)">in doubt</button>
       <button v-if="!counting" type="button" :aria-pressed="lot.scan === 'counted'" @click="counting = true">count</button>
       <form v-else @submit.prevent="counted">
-        <input v-model="typed" inputmode="numeric" :aria-label="`Seeds of ${lot.code}`" :aria-invalid="wrong" placeholder="seeds" />
+        <InputText v-model="typed" inputmode="numeric" :aria-label="`Seeds of ${lot.code}`" :aria-invalid="wrong" placeholder="seeds" />
         <button type="submit">ok</button>
       </form>
       <p v-if="wrong" class="not" role="alert">A whole number of seeds, 0 when it is empty.</p>
@@ -86,13 +87,8 @@ form {
   display: flex;
   gap: 4px;
 }
-input {
+form :deep(.p-inputtext) {
   width: 80px;
-  min-height: 40px;
-  border: 1px solid var(--faint);
-  border-radius: 3px;
-  padding: 0 8px;
-  background: var(--sheet);
 }
 .not {
   color: var(--act);

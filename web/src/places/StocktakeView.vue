@@ -155,8 +155,8 @@ async function close(): Promise<void> {
       </section>
     </div>
     <footer v-if="!closed">
-      <label><Checkbox binary v-model="after.markMissing" /> Mark what was not found as missing ({{ data.missing.length }})</label>
-      <label><Checkbox binary v-model="after.moveHere" /> Move what does not belong to this place ({{ data.strangers.length }})</label>
+      <label><Checkbox v-model="after.markMissing" binary /> Mark what was not found as missing ({{ data.missing.length }})</label>
+      <label><Checkbox v-model="after.moveHere" binary /> Move what does not belong to this place ({{ data.strangers.length }})</label>
       <Button label="Close the stocktake" @click="close" />
       <span class="quiet"
         >{{ data.inDoubt.length > 0 ? `${plural(data.inDoubt.length, 'amount')} in doubt will be put right.` : '' }} It is one step, and can

@@ -21,7 +21,7 @@ const { data, problem } = useFetched<{ lots: LosingLot[] }>(() => '/renewals');
       <p class="quiet">
         Lots to renew or to rescue while it can be done, the nearest first; one of each variety. Lend them “to renew it for the library”.
       </p>
-      <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+      <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
       <p v-if="data && data.lots.length === 0" class="empty"><strong>Nothing is about to be lost.</strong></p>
       <ul class="plain">
         <li v-for="l in data?.lots ?? []" :key="l.code" class="item">

@@ -132,7 +132,7 @@ const weekBefore = computed(() => addDays(session.today === '' ? '2000-01-01' : 
       <h1>{{ data?.garden.name ?? 'Frost' }}</h1>
       <span v-if="data" class="quiet">{{ gardenWords(data.garden) }}</span>
     </header>
-    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
     <figure v-if="data" ref="box">
       <FrostCurve :page="data" :width="Math.max(300, width)" />
       <figcaption>{{ sentence }}</figcaption>
@@ -154,8 +154,8 @@ const weekBefore = computed(() => addDays(session.today === '' ? '2000-01-01' : 
         <FileButton :label="reading ? 'Reading …' : 'Choose a file'" accept=".csv,.txt,text/csv" :disabled="reading" @chosen="chosen" />
         <Button severity="secondary" :disabled="reading" label="From the weather station (simulated)" @click="fromStation" />
       </div>
-      <DeskMessage kind="problem" v-if="fileProblem">{{ fileProblem }}</DeskMessage>
-      <DeskMessage kind="notice" v-if="looked">
+      <DeskMessage v-if="fileProblem" kind="problem">{{ fileProblem }}</DeskMessage>
+      <DeskMessage v-if="looked" kind="notice">
         <p>
           {{ plural(looked.days, 'day') }}, {{ plural(looked.record.yearsUsed, 'spring') }} complete enough.
           <template v-if="looked.record.typical"
@@ -206,7 +206,7 @@ const weekBefore = computed(() => addDays(session.today === '' ? '2000-01-01' : 
           />
           <FieldDay id="soil-on" v-model="soil.values.readOn" label="Read on" :max="session.today" :error="soil.errors.readOn" />
         </div>
-        <DeskMessage kind="problem" v-if="soil.problem">{{ soil.problem.message }}</DeskMessage>
+        <DeskMessage v-if="soil.problem" kind="problem">{{ soil.problem.message }}</DeskMessage>
         <p class="row-of-buttons">
           <Button type="submit" :disabled="soil.sending" label="Write it down" /><Button
             type="button"

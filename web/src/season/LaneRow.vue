@@ -80,6 +80,7 @@ function hands(out: boolean): Record<string, (event: Event) => void> {
       <i v-if="picture.cold" class="cold" :style="{ left: `${picture.cold.x}px`, width: `${picture.cold.width}px` }" />
       <i v-if="picture.soak !== null" class="soak" :style="{ left: `${picture.soak}px` }" />
       <div
+        v-tooltip.top="words"
         class="bar"
         :class="{ risky: drawn.risks.length > 0 && lane.sowingId === null }"
         :style="{ left: `${picture.bar.x}px`, width: `${picture.bar.width}px` }"
@@ -92,7 +93,6 @@ function hands(out: boolean): Record<string, (event: Event) => void> {
         :aria-valuenow="daysIn(drawn.sowOn)"
         :aria-valuetext="words"
         :aria-disabled="lane.sowingId !== null"
-        v-tooltip.top="words"
         v-on="hands(false)"
       >
         <i class="emerge" :style="{ left: `${picture.emerge.x - picture.bar.x}px`, width: `${picture.emerge.width}px` }" />

@@ -54,7 +54,7 @@ async function save(): Promise<void> {
           <span class="quiet">{{ lot.crop }}, {{ plural(lot.balance, 'seed') }}</span>
         </li>
       </ul>
-      <DeskMessage kind="problem" v-for="w in wrongLots" :key="w">{{ w }}</DeskMessage>
+      <DeskMessage v-for="w in wrongLots" :key="w" kind="problem">{{ w }}</DeskMessage>
       <FieldText
         id="plants"
         v-model="form.values.plants"

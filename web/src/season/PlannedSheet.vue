@@ -109,7 +109,7 @@ const short = computed(() =>
         }}{{ data.garden.id === null ? '' : `, ${data.garden.name}` }}{{ p.person ? `; ${p.person} does it` : '' }}.
       </p>
     </header>
-    <DeskMessage kind="caution" v-if="p.sproutedOn && p.sowingId === null">
+    <DeskMessage v-if="p.sproutedOn && p.sowingId === null" kind="caution">
       <strong>It sprouts in the cold.</strong> Sow it now; handle the roots as little as may be.
     </DeskMessage>
     <dl class="days">
@@ -130,13 +130,13 @@ const short = computed(() =>
       {{ plural(short, 'seed') }} short: {{ p.balance }} there{{ data.others > 0 ? `, other plans take ${data.others}` : ''
       }}{{ p.reserve > 0 ? `, ${p.reserve} kept back` : '' }}.
     </p>
-    <DeskMessage kind="notice" v-if="data.offer">
+    <DeskMessage v-if="data.offer" kind="notice">
       <p>There is {{ data.offer.words }}.</p>
       <p v-if="data.offer.day" class="row-of-buttons">
         <Button severity="secondary" :label="`Sow it ${format.day(data.offer.day)}`" @click="takeOffer" />
       </p>
     </DeskMessage>
-    <DeskMessage kind="problem" v-if="wrong">{{ wrong }}</DeskMessage>
+    <DeskMessage v-if="wrong" kind="problem">{{ wrong }}</DeskMessage>
     <div v-if="p.sowingId === null" class="row-of-buttons">
       <template v-if="wantsCold"><Button label="Put into the cold today" @click="cold('into-the-cold')" /></template>
       <template v-else-if="inCold">

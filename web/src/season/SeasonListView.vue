@@ -47,7 +47,7 @@ const clashes = computed(() =>
       <h1>Wanted in {{ data?.year ?? '' }}</h1>
       <span v-if="data" class="quiet">{{ plural(plants, 'plant') }}, {{ plural(data.toSow, 'seed') }} still to sow</span>
     </header>
-    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
     <p v-if="data && data.rows.length === 0" class="empty">
       <strong>Nothing is wanted yet.</strong> Plan sowings from the table, or from a lot; members’ orders are planned the same way.
     </p>

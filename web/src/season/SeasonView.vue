@@ -99,7 +99,7 @@ const sown = computed(() => lanes.value.filter((l) => l.sowingId !== null).lengt
           />
         </span>
       </header>
-      <DeskMessage kind="problem" v-if="problem ?? wrong">{{ wrong ?? problem?.message }}</DeskMessage>
+      <DeskMessage v-if="problem ?? wrong" kind="problem">{{ wrong ?? problem?.message }}</DeskMessage>
       <div v-if="data && data.lanes.length === 0" class="empty">
         <p>
           <strong>Nothing is planned for this season.</strong> Pull lots onto the table with <kbd>T</kbd> and plan them all at once, or open
@@ -152,8 +152,8 @@ const sown = computed(() => lanes.value.filter((l) => l.sowingId !== null).lengt
   padding: 8px 12px 6px 0;
 }
 .filters :deep(.quick) {
-  min-width: 96px;
-  max-width: 120px;
+  min-width: 130px;
+  max-width: 220px;
 }
 .filters {
   display: flex;

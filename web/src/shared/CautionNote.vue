@@ -5,7 +5,7 @@ defineProps<{ cautions: readonly string[] }>();
 </script>
 
 <template>
-  <DeskMessage kind="caution" v-if="cautions.length > 0">
+  <DeskMessage v-if="cautions.length > 0" kind="caution">
     <OctagonAlert class="sign" :size="20" aria-hidden="true" />
     <div>
       <p v-for="c in cautions" :key="c">{{ c.endsWith('.') ? c : `${c}.` }}</p>

@@ -13,7 +13,7 @@ const sure = defineModel<boolean | undefined>();
   <p class="not-yet" role="status">
     <span>Nothing of {{ year }} is ripe yet. Most likely it is what the packet was packed for.</span>
     <Button type="button" size="small" severity="secondary" :label="`Packed for ${year}`" @click="emit('packed')" />
-    <label v-if="sure !== undefined"><Checkbox binary v-model="sure" /> It was harvested in {{ year }} all the same</label>
+    <label v-if="sure !== undefined"><Checkbox v-model="sure" binary /> It was harvested in {{ year }} all the same</label>
   </p>
 </template>
 

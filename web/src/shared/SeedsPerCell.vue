@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext';
 import { beyondReasonWords, cellsAdviceWords, isBeyondReason, plural, sowingCost, sownUnit } from '@esprel/core';
 import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
@@ -120,8 +121,8 @@ const price = (x: number): string => x.toFixed(2);
       </figcaption>
     </figure>
     <p class="money small">
-      <label>a {{ sownUnit(advice.crop.key) }} costs <input v-model="seedCost" inputmode="decimal" size="5" /></label>
-      <label>a cell costs <input v-model="cellCost" inputmode="decimal" size="5" /></label>
+      <label>a {{ sownUnit(advice.crop.key) }} costs <InputText v-model="seedCost" inputmode="decimal" size="5" /></label>
+      <label>a cell costs <InputText v-model="cellCost" inputmode="decimal" size="5" /></label>
     </p>
     <p class="quiet small">
       {{ from }}{{ advice.reserve > 0 ? ` ${advice.reserve} of the ${plural(advice.there, 'seed')} are kept for a second sowing.` : '' }}
@@ -211,12 +212,7 @@ figure {
   gap: 12px;
   flex-wrap: wrap;
 }
-.money input {
-  min-height: 34px;
-  width: 62px;
-  border: 1px solid var(--faint);
-  border-radius: 3px;
-  background: var(--sheet);
-  padding: 0 6px;
+.money :deep(.p-inputtext) {
+  width: 68px;
 }
 </style>

@@ -134,7 +134,7 @@ const learnedHere = (p: BenchPlaceShown): string | null => {
   <TwoPanes left="The bench" right="Trays and what comes up">
     <SowingNav here="/sowing/bench" />
     <h1>The bench</h1>
-    <DeskMessage kind="problem" v-if="problem ?? wrong">{{ wrong ?? problem?.message }}</DeskMessage>
+    <DeskMessage v-if="problem ?? wrong" kind="problem">{{ wrong ?? problem?.message }}</DeskMessage>
     <p v-if="data && data.places.length === 0" class="empty">
       <strong>No place is written down yet.</strong> Say which mats, lamps and sills there are, and how many trays each holds: the season’s
       list then shows where it gets too full.
@@ -196,7 +196,7 @@ const learnedHere = (p: BenchPlaceShown): string | null => {
         </template>
         <FieldNote id="note" v-model="form.values.note" class="whole" label="Note" optional :error="form.errors.note" />
       </div>
-      <DeskMessage kind="problem" v-if="form.problem">{{ form.problem.message }}</DeskMessage>
+      <DeskMessage v-if="form.problem" kind="problem">{{ form.problem.message }}</DeskMessage>
       <p class="row-of-buttons">
         <Button type="submit" :disabled="form.sending" :label="editing ? 'Write it down' : 'Add it'" />
         <Button v-if="editing" severity="secondary" type="button" label="Leave it" @click="edit(null)" />
@@ -242,7 +242,7 @@ const learnedHere = (p: BenchPlaceShown): string | null => {
           <FieldText id="kind-rows" v-model="kind.values.rows" label="Rows" numeric :error="kind.errors.rows" />
           <FieldText id="kind-columns" v-model="kind.values.columns" label="Cells in a row" numeric :error="kind.errors.columns" />
         </div>
-        <DeskMessage kind="problem" v-if="kind.problem">{{ kind.problem.message }}</DeskMessage>
+        <DeskMessage v-if="kind.problem" kind="problem">{{ kind.problem.message }}</DeskMessage>
         <p><Button type="submit" severity="secondary" :disabled="kind.sending" label="Add it" /></p>
       </form>
     </template>

@@ -90,7 +90,7 @@ function isOpen(i: number): boolean {
           :error="form.errors.skippedWhy"
         />
         <Button type="submit" :disabled="form.sending" :label="form.values.why.trim() === '' ? 'It was done' : 'It was left out'" />
-        <DeskMessage kind="problem" v-if="form.problem ?? form.errors.kind" class="wide">{{
+        <DeskMessage v-if="form.problem ?? form.errors.kind" kind="problem" class="wide">{{
           form.problem?.message ?? form.errors.kind
         }}</DeskMessage>
       </form>

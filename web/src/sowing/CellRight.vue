@@ -71,7 +71,7 @@ function say(): void {
     />
     <Button type="submit" severity="secondary" :disabled="form.sending" label="Put right" />
     <p v-if="now && now.up > 0" class="quiet small">{{ plural(now.up, 'seedling') }} in it go with it.</p>
-    <DeskMessage kind="problem" v-if="form.problem">{{ form.problem.message }}</DeskMessage>
+    <DeskMessage v-if="form.problem" kind="problem">{{ form.problem.message }}</DeskMessage>
   </form>
 </template>
 

@@ -37,7 +37,7 @@ const print = (): void => {
       <h1>Plants</h1>
       <Button v-if="total > 0" class="noprint" severity="secondary" label="Print the list" @click="print" />
     </header>
-    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
     <p v-if="data && data.plants.length === 0" class="empty">
       <strong>No plants are counted.</strong> Open a sowing that came up and count its plants when they are pricked out or potted on; what
       is not kept stands here for a sale or a gift.

@@ -216,7 +216,7 @@ async function save(): Promise<void> {
       :error="form.errors.method"
     />
     <SeedsPerCell v-if="advice" :advice="advice" :chosen="Number(values.perCell) || null" @choose="take" />
-    <DeskMessage kind="problem" v-else-if="adviceProblem">{{ adviceProblem.message }}</DeskMessage>
+    <DeskMessage v-else-if="adviceProblem" kind="problem">{{ adviceProblem.message }}</DeskMessage>
     <FieldText
       id="per-cell"
       v-model="values.perCell"
@@ -307,10 +307,10 @@ async function save(): Promise<void> {
       :error="form.errors.whereSown"
     />
     <label v-if="!loan" class="pick">
-      <Checkbox binary v-model="values.thatWasAll" /> That was all of it: nothing is left of this lot
+      <Checkbox v-model="values.thatWasAll" binary /> That was all of it: nothing is left of this lot
     </label>
     <label v-if="data && data.lot.identity !== 'sure'" class="pick">
-      <Checkbox binary v-model="values.toIdentify" /> Sown to find out what it is
+      <Checkbox v-model="values.toIdentify" binary /> Sown to find out what it is
     </label>
     <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
     <p v-if="!loan" class="quiet">What is left goes back with dry hands, into its sealed bag.</p>

@@ -39,7 +39,7 @@ async function say(timing: Timing): Promise<void> {
 </script>
 
 <template>
-  <DeskMessage kind="notice" v-if="part === 'next' && next" class="care">
+  <DeskMessage v-if="part === 'next' && next" kind="notice" class="care">
     <p>
       <strong>{{ CARE_WORDS[next.kind].words }}</strong> {{ format.due(next.due) }}, {{ format.day(next.due) }}:
       {{ CARE_WORDS[next.kind].why }}.

@@ -128,7 +128,7 @@ const forget = ({ id, version }: SowingSheetData['plants']['counts'][number]): v
         placeholder="three-inch pots"
         :error="form.errors.note"
       />
-      <DeskMessage kind="problem" v-if="form.problem" class="whole">{{ form.problem.message }}</DeskMessage>
+      <DeskMessage v-if="form.problem" kind="problem" class="whole">{{ form.problem.message }}</DeskMessage>
       <div class="whole row-of-buttons">
         <Button type="submit" severity="secondary" :disabled="form.sending" label="Write the plants down" />
         <RouterLink v-if="plants.counts.length > 0" to="/sowing/plants">All plants to spare</RouterLink>

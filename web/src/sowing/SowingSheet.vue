@@ -134,7 +134,7 @@ async function saveFate(): Promise<void> {
       </p>
     </div>
 
-    <DeskMessage kind="notice" v-if="s.fate">
+    <DeskMessage v-if="s.fate" kind="notice">
       <h3>{{ capital(FATE_FACTS[s.fate].words) }}</h3>
       <p>
         {{ format.day(s.fateOn ?? s.sownOn) }}.
@@ -150,7 +150,7 @@ async function saveFate(): Promise<void> {
     </DeskMessage>
     <SowingCare :sheet="data" :up="up" part="next" />
     <template v-if="!s.fate">
-      <DeskMessage kind="notice" v-if="data.next">
+      <DeskMessage v-if="data.next" kind="notice">
         <strong>{{ data.next.last ? 'Say what became of it' : 'Look at it' }} {{ format.due(data.next.due) }}</strong
         >, {{ format.day(data.next.due) }}.
       </DeskMessage>
@@ -177,7 +177,7 @@ async function saveFate(): Promise<void> {
             :error="count.errors.countedOn"
           />
         </div>
-        <DeskMessage kind="problem" v-if="count.problem">{{ count.problem.message }}</DeskMessage>
+        <DeskMessage v-if="count.problem" kind="problem">{{ count.problem.message }}</DeskMessage>
         <Button type="submit" :disabled="count.sending" label="Save the count" />
       </form>
       <form class="block" novalidate @submit.prevent="saveFate">
@@ -193,7 +193,7 @@ async function saveFate(): Promise<void> {
         </fieldset>
         <p v-if="fate.errors.fate" class="error" role="alert">{{ fate.errors.fate }}</p>
         <FieldDay id="fate-on" v-model="fate.values.fateOn" label="On" :max="session.today" :min="s.sownOn" :error="fate.errors.fateOn" />
-        <DeskMessage kind="problem" v-if="fate.problem">{{ fate.problem.message }}</DeskMessage>
+        <DeskMessage v-if="fate.problem" kind="problem">{{ fate.problem.message }}</DeskMessage>
         <Button type="submit" :disabled="fate.sending" label="Save what became of it" severity="secondary" />
       </form>
     </template>

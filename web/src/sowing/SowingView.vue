@@ -50,7 +50,7 @@ const done = computed(() => finishedParts.of('finished', ended.value));
     <div class="body">
       <SowingNav here="/sowing" />
       <h1>Growing</h1>
-      <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+      <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
       <section v-if="(trays?.trays.length ?? 0) > 0" aria-label="On trays">
         <h2>
           On trays <span class="quiet small">{{ trays?.trays.length }}</span>

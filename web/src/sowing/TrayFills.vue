@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { X } from '@lucide/vue';
 import type { FillCount } from '@esprel/core';
 import { letterLook } from './letterLook.ts';
 import LetterChip from './LetterChip.vue';
@@ -23,7 +24,9 @@ const emit = defineEmits<{ choose: [letter: string]; drop: [letter: string] }>()
           }}<span v-if="f.wanted" class="quiet"> of {{ f.wanted.cells }}</span></span
         >
       </button>
-      <button type="button" class="drop noprint" :aria-label="`Take ${f.variety} off the tray`" @click="emit('drop', f.letter)">×</button>
+      <button type="button" class="drop noprint" :aria-label="`Take ${f.variety} off the tray`" @click="emit('drop', f.letter)">
+        <X :size="16" aria-hidden="true" />
+      </button>
     </li>
   </ul>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext';
+import { X } from '@lucide/vue';
 import Checkbox from 'primevue/checkbox';
 import { BENCH_KIND_WORDS, cellsOf, LETTERS, trayForm, plural } from '@esprel/core';
 import { computed, reactive, watch } from 'vue';
@@ -166,7 +168,7 @@ const dropWish = (i: number): void => void wishes.splice(i, 1);
         :options="(bench?.places ?? []).map((b) => ({ value: b.id, label: `${b.name}, ${BENCH_KIND_WORDS[b.kind]}` }))"
         :error="form.errors.benchId"
       />
-      <label class="pick half"><Checkbox binary v-model="values.covered" /> Under a cover until it is up</label>
+      <label class="pick half"><Checkbox v-model="values.covered" binary /> Under a cover until it is up</label>
       <table v-if="wishes.length > 0" class="plain-table numbers">
         <thead>
           <tr>
@@ -188,7 +190,7 @@ const dropWish = (i: number): void => void wishes.splice(i, 1);
             </td>
             <td class="right">{{ w.seedsPerCell }}</td>
             <td>
-              <input
+              <InputText
                 v-model="w.cells"
                 class="cells"
                 inputmode="numeric"
@@ -196,7 +198,11 @@ const dropWish = (i: number): void => void wishes.splice(i, 1);
                 :aria-invalid="form.errors[`wish[${i}].cells`] !== undefined"
               />
             </td>
-            <td><button type="button" class="drop" :aria-label="`Leave ${w.variety} out`" @click="dropWish(i)">×</button></td>
+            <td>
+              <button type="button" class="drop" :aria-label="`Leave ${w.variety} out`" @click="dropWish(i)">
+                <X :size="16" aria-hidden="true" />
+              </button>
+            </td>
           </tr>
         </tbody>
       </table>

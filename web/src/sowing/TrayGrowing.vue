@@ -163,7 +163,7 @@ const print = (): void => {
       />
       <Button v-if="changed.size > 0" severity="secondary" type="button" label="Forget it" @click="look.forget()" />
     </form>
-    <DeskMessage kind="problem" v-if="problem">{{ problem }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem }}</DeskMessage>
     <DeskMessage kind="caution" class="small noprint">
       Mould: do not sniff it; take the cell out and bin it closed. Keep lamps and mats dry, with their plugs above the water.
     </DeskMessage>

@@ -163,7 +163,7 @@ const BRUSHES = [
         >{{ plural(sownCells, 'cell') }} sown, {{ plural(markers, 'marker') }}, {{ cellsOf(shape) - sownCells - markers }} left empty</span
       >
     </p>
-    <DeskMessage kind="problem" v-if="problem">{{ problem }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem }}</DeskMessage>
     <div v-for="w in warnings" :key="w.kind + w.letters.join('')" class="warning" :class="w.kind">
       <TriangleAlert class="sign" :size="18" aria-hidden="true" />
       <p>

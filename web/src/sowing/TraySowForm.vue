@@ -141,7 +141,7 @@ async function save(): Promise<void> {
       @submit="save"
       @leave="router.push(`/sowing/trays/${id}`)"
     >
-      <DeskMessage kind="notice" v-if="tray.sownOn">
+      <DeskMessage v-if="tray.sownOn" kind="notice">
         It was sown {{ format.day(tray.sownOn) }}. <RouterLink :to="`/sowing/trays/${id}`">Open it.</RouterLink>
       </DeskMessage>
       <CautionNote :cautions="cautions" />
@@ -196,7 +196,7 @@ async function save(): Promise<void> {
         :unit="`°${unit}`"
         :error="form.errors.warmthC"
       />
-      <label class="pick third"><Checkbox binary v-model="form.values.covered" /> A cover is on</label>
+      <label class="pick third"><Checkbox v-model="form.values.covered" binary /> A cover is on</label>
       <FieldNote id="note" v-model="form.values.note" label="Note" optional :error="form.errors.note" />
       <template #actions>
         <Button severity="secondary" type="button" label="Markers first" @click="router.push(`/labels?tray=${id}&each=marker`)" />

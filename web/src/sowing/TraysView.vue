@@ -47,7 +47,7 @@ const SIZE = 11;
         <Button severity="secondary" label="Pick from what is wanted" @click="router.push('/sowing/list')" />
       </span>
     </header>
-    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
     <section v-for="g in groups" :key="g.name" :aria-label="g.name">
       <h2>
         {{ g.name }} <span class="quiet small">{{ g.trays.length }}</span>

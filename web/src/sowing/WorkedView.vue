@@ -117,7 +117,7 @@ const choose = (key: string): void => void router.replace({ path: '/sowing/worke
     <p class="quiet">
       How much of the seed came up, by crop and method, this season against those before. Only sowings that say something of the seed count.
     </p>
-    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
     <p v-if="data && data.rows.length === 0" class="empty">
       <strong>Nothing is sown yet.</strong> Counts and causes of the first sowings will stand here.
     </p>

@@ -41,7 +41,7 @@ function allOnTable(): void {
     <section class="left scrolls" aria-label="Work" tabindex="-1">
       <h1>{{ data?.headline ?? ' ' }}</h1>
       <p v-if="week" class="quiet">The week of {{ format.day(week) }}. <RouterLink to="/today">Back to today</RouterLink></p>
-      <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+      <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
       <p v-if="data && data.items.length === 0" class="empty">
         <strong>{{ week ? 'That week is free so far.' : 'Nothing is due.' }}</strong> Take in an envelope with <kbd>N</kbd>, or see which
         lots are worth a <RouterLink to="/tests">test</RouterLink>.

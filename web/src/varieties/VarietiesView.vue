@@ -43,7 +43,7 @@ const isFirst = (i: number): boolean => soon.value.trim() === '' && varieties.va
     </header>
     <label class="unseen" for="variety-q">Name of a variety</label>
     <InputText id="variety-q" v-model="q" placeholder="any of its names" autocomplete="off" />
-    <DeskMessage kind="problem" v-if="problem">{{ problem.message }}</DeskMessage>
+    <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
     <p v-if="data && varieties.length === 0" class="empty">
       <strong>No variety like that.</strong> They come in with the envelopes, or by “New variety”.
     </p>

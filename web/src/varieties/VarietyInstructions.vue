@@ -95,7 +95,7 @@ async function follow(envelopeId: number | null): Promise<void> {
       <label for="follow-why">Why these</label>
       <InputText id="follow-why" v-model="reason" placeholder="came up best here" autocomplete="off" />
       <Button type="submit" label="Follow them" />
-      <DeskMessage kind="problem" v-if="problem">{{ problem }}</DeskMessage>
+      <DeskMessage v-if="problem" kind="problem">{{ problem }}</DeskMessage>
     </form>
   </section>
 </template>

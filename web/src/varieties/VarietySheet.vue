@@ -47,7 +47,7 @@ const go = (what: string): void => void router.push(`/library/varieties/${props.
       <p v-if="v.synonyms.length > 0" class="quiet">also called {{ v.synonyms.join('; ') }}</p>
       <p v-if="v.note">{{ v.note }}</p>
     </header>
-    <DeskMessage kind="notice" v-if="data.joinedInto">
+    <DeskMessage v-if="data.joinedInto" kind="notice">
       Turned out to be <RouterLink :to="`/library/varieties/${data.joinedInto.id}`">{{ data.joinedInto.name }}</RouterLink>; its lots and
       names are there.
     </DeskMessage>
