@@ -146,7 +146,7 @@ describe('views of lists', () => {
     await type(labelled(w, 'Name of a member'), 'zo');
     await new Promise((resolve) => setTimeout(resolve, 160));
     await settled();
-    expect(desk.calls.at(-1)?.path).toBe('/members?limit=500&q=zo');
+    expect(desk.calls.at(-1)?.path).toBe('/members?q=zo&limit=500');
     expect(w.text()).toContain('Nobody is called “zo”');
   });
 

@@ -1,17 +1,6 @@
+import type { Errand } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
-
-export interface Errand {
-  readonly id: number;
-  readonly kind: 'reprint' | 'tell';
-  readonly lotCode: string;
-  readonly variety: string;
-  readonly memberId: number | null;
-  readonly member: string | null;
-  readonly words: string;
-  readonly madeOn: string;
-  readonly doneOn: string | null;
-}
 
 export const ERRANDS = `SELECT e.id, e.kind, l.code AS lotCode, v.name AS variety, e.member_id AS memberId, m.name AS member, e.words,
   e.made_on AS madeOn, e.done_on AS doneOn FROM errands e JOIN lots l ON l.id = e.lot_id JOIN varieties v ON v.id = l.variety_id

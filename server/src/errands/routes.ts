@@ -1,7 +1,8 @@
 import { errandsDoneForm, plural, wrong } from '@esprel/core';
 import { one } from '../db/db.ts';
 import { changes, read, type Route } from '../routing/route.ts';
-import { type Errand, ERRANDS, openErrands } from './errands.ts';
+import type { Errand } from '@esprel/core/api';
+import { ERRANDS, openErrands } from './errands.ts';
 
 export function errandRoutes(): Route[] {
   return [

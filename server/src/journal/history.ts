@@ -1,21 +1,11 @@
+import type { HistoryStep } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
-
-interface HistoryEntry {
-  readonly id: number;
-  readonly at: string;
-  readonly day: string;
-  readonly person: string | null;
-  readonly kind: string;
-  readonly summary: string;
-  readonly undoes: number | null;
-  readonly undoneBy: number | null;
-}
 
 const COLUMNS = `a.id, a.at, a.on_day AS day, p.name AS person, a.kind, a.summary, a.undoes, a.undone_by AS undoneBy`;
 
 /** Steps about one subject, latest first. */
-export function historyOf(db: Db, subject: string, id: number, limit = 200): HistoryEntry[] {
-  return all<HistoryEntry>(
+export function historyOf(db: Db, subject: string, id: number, limit = 200): HistoryStep[] {
+  return all<HistoryStep>(
     db,
     `SELECT ${COLUMNS} FROM action_subjects s JOIN actions a ON a.id = s.action_id LEFT JOIN people p ON p.id = a.person_id
      WHERE s.subject = ? AND s.subject_id = ? ORDER BY a.id DESC LIMIT ?`,
@@ -26,8 +16,8 @@ export function historyOf(db: Db, subject: string, id: number, limit = 200): His
 }
 
 /** All steps before step `before`, latest first. */
-export function historyPage(db: Db, before: number, limit: number): HistoryEntry[] {
-  return all<HistoryEntry>(
+export function historyPage(db: Db, before: number, limit: number): HistoryStep[] {
+  return all<HistoryStep>(
     db,
     `SELECT ${COLUMNS} FROM actions a LEFT JOIN people p ON p.id = a.person_id WHERE a.id < ? ORDER BY a.id DESC LIMIT ?`,
     before,

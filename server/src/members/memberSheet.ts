@@ -1,13 +1,13 @@
 import { foldName, wrong } from '@esprel/core';
+import type { Answer, ListedMember, Member, MemberLoan, members, MemberSheet, MemberSowing, Query, SeedWeight } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { errandsOfMember } from '../errands/errands.ts';
 import { historyOf } from '../journal/history.ts';
 import { notFound } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
-import { queryText, queryWhole } from '../routing/query.ts';
 
 /** How heavy the seed of a lot is: as it was weighed last, else as is usual for its crop. */
-function seedWeight(db: Db, lotId: number, cropKey: string): { readonly seedsPerGram: number; readonly weighed: boolean } {
+function seedWeight(db: Db, lotId: number, cropKey: string): SeedWeight {
   const last = one<{ g: number }>(
     db,
     'SELECT grams_per_thousand AS g FROM weighings WHERE lot_id = ? ORDER BY weighed_on DESC, id DESC LIMIT 1',
@@ -16,12 +16,12 @@ function seedWeight(db: Db, lotId: number, cropKey: string): { readonly seedsPer
   return last ? { seedsPerGram: 1000 / last.g, weighed: true } : { seedsPerGram: libraryCrop(db, cropKey).seedsPerGram, weighed: false };
 }
 
-export function memberSheet(db: Db, id: number): object {
-  const member = one(db, 'SELECT id, name, place, contact, note, joined_on AS joinedOn, version FROM members WHERE id = ?', id);
+export function memberSheet(db: Db, id: number): MemberSheet {
+  const member = one<Member>(db, 'SELECT id, name, place, contact, note, joined_on AS joinedOn, version FROM members WHERE id = ?', id);
   if (!member) throw notFound('That member');
   return {
     member,
-    loans: all<{ cropKey: string; lotId: number }>(
+    loans: all<Omit<MemberLoan, 'weight'> & { cropKey: string; lotId: number }>(
       db,
       `SELECT o.id, o.seeds, o.purpose, o.promise, o.promised_seeds AS promisedSeeds, o.due_on AS dueOn, o.lent_on AS lentOn,
          o.settled_on AS settledOn, o.unsown, o.version, l.code AS lotCode, c.key AS cropKey, l.id AS lotId, v.name AS variety, c.name AS crop,
@@ -30,7 +30,7 @@ export function memberSheet(db: Db, id: number): object {
        WHERE o.member_id = ? ORDER BY o.settled_on IS NOT NULL, o.lent_on DESC, o.id DESC`,
       id,
     ).map(({ cropKey, lotId, ...loan }) => ({ ...loan, weight: seedWeight(db, lotId, cropKey) })),
-    sowings: all(
+    sowings: all<MemberSowing>(
       db,
       `SELECT s.id, s.loan_id AS loanId, s.seeds, s.sown_on AS sownOn, s.fate, l.code AS lotCode, v.name AS variety,
          (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged
@@ -43,14 +43,14 @@ export function memberSheet(db: Db, id: number): object {
   };
 }
 
-export function listMembers(db: Db, query: Readonly<Record<string, unknown>>): object {
-  const q = foldName(queryText(query, 'q') ?? '');
-  const limit = queryWhole(query, 'limit', 1, 500) ?? 200;
-  const after = queryText(query, 'after', 300);
+export function listMembers(db: Db, query: Query<(typeof members.list)['query']>): Answer<typeof members.list> {
+  const q = foldName(query.q ?? '');
+  const limit = query.limit ?? 200;
+  const { after } = query;
   const at = after === null ? -1 : after.lastIndexOf('~');
   const [name, id] = at < 0 || after === null ? ['', 0] : [after.slice(0, at), Number(after.slice(at + 1))];
   if (after !== null && (at < 0 || !Number.isInteger(id))) throw wrong('after', 'is not a place in this list; begin again without it');
-  const rows = all<{ id: number; folded: string }>(
+  const rows = all<ListedMember & { folded: string }>(
     db,
     `SELECT m.id, m.name, m.folded, m.place,
        (SELECT count(*) FROM loans o WHERE o.member_id = m.id) AS loans,

@@ -1,17 +1,17 @@
-import { asSeenForm, foldName, loanForm, memberEditForm, memberForm } from '@esprel/core';
+import { foldName } from '@esprel/core';
+import { members } from '@esprel/core/api';
 import { one } from '../db/db.ts';
 import { notFound, Problem } from '../problem.ts';
 import { loanRow, memberName } from '../records/loan.ts';
-import { pathId } from '../routing/query.ts';
-import { changes, read, readKept, type Route } from '../routing/route.ts';
+import { makes, type Route, serves, servesKept } from '../routing/route.ts';
 import { lend } from './lend.ts';
 import { listMembers, memberSheet } from './memberSheet.ts';
 
 export function memberRoutes(): Route[] {
   return [
-    readKept('/members', ({ db }, { query }) => listMembers(db, query)),
-    read('/members/:id', ({ db }, { params }) => memberSheet(db, pathId(params.id, 'id'))),
-    changes('post', '/members', 'member', memberForm, (change, { body }) => {
+    servesKept(members.list, ({ db }, { query }) => listMembers(db, query)),
+    serves(members.sheet, ({ db }, { params }) => memberSheet(db, params.id)),
+    makes(members.add, 'member', (change, { body }) => {
       const id = change.insert('members', {
         name: body.name.trim(),
         folded: foldName(body.name),
@@ -24,8 +24,7 @@ export function memberRoutes(): Route[] {
       change.describe(`Wrote down the member ${body.name.trim()}`);
       return { id };
     }),
-    changes('patch', '/members/:id', 'change the member', memberEditForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
+    makes(members.edit, 'change the member', (change, { params: { id }, body }) => {
       if (!one(change.db, 'SELECT 1 FROM members WHERE id = ?', id)) throw notFound('That member');
       const name = body.name.trim();
       change.update(
@@ -38,9 +37,9 @@ export function memberRoutes(): Route[] {
       change.describe(`Changed the member ${name}`);
       return { id };
     }),
-    changes('post', '/loans', 'lend', loanForm, (change, { body }) => lend(change, body)),
-    changes('post', '/loans/:id/settle', 'let a promise go', asSeenForm, (change, { params, body }) => {
-      const loan = loanRow(change.db, pathId(params.id, 'id'));
+    makes(members.lend, 'lend', (change, { body }) => lend(change, body)),
+    makes(members.letGo, 'let a promise go', (change, { params, body }) => {
+      const loan = loanRow(change.db, params.id);
       if (loan.settled_on !== null) throw new Problem('blocked', `This loan was settled already, on ${loan.settled_on}.`);
       change.update('loans', loan.id, { settled_on: change.today }, body.version);
       change.touch('member', loan.member_id);

@@ -1,3 +1,4 @@
+import { type Changes, type Params, type Query, type QuerySpec, readParams, readQuery, type Reads } from '@esprel/core/api';
 import type * as yup from 'yup';
 import type { Db } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
@@ -103,4 +104,30 @@ export function changes<T>(
     handle: handle as ChangeRoute['handle'],
     ...(long ? { long } : {}),
   };
+}
+
+type Later<A> = A | ReadyJson | Promise<A | ReadyJson>;
+
+/** Serves a read of the contract: its handler gets what the path and the query say, read as the contract says. */
+export function serves<P extends string, Q extends QuerySpec, A>(
+  route: Reads<P, Q, A>,
+  handle: (reader: Reader, asked: { readonly params: Params<P>; readonly query: Query<Q> }) => Later<A>,
+): Route {
+  return read(route.path, (reader, { params, query }) =>
+    handle(reader, { params: readParams(route.path, params), query: readQuery(route.query, query) }),
+  );
+}
+
+/** As `serves`, and the answer is kept until the library or the day changes. */
+export function servesKept<P extends string, Q extends QuerySpec, A>(...route: Parameters<typeof serves<P, Q, A>>): Route {
+  return { ...serves(...route), kept: true } as Route;
+}
+
+/** Serves a change of the contract, as the step that the history knows by `step`. */
+export function makes<P extends string, B, A extends object>(
+  { method, path, schema }: Changes<P, B, A>,
+  step: string,
+  handle: (change: Change, asked: { readonly params: Params<P>; readonly body: B }) => A,
+): Route {
+  return changes(method, path, step, schema, (change, { params, body }) => handle(change, { params: readParams(path, params), body }));
 }

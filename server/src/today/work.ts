@@ -1,7 +1,8 @@
 import { addDays, daysBetween, numberWords, plural, PROMISE_NOTICE_DAYS, QUARANTINE_DAYS, WARM_STEP } from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import { libraryState } from '../db/state.ts';
-import { type Errand, openErrands } from '../errands/errands.ts';
+import type { Errand } from '@esprel/core/api';
+import { openErrands } from '../errands/errands.ts';
 import { type ListedTest, listTests } from '../germination/testList.ts';
 import { wetWork } from '../lots/wet.ts';
 import type { WorkItem } from '../records/work.ts';

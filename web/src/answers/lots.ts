@@ -1,5 +1,5 @@
 import type { LibraryCrop, LotEstimate, NOTHING_LEFT, TestProtocol, Verdict } from '@esprel/core';
-import type { HistoryStep } from './history.ts';
+import type { HistoryStep } from '@esprel/core/api';
 import type { EnvelopeText } from './varieties.ts';
 
 export interface RibbonPoint {
@@ -27,13 +27,6 @@ export interface MixUpShown {
   readonly reason: string;
   readonly clearedOn: string | null;
   readonly version: number;
-}
-
-/** How heavy the seed of a lot is: as it was weighed, or as is usual for its crop. */
-export interface SeedWeight {
-  readonly seedsPerGram: number;
-  /** True where samples of this very lot were weighed. */
-  readonly weighed: boolean;
 }
 
 /** A row of the list of lots, as `GET /api/lots` answers it. */

@@ -1,4 +1,4 @@
-import type { HistoryStep } from './history.ts';
+import type { HistoryStep } from '@esprel/core/api';
 
 /** A place of the tree, as `GET /api/places` answers it: a parent before what stands in it. */
 export interface PlaceListed {

@@ -13,7 +13,7 @@ import type {
   Window,
 } from '@esprel/core';
 import type { LotEstimateShort } from './germination.ts';
-import type { HistoryStep } from './history.ts';
+import type { HistoryStep } from '@esprel/core/api';
 
 export interface Garden {
   readonly id: number | null;

@@ -12,7 +12,7 @@ import type {
   Timing,
 } from '@esprel/core';
 import type { LotEstimateShort } from './germination.ts';
-import type { HistoryStep } from './history.ts';
+import type { HistoryStep } from '@esprel/core/api';
 
 /** How many seeds to put in a cell, as `GET /api/lots/:code/sowing-advice` answers it. */
 export interface SowingAdvice {

@@ -1,5 +1,5 @@
 import type { CareKind, Crop, Fate, Preparation } from '@esprel/core';
-import type { HistoryStep } from './history.ts';
+import type { HistoryStep } from '@esprel/core/api';
 
 export interface TrayFillShown {
   readonly letter: string;

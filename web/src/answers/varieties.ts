@@ -1,5 +1,5 @@
 import type { Breeding } from '@esprel/core';
-import type { HistoryStep } from './history.ts';
+import type { HistoryStep } from '@esprel/core/api';
 
 export interface VarietyListed {
   readonly id: number;

@@ -1,6 +1,8 @@
+import { addressOf, type AnyChanges, type Answer } from '@esprel/core/api';
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
 import { ApiProblem, type Method, newKey, sendChange, type Step } from './api.ts';
+import type { Asked } from './asked.ts';
 import { useSession } from './session.ts';
 
 /** Every change goes through here: it becomes the last step, which can be taken back, and the views read again. */
@@ -38,6 +40,11 @@ export const useChanges = defineStore('changes', () => {
     }
   }
 
+  /** As `attempt`, by a route of the contract and typed by it. */
+  function make<R extends AnyChanges>(route: R, asked: Asked<R>, body: unknown = {}): Promise<(Answer<R> & Step) | null> {
+    return attempt<Answer<R>>(route.method.toUpperCase() as Method, addressOf(route, asked), body);
+  }
+
   async function undo(actionId: number | undefined = last.value?.id): Promise<void> {
     if (actionId === undefined) return;
     await attempt('POST', `/history/${String(actionId)}/undo`);
@@ -48,5 +55,5 @@ export const useChanges = defineStore('changes', () => {
     undoProblem.value = null;
   }
 
-  return { revision, last, undoProblem, send, happened, attempt, undo, forget };
+  return { revision, last, undoProblem, send, happened, attempt, make, undo, forget };
 });

@@ -1,8 +1,10 @@
 import { type FieldError, InputError, parse, readNumber, wrong } from '@esprel/core';
+import { addressOf, type AnyChanges, type Answer } from '@esprel/core/api';
 import { fieldProblem } from './fieldWords.ts';
 import type * as yup from 'yup';
 import { onScopeDispose, reactive, ref, watch } from 'vue';
 import { ApiProblem, type Method, newKey, type Step } from './api.ts';
+import type { Asked } from './asked.ts';
 import { useChanges } from './changes.ts';
 
 export interface FormOptions<V extends object, T> {
@@ -17,6 +19,25 @@ export interface FormOptions<V extends object, T> {
   /** POST unless said otherwise; a function where one form adds as well as changes. */
   readonly method?: Method | (() => Method);
   readonly path: (values: V) => string;
+}
+
+/** A form that makes a change of the contract: where one form adds as well as changes, `of` says which. */
+interface ContractForm<V extends object, R extends AnyChanges> extends Pick<FormOptions<V, unknown>, 'name' | 'initial' | 'body'> {
+  readonly of: R | (() => R);
+  /** What the path of the route names. */
+  readonly asked?: (values: V) => Asked<R>;
+}
+
+/** The same form, told by its route. */
+function byRoute<V extends object, R extends AnyChanges>({ of, asked, ...form }: ContractForm<V, R>): FormOptions<V, unknown> {
+  const route = (): R => (typeof of === 'function' ? of() : of);
+  return {
+    ...form,
+    schema: route().schema,
+    schemaOf: () => route().schema,
+    method: () => route().method.toUpperCase() as Method,
+    path: (values) => addressOf(route(), asked?.(values)),
+  };
 }
 
 export interface Form<V extends object> {
@@ -38,7 +59,12 @@ function messages(errors: readonly FieldError[]): Record<string, string> {
  * A form: keeps what is typed (through a closed lid too), holds it against the schema that the server uses, sends it,
  * and puts every error beside its field. A send that got no answer is sent again under the same key.
  */
-export function useForm<V extends object, T>(options: FormOptions<V, T>): Form<V> {
+export function useForm<V extends object, R extends AnyChanges>(
+  options: ContractForm<V, R>,
+): Omit<Form<V>, 'send'> & { readonly send: () => Promise<(Answer<R> & Step) | null> };
+export function useForm<V extends object, T>(options: FormOptions<V, T>): Form<V>;
+export function useForm<V extends object>(asIs: FormOptions<V, unknown> | ContractForm<V, AnyChanges>): Form<V> {
+  const options = 'of' in asIs ? byRoute(asIs) : asIs;
   const store = options.name === null ? null : `esprel.draft.${options.name}`;
   const values = reactive({ ...options.initial(), ...readDraft(store) }) as V;
   const errors = ref<Readonly<Record<string, string>>>({});

@@ -24,7 +24,7 @@ const model = defineModel<T | null>({ required: true });
         :options="options as { value: T; label: string }[]"
         option-label="label"
         option-value="value"
-        :placeholder="placeholder ?? options.find((o) => o.value === model)?.label"
+        :placeholder="placeholder ?? (model === '' ? options.find((o) => o.value === '')?.label : undefined)"
         :show-clear="optional && model !== null"
         :invalid="error !== undefined"
         :aria-describedby="described"

@@ -1,6 +1,7 @@
 import type { Crop } from '@esprel/core';
 import { get } from '../base/api.ts';
-import type { ListedMember } from '../answers/members.ts';
+import { type ListedMember, members } from '@esprel/core/api';
+import { readOnce } from '../base/useRead.ts';
 import type { VarietyListed } from '../answers/varieties.ts';
 
 /** Crops by any of their names, for a field that finds. */
@@ -16,7 +17,7 @@ export interface FoundMember {
 
 /** Members by name, for a field that finds. */
 export async function findMembers(q: string): Promise<readonly ListedMember[]> {
-  return (await get<{ members: ListedMember[] }>(`/members?limit=12&q=${encodeURIComponent(q.slice(0, 60))}`)).members;
+  return (await readOnce(members.list, { q: q.slice(0, 60), limit: 12 })).members;
 }
 
 /** Varieties by any of their names, for a field that finds. */

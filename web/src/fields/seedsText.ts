@@ -1,4 +1,4 @@
-import type { SeedWeight } from '../answers/lots.ts';
+import type { SeedWeight } from '@esprel/core/api';
 import { type AmountInSeeds, amountInSeeds, InputError, readAmount, span, wrong, plural } from '@esprel/core';
 
 /**

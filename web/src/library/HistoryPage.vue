@@ -4,7 +4,7 @@ import { ref } from 'vue';
 import { get } from '../base/api.ts';
 import { useFetched } from '../base/useFetched.ts';
 import LotHistory from '../shared/StepHistory.vue';
-import type { HistoryStep } from '../answers/history.ts';
+import type { HistoryStep } from '@esprel/core/api';
 
 const { data } = useFetched<{ steps: HistoryStep[]; next: number | null }>(() => '/history?limit=100');
 const older = ref<readonly HistoryStep[]>([]);

@@ -2,7 +2,7 @@ import { type Settings } from '@esprel/core';
 import { fromCelsius, toCelsius } from '../base/format.ts';
 import { gather, numberOf, shareOf } from '../base/useForm.ts';
 import { readSeeds } from '../fields/seedsText.ts';
-import type { SeedWeight } from '../answers/lots.ts';
+import type { SeedWeight } from '@esprel/core/api';
 import type { LotSheetData } from '../answers/lots.ts';
 
 type Lot = LotSheetData['lot'];

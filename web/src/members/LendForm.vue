@@ -1,15 +1,5 @@
 <script setup lang="ts">
-import {
-  addDays,
-  type LibraryCrop,
-  loanForm,
-  type PromiseKind,
-  PROMISES,
-  PURPOSE_WORDS,
-  type Purpose,
-  PURPOSES,
-  seedReadyDay,
-} from '@esprel/core';
+import { addDays, type LibraryCrop, type PromiseKind, PROMISES, PURPOSE_WORDS, type Purpose, PURPOSES, seedReadyDay } from '@esprel/core';
 import { computed, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useFetched } from '../base/useFetched.ts';
@@ -31,7 +21,7 @@ import SheetProblem from '../shared/SheetProblem.vue';
 import VerdictNote from '../shared/VerdictNote.vue';
 import { grownWords } from '../shared/lotWords.ts';
 import type { LotSheetData } from '../answers/lots.ts';
-import type { ListedMember } from '../answers/members.ts';
+import { type ListedMember, members } from '@esprel/core/api';
 
 const props = defineProps<{ code: string }>();
 const route = useRoute();
@@ -56,7 +46,7 @@ const form = useForm({
     fillId: null as number | null,
     packets: '',
   }),
-  schema: loanForm,
+  of: members.lend,
   body: (v) => {
     const n = gather({
       seeds: () => readSeeds('seeds', v.seeds, weight.value)?.seeds ?? null,
@@ -77,7 +67,6 @@ const form = useForm({
       packetNote: v.packetNote.trim() || null,
     };
   },
-  path: () => '/loans',
 });
 const { values } = form;
 useTodayWhenEmpty(values, 'lentOn');

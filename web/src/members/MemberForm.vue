@@ -1,25 +1,23 @@
 <script setup lang="ts">
-import { memberEditForm, memberForm } from '@esprel/core';
 import { watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
+import { useRead } from '../base/useRead.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import type { MemberSheetData } from '../answers/members.ts';
+import { members } from '@esprel/core/api';
 
 /** A new member, or one whose name or place is put right. */
 const props = defineProps<{ id?: string }>();
 const route = useRoute();
 const router = useRouter();
-const { data } = useFetched<MemberSheetData>(() => (props.id === undefined ? null : `/members/${props.id}`));
+const { data } = useRead(members.sheet, () => (props.id === undefined ? null : { id: props.id }));
 const form = useForm({
   name: props.id === undefined ? 'member' : null,
   initial: () => ({ name: typeof route.query.name === 'string' ? route.query.name : '', place: '', contact: '', note: '' }),
-  schema: memberForm,
-  schemaOf: () => (props.id === undefined ? memberForm : (memberEditForm as unknown as typeof memberForm)),
-  method: () => (props.id === undefined ? 'POST' : 'PATCH'),
+  of: props.id === undefined ? members.add : members.edit,
+  asked: () => ({ id: props.id ?? '' }),
   body: (v) => ({
     ...(props.id === undefined ? {} : { version: data.value?.member.version ?? 0 }),
     name: v.name,
@@ -27,7 +25,6 @@ const form = useForm({
     contact: v.contact.trim() || null,
     note: v.note.trim() || null,
   }),
-  path: () => (props.id === undefined ? '/members' : `/members/${props.id}`),
 });
 watch(
   () => data.value?.member.id,
@@ -38,7 +35,7 @@ watch(
 );
 const leave = (): void => void router.push(props.id === undefined ? '/members' : `/members/${props.id}`);
 async function save(): Promise<void> {
-  const answer = await form.send<{ id: number }>();
+  const answer = await form.send();
   if (answer) await router.push(`/members/${String(answer.id)}`);
 }
 </script>

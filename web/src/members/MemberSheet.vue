@@ -6,19 +6,19 @@ import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';
-import { useFetched } from '../base/useFetched.ts';
+import { useRead } from '../base/useRead.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import LotHistory from '../shared/StepHistory.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { MemberLoan, MemberSheetData } from '../answers/members.ts';
+import { type MemberLoan, members } from '@esprel/core/api';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const session = useSession();
 const changes = useChanges();
 const format = useFormat();
-const { data, problem } = useFetched<MemberSheetData>(() => `/members/${props.id}`);
+const { data, problem } = useRead(members.sheet, () => ({ id: props.id }));
 
 const open = computed(() => (data.value?.loans ?? []).filter((l) => l.settledOn === null && l.promise !== 'nothing'));
 const others = computed(() => (data.value?.loans ?? []).filter((l) => !(l.settledOn === null && l.promise !== 'nothing')));
@@ -35,7 +35,7 @@ const promised = (l: MemberLoan): string => (l.promise === 'amount' ? `${plural(
 const fate = (f: string | null): string => (f === null ? 'still watched' : FATE_FACTS[f as Fate].words);
 
 function settle(l: MemberLoan): void {
-  void changes.attempt('POST', `/loans/${String(l.id)}/settle`, { version: l.version });
+  void changes.make(members.letGo, { id: l.id }, { version: l.version });
 }
 function told(id: number): void {
   void changes.attempt('POST', '/errands/done', { ids: [id] });

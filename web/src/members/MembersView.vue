@@ -9,10 +9,10 @@ import { ref } from 'vue';
 import { plural } from '@esprel/core';
 import { useRoute, useRouter } from 'vue-router';
 import ListAndSheet from '../base/ListAndSheet.vue';
-import { useFetched } from '../base/useFetched.ts';
+import { useRead } from '../base/useRead.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
-import type { ListedMember } from '../answers/members.ts';
+import { type ListedMember, members } from '@esprel/core/api';
 
 const route = useRoute();
 const router = useRouter();
@@ -20,9 +20,7 @@ const session = useSession();
 const format = useFormat();
 const q = ref('');
 const soon = useDebounce(q, 120);
-const { data, problem } = useFetched<{ members: ListedMember[]; next: string | null }>(
-  () => `/members?limit=500&q=${encodeURIComponent(soon.value.slice(0, 100))}`,
-);
+const { data, problem } = useRead(members.list, () => ({ limit: 500, q: soon.value.slice(0, 100) }));
 
 function promise(m: ListedMember): string {
   if (m.nextDue === null) return '';
@@ -45,7 +43,7 @@ function promise(m: ListedMember): string {
       </p>
       <DataTable
         v-if="data && data.members.length > 0"
-        :value="data.members"
+        :value="[...data.members]"
         data-key="id"
         removable-sort
         :row-class="(m: ListedMember) => ({ here: route.path === `/members/${m.id}` })"

@@ -3,7 +3,7 @@ import Button from 'primevue/button';
 import Timeline from 'primevue/timeline';
 import { useChanges } from '../base/changes.ts';
 import { useFormat } from '../base/useFormat.ts';
-import type { HistoryStep } from '../answers/history.ts';
+import type { HistoryStep } from '@esprel/core/api';
 
 defineProps<{ steps: readonly HistoryStep[]; heading?: string }>();
 const changes = useChanges();

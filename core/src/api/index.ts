@@ -1,0 +1,3 @@
+export * from './contract.ts';
+export type { HistoryStep } from './history.ts';
+export * from './members.ts';
