@@ -1,6 +1,7 @@
 import { asSeenForm, loanForm, memberEditForm, memberForm } from '../schemas/forms.ts';
 import type { PromiseKind, Purpose } from '../lots/vocabulary.ts';
 import { changes, reads, text, whole } from './contract.ts';
+import type { Errand } from './errands.ts';
 import type { HistoryStep } from './history.ts';
 
 export interface ListedMember {
@@ -58,19 +59,6 @@ export interface MemberSowing {
   readonly lotCode: string;
   readonly variety: string;
   readonly emerged: number | null;
-}
-
-/** What a member is to be told, or a label to be printed again, since something was put right. */
-export interface Errand {
-  readonly id: number;
-  readonly kind: 'reprint' | 'tell';
-  readonly lotCode: string;
-  readonly variety: string;
-  readonly memberId: number | null;
-  readonly member: string | null;
-  readonly words: string;
-  readonly madeOn: string;
-  readonly doneOn: string | null;
 }
 
 export interface MemberSheet {

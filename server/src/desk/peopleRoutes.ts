@@ -1,21 +1,20 @@
-import { asSeenForm, personForm, wrong } from '@esprel/core';
+import { wrong } from '@esprel/core';
+import { people, type Person } from '@esprel/core/api';
 import { all, one } from '../db/db.ts';
 import { blocked, notFound } from '../problem.ts';
-import { pathId } from '../routing/query.ts';
-import { changes, read, type Route } from '../routing/route.ts';
+import { makes, type Route, serves } from '../routing/route.ts';
 
 /** Who works at the desk. */
 export function peopleRoutes(): Route[] {
   return [
-    read('/people', ({ db }) => ({ people: all(db, 'SELECT id, name, version FROM people ORDER BY name') })),
-    changes('post', '/people', 'person', personForm, (change, { body }) => {
+    serves(people.list, ({ db }) => ({ people: all<Person>(db, 'SELECT id, name, version FROM people ORDER BY name') })),
+    makes(people.add, 'person', (change, { body }) => {
       if (one(change.db, 'SELECT 1 FROM people WHERE name = ?', body.name.trim())) throw wrong('name', 'is at the desk already; choose it');
       const id = change.insert('people', { name: body.name.trim() });
       change.describe(`${body.name.trim()} works at the desk`);
       return { id };
     }),
-    changes('delete', '/people/:id', 'person', asSeenForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
+    makes(people.remove, 'person', (change, { params: { id }, body }) => {
       const person = one<{ name: string }>(change.db, 'SELECT name FROM people WHERE id = ?', id);
       if (!person) throw notFound('That person');
       if (one(change.db, 'SELECT 1 FROM actions WHERE person_id = ?', id)) {

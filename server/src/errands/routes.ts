@@ -1,13 +1,13 @@
-import { errandsDoneForm, plural, wrong } from '@esprel/core';
+import { plural, wrong } from '@esprel/core';
+import { type Errand, errands } from '@esprel/core/api';
 import { one } from '../db/db.ts';
-import { changes, read, type Route } from '../routing/route.ts';
-import type { Errand } from '@esprel/core/api';
+import { makes, type Route, serves } from '../routing/route.ts';
 import { ERRANDS, openErrands } from './errands.ts';
 
 export function errandRoutes(): Route[] {
   return [
-    read('/errands', ({ db }) => ({ errands: openErrands(db) })),
-    changes('post', '/errands/done', 'errand', errandsDoneForm, (change, { body }) => {
+    serves(errands.open, ({ db }) => ({ errands: openErrands(db) })),
+    makes(errands.done, 'errand', (change, { body }) => {
       const ids = body.ids as number[];
       const done: Errand[] = [];
       ids.forEach((id, i) => {

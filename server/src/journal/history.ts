@@ -1,4 +1,4 @@
-import type { HistoryStep } from '@esprel/core/api';
+import type { HistoryStep, WrittenRow } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 
 const COLUMNS = `a.id, a.at, a.on_day AS day, p.name AS person, a.kind, a.summary, a.undoes, a.undone_by AS undoneBy`;
@@ -26,7 +26,7 @@ export function historyPage(db: Db, before: number, limit: number): HistoryStep[
 }
 
 /** What one step wrote: each row before and after. */
-export function eventsOf(db: Db, actionId: number): { entity: string; key: string; before: unknown; after: unknown }[] {
+export function eventsOf(db: Db, actionId: number): WrittenRow[] {
   return all<{ entity: string; key: string; before: string | null; after: string | null }>(
     db,
     'SELECT entity, row_key AS key, before, after FROM events WHERE action_id = ? ORDER BY id',

@@ -1,6 +1,7 @@
 import type * as yup from 'yup';
 import type { releaseForm, returnForm, unsownForm } from '@esprel/core';
 import { plural, suggestedFloor, wrong, yearOf } from '@esprel/core';
+import type { BroughtBack } from '@esprel/core/api';
 import { one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { insertLot, moveSeeds, offspringOf, sourceId } from '../lots/intake.ts';
@@ -22,7 +23,7 @@ interface ReturnRow {
  * Saved seed came back. It becomes a lot with its own code at once, because an envelope without a
  * label is how seed is lost; but it waits in quarantine and can be neither lent nor sown until released.
  */
-export function bringBack(change: Change, body: yup.InferType<typeof returnForm>): object {
+export function bringBack(change: Change, body: yup.InferType<typeof returnForm>): BroughtBack {
   const { db, today } = change;
   const loan = loanRow(db, body.loanId, 'loanId');
   const parent = lotRow(db, loan.lot_id);
@@ -92,7 +93,7 @@ export function bringBack(change: Change, body: yup.InferType<typeof returnForm>
 }
 
 /** Seed of a loan came back as it was lent: into its own lot, and the promise with it once nothing of the loan is left. */
-export function bringBackUnsown(change: Change, loanId: number, body: yup.InferType<typeof unsownForm>): object {
+export function bringBackUnsown(change: Change, loanId: number, body: yup.InferType<typeof unsownForm>): { lotCode: string } {
   const { db, today } = change;
   const loan = loanRow(db, loanId);
   const lot = lotRow(db, loan.lot_id);
@@ -112,7 +113,7 @@ export function bringBackUnsown(change: Change, loanId: number, body: yup.InferT
   return { lotCode: lot.code };
 }
 
-export function release(change: Change, id: number, body: yup.InferType<typeof releaseForm>): object {
+export function release(change: Change, id: number, body: yup.InferType<typeof releaseForm>): { lotCode: string } {
   const { db, today } = change;
   const row = one<ReturnRow>(db, 'SELECT * FROM returns WHERE id = ?', id);
   if (!row) throw notFound('That return');

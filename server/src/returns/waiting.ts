@@ -1,14 +1,5 @@
+import type { WaitingReturn } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
-
-interface WaitingReturn {
-  readonly id: number;
-  readonly lotId: number;
-  readonly lotCode: string;
-  readonly variety: string;
-  readonly crop: string;
-  readonly member: string;
-  readonly receivedOn: string;
-}
 
 /** Returns that wait in quarantine, the longest first. */
 export function waitingReturns(db: Db): WaitingReturn[] {

@@ -128,6 +128,14 @@ export function makes<P extends string, B, A extends object>(
   { method, path, schema }: Changes<P, B, A>,
   step: string,
   handle: (change: Change, asked: { readonly params: Params<P>; readonly body: B }) => A,
+  long?: (db: Db, params: Params<P>) => boolean,
 ): Route {
-  return changes(method, path, step, schema, (change, { params, body }) => handle(change, { params: readParams(path, params), body }));
+  return changes(
+    method,
+    path,
+    step,
+    schema,
+    (change, { params, body }) => handle(change, { params: readParams(path, params), body }),
+    long && ((db, params) => long(db, readParams(path, params))),
+  );
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { personForm } from '@esprel/core';
+import { people } from '@esprel/core/api';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Popover from 'primevue/popover';
@@ -8,23 +8,22 @@ import { useForm } from '../base/useForm.ts';
 import { useSession } from '../base/session.ts';
 
 const session = useSession();
-const people = ref<InstanceType<typeof Popover> | null>(null);
+const picker = ref<InstanceType<typeof Popover> | null>(null);
 const open = ref(false);
 
 const form = useForm({
   name: null,
   initial: () => ({ name: '' }),
-  schema: personForm,
+  of: people.add,
   body: (v) => ({ name: v.name }),
-  path: () => '/people',
 });
 
 function sit(id: number): void {
   session.personId = id;
-  people.value?.hide();
+  picker.value?.hide();
 }
 async function add(): Promise<void> {
-  const answer = await form.send<{ id: number }>();
+  const answer = await form.send();
   if (!answer) return;
   form.reset();
   await session.load();
@@ -34,11 +33,11 @@ async function add(): Promise<void> {
 
 <template>
   <div class="desk">
-    <button type="button" class="who" :aria-expanded="open" aria-haspopup="dialog" @click="people?.toggle($event)">
+    <button type="button" class="who" :aria-expanded="open" aria-haspopup="dialog" @click="picker?.toggle($event)">
       <span class="quiet small">at the desk</span>
       <strong>{{ session.person?.name ?? 'nobody yet' }}</strong>
     </button>
-    <Popover ref="people" aria-label="Who is at the desk" @show="open = true" @hide="open = false">
+    <Popover ref="picker" aria-label="Who is at the desk" @show="open = true" @hide="open = false">
       <div class="people">
         <p class="quiet small">Who is at the desk? Every step is written down with a name.</p>
         <button

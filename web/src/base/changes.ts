@@ -1,4 +1,4 @@
-import { addressOf, type AnyChanges, type Answer } from '@esprel/core/api';
+import { addressOf, type AnyChanges, type Answer, history } from '@esprel/core/api';
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
 import { ApiProblem, type Method, newKey, sendChange, type Step } from './api.ts';
@@ -47,7 +47,7 @@ export const useChanges = defineStore('changes', () => {
 
   async function undo(actionId: number | undefined = last.value?.id): Promise<void> {
     if (actionId === undefined) return;
-    await attempt('POST', `/history/${String(actionId)}/undo`);
+    await make(history.undo, { id: actionId });
   }
 
   function forget(): void {

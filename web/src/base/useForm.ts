@@ -17,26 +17,26 @@ export interface FormOptions<V extends object, T> {
   /** What the fields hold as the body of the request. Throws InputErrors for text that is no number. */
   readonly body: (values: V) => unknown;
   /** POST unless said otherwise; a function where one form adds as well as changes. */
-  readonly method?: Method | (() => Method);
+  readonly method?: Method | ((values: V) => Method);
   readonly path: (values: V) => string;
 }
 
 /** A form that makes a change of the contract: where one form adds as well as changes, `of` says which. */
 interface ContractForm<V extends object, R extends AnyChanges> extends Pick<FormOptions<V, unknown>, 'name' | 'initial' | 'body'> {
-  readonly of: R | (() => R);
+  readonly of: R | ((values: V) => R);
   /** What the path of the route names. */
   readonly asked?: (values: V) => Asked<R>;
 }
 
 /** The same form, told by its route. */
 function byRoute<V extends object, R extends AnyChanges>({ of, asked, ...form }: ContractForm<V, R>): FormOptions<V, unknown> {
-  const route = (): R => (typeof of === 'function' ? of() : of);
+  const route = (values: V): R => (typeof of === 'function' ? of(values) : of);
   return {
     ...form,
-    schema: route().schema,
-    schemaOf: () => route().schema,
-    method: () => route().method.toUpperCase() as Method,
-    path: (values) => addressOf(route(), asked?.(values)),
+    schema: route(form.initial()).schema,
+    schemaOf: (values) => route(values).schema,
+    method: (values) => route(values).method.toUpperCase() as Method,
+    path: (values) => addressOf(route(values), asked?.(values)),
   };
 }
 
@@ -119,7 +119,7 @@ export function useForm<V extends object>(asIs: FormOptions<V, unknown> | Contra
     const text = JSON.stringify(body);
     if (attempt?.body !== text) attempt = { key: newKey(), body: text };
     sending.value = true;
-    const method = typeof options.method === 'function' ? options.method() : (options.method ?? 'POST');
+    const method = typeof options.method === 'function' ? options.method(values) : (options.method ?? 'POST');
     try {
       const answer = await changes.send<R>(method, options.path(values), body, attempt.key);
       attempt = null;

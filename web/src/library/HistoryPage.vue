@@ -1,18 +1,17 @@
 <script setup lang="ts">
 import Button from 'primevue/button';
 import { ref } from 'vue';
-import { get } from '../base/api.ts';
-import { useFetched } from '../base/useFetched.ts';
+import { readOnce, useRead } from '../base/useRead.ts';
 import LotHistory from '../shared/StepHistory.vue';
-import type { HistoryStep } from '@esprel/core/api';
+import { history, type HistoryStep } from '@esprel/core/api';
 
-const { data } = useFetched<{ steps: HistoryStep[]; next: number | null }>(() => '/history?limit=100');
+const { data } = useRead(history.steps, () => ({ limit: 100 }));
 const older = ref<readonly HistoryStep[]>([]);
 const next = ref<number | null>(null);
 async function more(): Promise<void> {
   const before = next.value ?? data.value?.next;
   if (before == null) return;
-  const page = await get<{ steps: HistoryStep[]; next: number | null }>(`/history?limit=100&before=${String(before)}`);
+  const page = await readOnce(history.steps, { limit: 100, before });
   older.value = [...older.value, ...page.steps];
   next.value = page.next;
 }

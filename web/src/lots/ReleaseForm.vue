@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox';
-import { addDays, capital, QUARANTINE_DAYS, releaseForm } from '@esprel/core';
+import { addDays, capital, QUARANTINE_DAYS } from '@esprel/core';
+import { returns } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useFetched } from '../base/useFetched.ts';
@@ -21,9 +22,9 @@ const CHECKS = [
 const form = useForm({
   name: `release.${props.lot.code}`,
   initial: () => ({ dried: false, clean: false, named: false, placeId: null as number | null }),
-  schema: releaseForm,
+  of: returns.release,
+  asked: () => ({ id: props.waiting.id }),
   body: (v) => ({ version: props.waiting.version, dried: v.dried, clean: v.clean, named: v.named, placeId: v.placeId, floor: null }),
-  path: () => `/returns/${String(props.waiting.id)}/release`,
 });
 const until = computed(() => addDays(props.waiting.receivedOn, QUARANTINE_DAYS));
 const grown = computed(() => {

@@ -11,7 +11,7 @@ import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import LotHistory from '../shared/StepHistory.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import { type MemberLoan, members } from '@esprel/core/api';
+import { errands, type MemberLoan, members } from '@esprel/core/api';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
@@ -38,7 +38,7 @@ function settle(l: MemberLoan): void {
   void changes.make(members.letGo, { id: l.id }, { version: l.version });
 }
 function told(id: number): void {
-  void changes.attempt('POST', '/errands/done', { ids: [id] });
+  void changes.make(errands.done, {}, { ids: [id] });
 }
 </script>
 

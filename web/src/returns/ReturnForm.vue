@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { returnForm, unsownForm, yearOf } from '@esprel/core';
+import { yearOf } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -13,7 +13,7 @@ import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import { readSeeds, seedsHint } from '../fields/seedsText.ts';
-import { members } from '@esprel/core/api';
+import { type BroughtBack, members, returns } from '@esprel/core/api';
 import CautionNote from '../shared/CautionNote.vue';
 import { KNOWN_OPTIONS } from '../shared/choices.ts';
 import SheetProblem from '../shared/SheetProblem.vue';
@@ -24,7 +24,7 @@ const session = useSession();
 const table = useTable();
 const { data, problem } = useRead(members.sheet, () => ({ id: props.id }));
 const loan = computed(() => data.value?.loans.find((l) => l.id === Number(props.loan)) ?? null);
-const back = ref<{ readonly lotCode: string; readonly generation: number; readonly warnings: readonly string[] } | null>(null);
+const back = ref<BroughtBack | null>(null);
 
 const form = useForm({
   name: `return.${props.loan}`,
@@ -40,8 +40,8 @@ const form = useForm({
     grownBeside: '',
     note: '',
   }),
-  schema: returnForm,
-  schemaOf: (v) => (v.what === 'saved' ? returnForm : (unsownForm as unknown as typeof returnForm)),
+  of: (v) => (v.what === 'saved' ? returns.bringBack : returns.bringBackUnsown),
+  asked: () => ({ id: props.loan }),
   body: (v) => {
     const n = gather({
       seeds: () => readSeeds('seeds', v.seeds, loan.value?.weight ?? null),
@@ -63,7 +63,6 @@ const form = useForm({
       note: v.note.trim() || null,
     };
   },
-  path: (v) => (v.what === 'saved' ? '/returns' : `/loans/${props.loan}/unsown`),
 });
 const { values } = form;
 watch(
@@ -80,9 +79,9 @@ watch(
 
 const leave = (): void => void router.push(`/members/${props.id}`);
 async function save(): Promise<void> {
-  const answer = await form.send<{ lotCode: string; generation: number; warnings: string[] }>();
+  const answer = await form.send();
   if (!answer) return;
-  if (values.what === 'unsown') {
+  if (!('generation' in answer)) {
     leave();
     return;
   }

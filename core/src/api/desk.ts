@@ -1,0 +1,32 @@
+import { asSeenForm, emptyForm, personForm } from '../schemas/forms.ts';
+import { changes, reads, whole } from './contract.ts';
+import type { HistoryStep } from './history.ts';
+
+export interface Person {
+  readonly id: number;
+  readonly name: string;
+  readonly version: number;
+}
+
+/** A row that a step wrote; null where there was none before, or is none after. */
+export interface WrittenRow {
+  readonly entity: string;
+  readonly key: string;
+  readonly before: unknown;
+  readonly after: unknown;
+}
+
+export const people = {
+  list: reads<{ readonly people: readonly Person[] }>()('/people', 'desk'),
+  add: changes<{ readonly id: number }>()('post', '/people', personForm, 'desk'),
+  remove: changes<{ readonly id: number }>()('delete', '/people/:id', asSeenForm, 'coordinator'),
+};
+
+export const history = {
+  steps: reads<{ readonly steps: readonly HistoryStep[]; readonly next: number | null }>()('/history', 'desk', {
+    limit: whole(1, 500),
+    before: whole(1, Number.MAX_SAFE_INTEGER),
+  }),
+  rows: reads<{ readonly events: readonly WrittenRow[] }>()('/history/:id', 'desk'),
+  undo: changes<{ readonly undone: number }>()('post', '/history/:id/undo', emptyForm, 'desk'),
+};
