@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { type Desk, expect, lastStep, test } from './desk.ts';
+import { within } from './speed.ts';
 
 async function api<T>(page: Page, desk: Desk, path: string): Promise<T> {
   return (await (await page.request.get(`${desk.base}/api${path}`)).json()) as T;
@@ -33,7 +34,7 @@ test('eight tests planned as one round, laid, counted over three dates; one exte
   page,
   desk,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(within(300_000));
   // Eight lots of which nobody is sure, quick to sprout, with seed to spare.
   const { lots } = await api<{ lots: { code: string; balance: number; cropKey: string; verdict: string }[] }>(
     page,

@@ -1,5 +1,6 @@
 import { choose, type Desk, expect, lastStep, press, test } from './desk.ts';
 import type { Page } from '@playwright/test';
+import { within } from './speed.ts';
 
 async function api<T>(page: Page, desk: Desk, path: string): Promise<T> {
   return (await (await page.request.get(`${desk.base}/api${path}`)).json()) as T;
@@ -19,7 +20,7 @@ const ENVELOPES = [
 ] as const;
 
 test('twenty envelopes in one go, by the keyboard alone, each saved as it is finished', async ({ page, emptyDesk }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(within(120_000));
   await page.goto(`${emptyDesk.base}/today`);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.keyboard.press('r');
@@ -243,11 +244,11 @@ test('weighed on the scale, filled into packets, photographed; two lots mixed up
     await page.getByRole('button', { name: '50 seeds' }).click();
     await page.getByLabel(`Sample ${String(i)}, seeds`).fill('50');
     await expect(page.getByText('still moving')).toBeVisible();
-    await page.getByRole('button', { name: `Sample ${String(i)} from the scale` }).click({ timeout: 8000 });
+    await page.getByRole('button', { name: `Sample ${String(i)} from the scale` }).click({ timeout: within(8000) });
   }
   await page.getByRole('button', { name: 'all of it', exact: true }).click();
   await expect(page.getByText('still moving')).toBeVisible();
-  await page.getByRole('button', { name: 'All of it from the scale' }).click({ timeout: 8000 });
+  await page.getByRole('button', { name: 'All of it from the scale' }).click({ timeout: within(8000) });
   await page.getByRole('button', { name: 'Take this amount' }).click();
   await expect(lastStep(page)).toContainText(`Weighed ${a.code}`);
   // Packets, and their labels.

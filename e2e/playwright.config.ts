@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { within } from './speed.ts';
 import { fileURLToPath } from 'node:url';
 
 const report = fileURLToPath(new URL('../.tmp/playwright.json', import.meta.url));
@@ -7,8 +8,8 @@ export default defineConfig({
   testDir: '.',
   globalSetup: './globalSetup.ts',
   outputDir: '../.tmp/browser',
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
+  timeout: within(120_000),
+  expect: { timeout: within(15_000) },
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,

@@ -1,5 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
 import { expect, lastStep, press, test } from './desk.ts';
+import { within } from './speed.ts';
 
 /** Presses Tab until the focus is where a person wants it; fails when it cannot be reached by keyboard. */
 async function tabTo(page: Page, goal: Locator): Promise<void> {
@@ -32,7 +33,7 @@ async function interval(page: Page): Promise<number> {
 }
 
 test('one envelope goes the whole round by keyboard, from an empty library to its own seed brought back', async ({ page, emptyDesk }) => {
-  test.setTimeout(480_000);
+  test.setTimeout(within(480_000));
   await page.goto(`${emptyDesk.base}/today`);
   await expect(page.getByRole('heading', { name: 'Nothing is due today' })).toBeVisible();
 

@@ -1,5 +1,6 @@
 import { type Page } from '@playwright/test';
 import { expect, lastStep, press, test } from './desk.ts';
+import { within } from './speed.ts';
 
 interface Listed {
   readonly code: string;
@@ -33,7 +34,7 @@ async function table(page: Page, codes: readonly string[]): Promise<void> {
 }
 
 test('a season of fifteen is planned, a tray laid out, sown, looked at three times, and potted on with labels', async ({ page, desk }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(within(240_000));
   const codes = await fifteen(page, desk.base);
   expect(codes).toHaveLength(15);
   await table(page, codes);
@@ -225,7 +226,7 @@ test('lanes are dragged by mouse and by keys, say what moves and what it risks, 
 test('a file of minima becomes the frost of the library, and one tap moves a window and back', async ({ page, desk }) => {
   await page.goto(`${desk.base}/sowing/frost`);
   await page.getByRole('button', { name: 'From the weather station (simulated)' }).click();
-  await expect(page.getByText(/springs complete enough/)).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText(/springs complete enough/)).toBeVisible({ timeout: within(15_000) });
   await page.getByRole('button', { name: /^Use it/ }).click();
   await expect(lastStep(page)).toContainText('springs of Osierbeck Valley Seed Library');
   // A file in Fahrenheit that does not say so is refused beside the button, and nothing is written.

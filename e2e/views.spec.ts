@@ -1,11 +1,12 @@
 import { expect, inaccessible, press, test } from './desk.ts';
+import { within } from './speed.ts';
 
 for (const part of [0, 1, 2, 3])
   test(`every view can be used by everybody, is deep linked, and fits four sizes (part ${String(part + 1)} of 4)`, async ({
     page,
     shownDesk: desk,
   }) => {
-    test.setTimeout(240_000);
+    test.setTimeout(within(240_000));
     const { lots } = (await (await page.request.get(`${desk.base}/api/lots?limit=60`)).json()) as { lots: { code: string }[] };
     const quarantine = (await (await page.request.get(`${desk.base}/api/lots?tag=quarantine`)).json()) as { lots: { code: string }[] };
     const { tests } = (await (await page.request.get(`${desk.base}/api/tests?state=open`)).json()) as { tests: { id: number }[] };
