@@ -16,7 +16,12 @@ const root = computed(() => ({
 </script>
 
 <template>
-  <Message :class="kind" :severity="kind === 'notice' ? 'info' : 'error'" :closable="false" :pt="{ root, transition: { css: false } }">
+  <Message
+    :class="kind"
+    :severity="kind === 'notice' ? 'info' : 'error'"
+    :closable="false"
+    :pt="{ root, contentWrapper: { style: 'display: contents' }, transition: { css: false } }"
+  >
     <template #container><slot /></template>
   </Message>
 </template>
