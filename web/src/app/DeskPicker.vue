@@ -107,6 +107,9 @@ async function add(): Promise<void> {
   display: grid;
   gap: 4px;
 }
+.add .row-of-buttons :deep(.p-button) {
+  flex: none;
+}
 .add .row-of-buttons {
   flex-wrap: nowrap;
 }

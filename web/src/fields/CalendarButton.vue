@@ -2,8 +2,9 @@
 import { CalendarDays } from '@lucide/vue';
 import { format, parseISO } from 'date-fns';
 import Button from 'primevue/button';
+import { usePrimeVue } from 'primevue/config';
 import Popover from 'primevue/popover';
-import { computed, defineAsyncComponent, ref } from 'vue';
+import { computed, defineAsyncComponent, ref, watchEffect } from 'vue';
 import { useSession } from '../base/session.ts';
 
 /** A text field with a calendar behind the button at its end; what is chosen there comes as `YYYY-MM-DD`. */
@@ -13,6 +14,12 @@ const emit = defineEmits<{ pick: [day: string] }>();
 const DatePicker = defineAsyncComponent(() => import('primevue/datepicker'));
 const calendar = ref<InstanceType<typeof Popover> | null>(null);
 const session = useSession();
+
+// Where days are written first, weeks begin on Monday.
+const { config } = usePrimeVue();
+watchEffect(() => {
+  if (config.locale) config.locale.firstDayOfWeek = session.settings?.dateOrder === 'month-day' ? 0 : 1;
+});
 
 const dayOf = (text: string | undefined): Date | undefined => (text === undefined || text === '' ? undefined : parseISO(text));
 const shown = computed(() => dayOf(props.day) ?? dayOf(session.today));
