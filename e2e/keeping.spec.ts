@@ -214,6 +214,7 @@ test('a logger is read, the failed weekend seen, and moving lots weighed up in y
   await page.goto(`${desk.base}/lots/${lots[0]!.code}`);
   await expect(page.locator('article h1')).toBeVisible();
   await press(page, 't');
+  await expect(page.locator('footer').getByText(lots[0]!.code)).toBeVisible();
   await page.goto(`${desk.base}/library/places`);
   await page.getByRole('link', { name: /^Freezer/ }).click();
   await page.getByRole('button', { name: 'Read the logger at hand' }).click();

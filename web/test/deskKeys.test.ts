@@ -2,6 +2,7 @@
 import { formatLotCode } from '@esprel/core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { defineComponent, h } from 'vue';
+import { useTable } from '../src/base/table.ts';
 import { useScans } from '../src/base/scans.ts';
 import { useDeskKeys } from '../src/app/useDeskKeys.ts';
 import { eachDesk, settled } from './desk.ts';
@@ -13,7 +14,7 @@ beforeEach(async () => {
   found.length = 0;
   const host = defineComponent(() => {
     useDeskKeys({ find: (text) => found.push(text) });
-    return () => h('input', { id: 'name' });
+    return () => [h('input', { id: 'name' }), h('a', { id: 'line', href: '#', 'data-code': code })];
   });
   await desk.show(host, {}, '/members');
 });
@@ -67,6 +68,14 @@ describe('the keys of the desk', () => {
     const last = code.at(-1) === 'A' ? 'B' : 'A';
     await keys(`${code.slice(0, -1)}${last}`);
     expect(found).toEqual([`${code.slice(0, -1)}${last}`]);
+  });
+
+  it('a letter is not lost to the next one where the page was too busy to act in between', async () => {
+    document.getElementById('line')?.focus();
+    await keys('t5', 90);
+    await new Promise((resolve) => setTimeout(resolve, 80));
+    expect(useTable().codes).toEqual([code]);
+    expect(desk.router.currentRoute.value.path).toBe('/members');
   });
 
   it('one letter is a shortcut outside of fields only', async () => {

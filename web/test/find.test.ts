@@ -72,10 +72,29 @@ describe('a field that finds', () => {
     expect(model.value).toEqual({ name: 'Tomato' });
   });
 
+  it('chooses what Enter asked for, also when the hand is in the next field before the answer comes', async () => {
+    const { form, model, chosen } = formWith(async (text) => {
+      await new Promise((resolve) => setTimeout(resolve, 60));
+      return fitting(text);
+    });
+    const wrapper = await desk.show(form);
+    const input = labelled(wrapper, 'Crop');
+    input.focus();
+    input.value = 'toma';
+    input.dispatchEvent(new Event('input', { bubbles: true }));
+    input.dispatchEvent(enter());
+    input.blur();
+    await vi.waitFor(() => {
+      expect(model.value).toEqual({ name: 'Tomato' });
+    });
+    expect(chosen).toEqual([{ name: 'Tomato' }]);
+  });
+
   it('keeps what fits nothing as typed, and lets Enter send the form', async () => {
     const { form, model, chosen, sent } = formWith(fitting);
     const wrapper = await desk.show(form);
     const input = labelled(wrapper, 'Crop');
+    input.focus();
     input.value = 'Moonwort';
     input.dispatchEvent(new Event('input', { bubbles: true }));
     input.dispatchEvent(enter());

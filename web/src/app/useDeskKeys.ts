@@ -26,7 +26,8 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
   const changes = useChanges();
   const scans = useScans();
   const scan = new ScanBuffer();
-  let waiting: ReturnType<typeof setTimeout> | null = null;
+  /** The letter that waits, to see whether it is the first of a code. */
+  let waiting: { readonly key: string; readonly timer: ReturnType<typeof setTimeout> } | null = null;
   let lastAt = -Infinity;
   let field: { readonly element: HTMLInputElement | HTMLTextAreaElement; readonly before: string } | null = null;
 
@@ -74,14 +75,19 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
     (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       const typing = isTyping(event.target);
-      if (scan.length === 0 || event.timeStamp - lastAt > BURST_GAP_MS) {
+      const slow = event.timeStamp - lastAt > BURST_GAP_MS;
+      if (scan.length === 0 || slow) {
         const element = event.target as HTMLInputElement;
         field = typing && !(element instanceof HTMLSelectElement) ? { element, before: element.value } : null;
       }
       lastAt = event.timeStamp;
       const found = scan.push({ key: event.key, at: event.timeStamp });
-      if (waiting !== null) clearTimeout(waiting);
-      waiting = null;
+      if (waiting !== null) {
+        clearTimeout(waiting.timer);
+        // A page that is busy may see the next key of a hand before the wait of the last one is over.
+        if (slow) act(waiting.key);
+        waiting = null;
+      }
       if (found) {
         event.preventDefault();
         event.stopPropagation();
@@ -107,9 +113,11 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
         act(key);
         return;
       }
-      waiting = setTimeout(() => {
+      const timer = setTimeout(() => {
+        waiting = null;
         act(key);
       }, BURST_GAP_MS + 15);
+      waiting = { key, timer };
     },
     { capture: true },
   );

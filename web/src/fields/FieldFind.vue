@@ -31,19 +31,20 @@ const isChosen = (): boolean => model.value !== null && typeof model.value === '
 /** The text that the list shows the answer to. */
 let answered: string | null = null;
 
-async function lookUp(text: string): Promise<boolean> {
-  const mine = ++asked;
+async function lookUp(text: string, wanted: () => boolean): Promise<boolean> {
   const items = await props.search(text).catch(() => []);
   // The list does not change under a finger that is on it.
   await pressed;
-  if (mine !== asked || isChosen()) return false;
+  if (!wanted() || isChosen()) return false;
   answered = text;
   found.value = [...items];
   return true;
 }
 async function complete(event: AutoCompleteCompleteEvent): Promise<void> {
   // A hand faster than the wait for its next letter may have chosen already.
-  if (!isChosen()) await lookUp(event.query);
+  if (isChosen()) return;
+  const mine = ++asked;
+  await lookUp(event.query, () => mine === asked);
 }
 
 /** Until a press on the list is over. */
@@ -62,18 +63,22 @@ function keepFocus(event: MouseEvent): void {
   if (!(event.target instanceof HTMLInputElement)) event.preventDefault();
 }
 
-/** Enter before the list has caught up with the hand means what Enter means a moment later: the first that fits. */
+/**
+ * Enter before the list has caught up with the hand means what Enter means a moment later: the first that fits. It is chosen also when
+ * the hand has gone on to the next field by then.
+ */
 async function enter(event: KeyboardEvent): Promise<void> {
   const input = event.target as HTMLInputElement;
   const text = input.value;
   if (isChosen() || text.trim() === '' || text === answered) return;
   event.preventDefault();
   event.stopPropagation();
-  if (!(await lookUp(text))) return;
+  asked += 1;
+  if (!(await lookUp(text, () => input.value === text))) return;
   const first = found.value[0];
   field.value?.hide();
   if (first === undefined) {
-    input.form?.requestSubmit();
+    if (document.activeElement === input) input.form?.requestSubmit();
     return;
   }
   model.value = first;
