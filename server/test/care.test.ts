@@ -77,6 +77,32 @@ describe('care of what was sown without a plan', () => {
   });
 });
 
+describe('care of a sowing that is over', () => {
+  async function end(id: number, fate: string): Promise<any> {
+    const { sowing } = await sheet(id);
+    return library.done(`/api/sowings/${String(id)}/fate`, { version: sowing.version, fate, fateOn: library.today });
+  }
+
+  it('ends with what ended it; the steps that were done stay', async () => {
+    const id = await grown('tomato', { on: '2027-02-20', seeds: 6, cells: 6, upOn: '2027-03-01', up: 6 });
+    expect((await sheet(id)).nextCare).toMatchObject({ kind: 'cover-off' });
+    await care(id, 'cover-off', library.today);
+    await end(id, 'thrown-out');
+    const after = await sheet(id);
+    expect(after.nextCare).toBeNull();
+    expect(after.care.map((c: any) => c.kind)).toEqual(['cover-off']);
+  });
+
+  it('goes on where only no more comes up, and is not asked for months late', async () => {
+    const id = await grown('tomato', { on: '2027-02-20', seeds: 6, cells: 6, upOn: '2027-03-01', up: 5 });
+    await end(id, 'came-up');
+    expect((await sheet(id)).nextCare).toMatchObject({ kind: 'cover-off' });
+    library.today = '2027-08-01';
+    expect((await sheet(id)).nextCare).toBeNull();
+    expect((await sheet(id)).care.some((c: any) => c.kind === 'pot-on' && c.doneOn === null)).toBe(true);
+  });
+});
+
 describe('plants of a box that was pricked out', () => {
   it('are counted from the box to the sale', async () => {
     const id = await grown('cauliflower', { on: '2027-03-01', seeds: 60, cells: 1, upOn: '2027-03-08', up: 48 });

@@ -122,6 +122,7 @@ describe('sowing and bringing back', () => {
       },
       plants: { standing: 6, kept: 0, spare: 6, gone: { lost: 0, 'planted-out': 0, given: 0, sold: 0 }, counts: [] },
       care: [{ number: 1, kind: 'cover-off', gapDays: 1, notBefore: null, doneOn: null, due: '2027-03-11', movedDays: 0 }],
+      nextCare: { number: 1, kind: 'cover-off', gapDays: 1, notBefore: null, doneOn: null, due: '2027-03-11', movedDays: 0 },
       timing: null,
       lost: [],
       counts: [

@@ -192,12 +192,13 @@ describe('the care of a sowing', () => {
       { kind: 'cover-off', due: '2027-03-10', doneOn: '2027-03-12', movedDays: 0 },
       { kind: 'pot-on', due: '2027-03-13', doneOn: null, movedDays: 2 },
     ],
+    nextCare: { kind: 'pot-on', due: '2027-03-13', doneOn: null, movedDays: 2 },
     timing: null,
     ...over,
   });
 
-  it('asks for nothing before anything is up', async () => {
-    const w = await desk.show(SowingCare, { sheet: sheet(), up: 0, part: 'next' });
+  it('asks for nothing where the server knows of nothing to do', async () => {
+    const w = await desk.show(SowingCare, { sheet: sheet({ nextCare: null }), up: 0, part: 'next' });
     expect(w.text()).toBe('');
   });
 

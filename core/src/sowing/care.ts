@@ -1,7 +1,7 @@
 import type { Crop } from '../crops/crop.ts';
 import { plantsPerSeed, sharesPots } from '../crops/asSown.ts';
 import { addDays, type Day, daysBetween } from '../dates/day.ts';
-import type { SowingMethod } from './fates.ts';
+import { growsOn, type SowingMethod } from './fates.ts';
 
 /** What is done with seedlings after they came up, in the order of the work. */
 export const CARE_KINDS = ['dark-off', 'cover-off', 'thin', 'prick-out', 'pot-on', 'feed', 'harden', 'plant-out'] as const;
@@ -154,4 +154,13 @@ export function dueCare<S extends StepDone>(steps: readonly S[], upOn: Day, toda
 /** The step to do next; null when all is done. */
 export function nextCare<S extends StepDue>(steps: readonly S[]): S | null {
   return steps.find((s) => s.doneOn === null) ?? null;
+}
+
+/** A step of a finished sowing that nobody marked for so many days was done without a word, or its plants are gone. */
+const FORGOTTEN_DAYS = 60;
+
+/** The step of a sowing to ask for on its page. Care ends with what ended the sowing; of one that is finished, old steps are not asked for. */
+export function askedCare<S extends StepDue>(steps: readonly S[], fate: string | null, today: Day): S | null {
+  const next = growsOn(fate) ? nextCare(steps) : null;
+  return next !== null && fate !== null && daysBetween(next.due, today) > FORGOTTEN_DAYS ? null : next;
 }

@@ -50,3 +50,6 @@ export const FATE_FACTS: Readonly<Record<Fate, { readonly words: string; readonl
   },
   'thrown-out': { words: 'thrown out too early', speaksOfSeed: false, why: 'slow seed may still have come' },
 };
+
+/** Whether seedlings of a sowing go on growing after this was said of it: nothing was said yet, or only that no more will come. */
+export const growsOn = (fate: string | null): boolean => fate === null || fate === 'came-up';

@@ -1,4 +1,4 @@
-import { type FATE_FACTS, nextLook, type SOWING_METHOD_FACTS } from '@esprel/core';
+import { askedCare, type FATE_FACTS, growsOn, nextLook, type SOWING_METHOD_FACTS } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { historyOf } from '../journal/history.ts';
 import { notFound } from '../problem.ts';
@@ -56,6 +56,18 @@ export function sowingSheet(db: Db, id: number, today: string): object {
   const counts = countsOf(db, id);
   const last = counts[counts.length - 1]?.countedOn ?? null;
   const loan = s.loan_id === null ? null : loanRow(db, s.loan_id);
+  const care = careOf(
+    db,
+    {
+      id,
+      sownOn: s.sown_on,
+      cropKey: lot.crop_key,
+      upOn: upOnOf(counts),
+      gardenId: s.garden_id,
+      plantOutOn: s.planned_id === null ? null : plannedRow(db, s.planned_id).plant_out_on,
+    },
+    today,
+  );
   return {
     sowing: {
       id: s.id,
@@ -84,18 +96,9 @@ export function sowingSheet(db: Db, id: number, today: string): object {
       coveredWith: s.covered_with,
       warmthC: s.warmth_c,
     },
-    care: careOf(
-      db,
-      {
-        id,
-        sownOn: s.sown_on,
-        cropKey: lot.crop_key,
-        upOn: upOnOf(counts),
-        gardenId: s.garden_id,
-        plantOutOn: s.planned_id === null ? null : plannedRow(db, s.planned_id).plant_out_on,
-      },
-      today,
-    ),
+    // Of what ended, the steps that were done stay.
+    care: growsOn(s.fate) ? care : care.filter((c) => c.doneOn !== null),
+    nextCare: upOnOf(counts) === null ? null : askedCare(care, s.fate, today),
     plants: plantsSheet(db, id),
     timing: timingOf(db, id),
     lost: all(

@@ -1,4 +1,4 @@
-import { type Crop, type Preparation, prepareForSowing, type TrayShape } from '@esprel/core';
+import { type Crop, growsOn, type Preparation, prepareForSowing, type TrayShape } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { historyOf } from '../journal/history.ts';
 import { notFound } from '../problem.ts';
@@ -117,7 +117,7 @@ export function traySheet(db: Db, id: number, today: string): object {
   ).map(({ upOn, cropKey, sownOn, gardenId, plantOutOn, ...s }) => ({
     ...s,
     care:
-      s.fate === null || s.fate === 'came-up'
+      growsOn(s.fate)
         ? nextCareOf(db, { id: s.id, sownOn, cropKey, upOn, gardenId, plantOutOn }, today, reader)
         : null,
   }));

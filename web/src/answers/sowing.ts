@@ -63,6 +63,7 @@ export interface SowingSheetData {
     readonly warmthC: number | null;
   };
   readonly care: readonly (StepDue & { readonly number: number })[];
+  readonly nextCare: StepDue | null;
   readonly plants: PlantsOfSowing & {
     readonly counts: readonly (PlantCount & {
       readonly id: number;

@@ -17,8 +17,7 @@ const session = useSession();
 const changes = useChanges();
 const format = useFormat();
 const s = computed(() => props.sheet.sowing);
-/** Nothing is to be done before anything is up. */
-const next = computed(() => (props.up > 0 ? (props.sheet.care.find((c) => c.doneOn === null) ?? null) : null));
+const next = computed(() => props.sheet.nextCare);
 async function done(): Promise<void> {
   const kind = next.value?.kind;
   if (!kind) return;
