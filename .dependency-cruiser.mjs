@@ -45,7 +45,6 @@ const WEB = [
   ['shared'],
   ['fields', 'charts'],
   ['base'],
-  ['answers'],
 ];
 
 /** A rule for every row: what it may not import are the rooms above it and its neighbours. */

@@ -1,3 +1,4 @@
+import { labelsApi, readQuery } from '@esprel/core/api';
 import { PDFDocument } from 'pdf-lib';
 import { describe, expect, it } from 'vitest';
 import { drawLabels } from '../src/labels/drawing.ts';
@@ -102,7 +103,7 @@ describe('labels', () => {
     expect(seen).toEqual([...seen].sort((a, b) => a - b));
     const told = new Int32Array(new SharedArrayBuffer(8));
     await drawLabels(library.db, {
-      query: { codes: codes.join(','), copies: '30' },
+      query: readQuery(labelsApi.plan.query, { codes: codes.join(','), copies: '30' }),
       today: library.today,
       asked: { as: 'pdf' },
       state: '',

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import TestLine from '../src/germination/TestLine.vue';
 import TestSteps from '../src/germination/TestSteps.vue';
-import type { ListedTest } from '../src/answers/germination.ts';
+import type { ListedTest } from '@esprel/core/api';
 import LotsFilter from '../src/lots/LotsFilter.vue';
 import { button, choose, eachDesk, settled, words } from './desk.ts';
 

@@ -14,7 +14,7 @@ import FieldText from '../src/fields/FieldText.vue';
 import FormFrame from '../src/fields/FormFrame.vue';
 import LotHistory from '../src/shared/StepHistory.vue';
 import LotsRow from '../src/lots/LotsRow.vue';
-import type { ListedLot } from '../src/answers/lots.ts';
+import type { ListedLot } from '@esprel/core/api';
 import VerdictNote from '../src/shared/VerdictNote.vue';
 import { verdictLook } from '../src/shared/verdictLook.ts';
 import { button, settled, SETTINGS, eachDesk, type } from './desk.ts';

@@ -4,7 +4,12 @@ import { useCountQueue } from '../src/germination/countQueue.ts';
 import { eachDesk } from './desk.ts';
 
 const desk = eachDesk();
-const count = (replicate: number, key: string, version = 3) => ({ testId: 7, replicate, key, body: { version, replicate, marks: [] } });
+const count = (replicate: number, key: string, version = 3) => ({
+  testId: 7,
+  replicate,
+  key,
+  body: { version, replicate, countedOn: '2027-03-14', marks: [] },
+});
 const sent = (): unknown[] => desk.calls.filter((c) => c.path === '/tests/7/counts').map((c) => (c.body as { version: number }).version);
 
 describe('counts that wait for the server', () => {

@@ -5,7 +5,7 @@ import type { Component } from 'vue';
 import { createMemoryHistory, createRouter, type Router } from 'vue-router';
 import { kit } from '../src/app/kit.ts';
 import { useSession } from '../src/base/session.ts';
-import type { Garden } from '../src/answers/season.ts';
+import type { Garden } from '@esprel/core/api';
 
 export interface Call {
   readonly method: string;

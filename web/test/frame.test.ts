@@ -1,3 +1,4 @@
+import { placesApi } from '@esprel/core/api';
 // @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest';
 import App from '../src/app/App.vue';
@@ -66,7 +67,7 @@ describe('the frame', () => {
   it('a change that fails is said where the last step stands, and put away by hand', async () => {
     const w = await desk.show(App, {}, '/today');
     desk.answers['DELETE /places/7'] = { status: 409, code: 'in-use', detail: 'Three lots lie in it.' };
-    expect(await useChanges().attempt('DELETE', '/places/7')).toBeNull();
+    expect(await useChanges().make(placesApi.remove, { id: 7 }, { version: 1 })).toBeNull();
     await settled();
     expect(words(w.find('.step'))).toContain('Three lots lie in it.');
     button(w, 'Put this line away').click();

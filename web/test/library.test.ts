@@ -5,8 +5,8 @@ import RestrictedPage from '../src/library/RestrictedPage.vue';
 import PlaceLogger from '../src/places/PlaceLogger.vue';
 import PlaceSheet from '../src/places/PlaceSheet.vue';
 import StocktakeRow from '../src/places/StocktakeRow.vue';
-import type { PlaceSheetData } from '../src/answers/places.ts';
-import type { VarietySheetData } from '../src/answers/varieties.ts';
+import type { PlaceSheetData } from '@esprel/core/api';
+import type { VarietySheetData } from '@esprel/core/api';
 import VarietySheet from '../src/varieties/VarietySheet.vue';
 import { button, eachDesk, errors, labelled, settled, type, words } from './desk.ts';
 
@@ -223,6 +223,7 @@ describe('a variety', () => {
       startWeeksMax: 8,
       emergeMinD: 6,
       emergeMaxD: 14,
+      anchor: 'last-frost',
     },
     crossesWith: Array.from({ length: 14 }, (_, i) => ({ id: 20 + i, name: `Row ${String(i + 1)}`, crop: 'Tomato' })),
     lots: [{ code: 'TM-001C', year: null, balance: 0, identity: 'sure', state: 'kept', source: 'Swap', median: null, verdict: null }],

@@ -25,8 +25,8 @@ describe('the list of lots, as it is read', () => {
   beforeEach(() => {
     desk.answers['GET /lots/tags'] = { tags: { all: 250, renew: 1 } };
     desk.answers['GET /lots/crops?tag=all'] = crops;
-    desk.answers['GET /lots?tag=all&sort=crop&from=0&limit=100'] = page(0);
-    desk.answers['GET /lots?tag=all&sort=crop&from=200&limit=100'] = page(200, 50);
+    desk.answers['GET /lots?tag=all&sort=crop&limit=100&from=0'] = page(0);
+    desk.answers['GET /lots?tag=all&sort=crop&limit=100&from=200'] = page(200, 50);
   });
 
   it('knows its length at once, and reads what is looked at, wherever that is', async () => {
@@ -50,14 +50,14 @@ describe('the list of lots, as it is read', () => {
   });
 
   it('begins again for another filter, and reads what is looked at anew after a change', async () => {
-    desk.answers['GET /lots?tag=renew&sort=crop&from=0&limit=100'] = { lots: [row(9)], next: null };
+    desk.answers['GET /lots?tag=renew&sort=crop&limit=100&from=0'] = { lots: [row(9)], next: null };
     desk.answers['GET /lots/crops?tag=renew'] = { crops: [{ key: 'tomato', name: 'Tomato', scientific: 'S', n: 1 }] };
     const list = useLotList();
     await settled();
     list.tag = 'renew';
     await settled();
     expect([list.lines.lots, list.lotAt(0)?.code]).toEqual([1, 'TM-009C']);
-    desk.answers['GET /lots?tag=renew&sort=crop&from=0&limit=100'] = { lots: [], next: null };
+    desk.answers['GET /lots?tag=renew&sort=crop&limit=100&from=0'] = { lots: [], next: null };
     desk.answers['GET /lots/tags'] = { tags: { all: 250 } };
     desk.answers['GET /lots/crops?tag=renew'] = { crops: [] };
     useChanges().revision += 1;
@@ -66,7 +66,7 @@ describe('the list of lots, as it is read', () => {
   });
 
   it('says what is wrong when the server refuses', async () => {
-    desk.answers['GET /lots?tag=all&sort=crop&from=0&limit=100'] = { status: 500, code: 'internal', detail: 'Something broke here.' };
+    desk.answers['GET /lots?tag=all&sort=crop&limit=100&from=0'] = { status: 500, code: 'internal', detail: 'Something broke here.' };
     const list = useLotList();
     await settled();
     expect(list.problem).toBe('Something broke here.');

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import RoundPlanView from '../src/germination/RoundPlanView.vue';
 import RoundView from '../src/germination/RoundView.vue';
-import type { RoundLotChoice } from '../src/answers/germination.ts';
+import type { RoundLotChoice } from '@esprel/core/api';
 import LotWhyView from '../src/lots/LotWhyView.vue';
 import { button, errors, labelled, SETTINGS, settled, eachDesk, type, words } from './desk.ts';
 import { lotSheet, tomato } from './lotSheet.ts';

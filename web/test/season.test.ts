@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import PlanForm from '../src/season/PlanForm.vue';
 import PlannedSheet from '../src/season/PlannedSheet.vue';
 import SeasonView from '../src/season/SeasonView.vue';
-import type { LotSeason, PlannedSheetData, SeasonLane, SeasonPage } from '../src/answers/season.ts';
+import type { LotSeason, PlannedSheetData, SeasonLane, SeasonPage } from '@esprel/core/api';
 import { button, choose, errors, labelled, settled, eachDesk, type, words, LIBRARY_GARDEN } from './desk.ts';
 
 const desk = eachDesk();

@@ -3,7 +3,7 @@ import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { describe, expect, it } from 'vitest';
 import TrayGrowing from '../src/sowing/TrayGrowing.vue';
 import TrayPlan from '../src/sowing/TrayPlan.vue';
-import type { TraySheetData } from '../src/answers/trays.ts';
+import type { TraySheetData } from '@esprel/core/api';
 import { button, eachDesk, labelled, settled, type, words } from './desk.ts';
 
 const action = { action: { id: 1, summary: 'done' } };

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { InputError } from '../errors.ts';
 import { addressOf, decimal, oneOf, reads, readParams, readQuery, text, whole } from './contract.ts';
-import { members } from './members.ts';
+import { membersApi } from './members.ts';
 
 const list = reads<unknown>()('/lots/:code/tests', 'desk', {
   q: text(5),
@@ -20,11 +20,11 @@ const wrongPath = (act: () => unknown): string => {
 
 describe('the contract', () => {
   it('makes an address of what is asked, with every sign in its place, and leaves out what is not asked', () => {
-    expect(addressOf(members.sheet, { id: 7 })).toBe('/members/7');
+    expect(addressOf(membersApi.sheet, { id: 7 })).toBe('/members/7');
     expect(addressOf(list, { code: 'TM 1/?', q: 'a&b', limit: 3, state: null, warm: undefined })).toBe(
       '/lots/TM%201%2F%3F/tests?q=a%26b&limit=3',
     );
-    expect(addressOf(members.list, { q: '' })).toBe('/members');
+    expect(addressOf(membersApi.list, { q: '' })).toBe('/members');
   });
 
   it('reads back what an address says: ids as numbers, the rest as texts', () => {

@@ -62,8 +62,42 @@ export interface Changes<P extends string, B, A> {
   readonly answer?: A;
 }
 
+/** A POST that does something beside the record and leaves no step in the history: reads a file, moves a device. */
+export interface Does<P extends string, Q extends QuerySpec, B, A> {
+  readonly kind: 'does';
+  readonly method: 'post';
+  readonly path: P;
+  readonly query: Q;
+  readonly schema: yup.Schema<B>;
+  readonly who: Caller;
+  readonly answer?: A;
+}
+
+/** A POST that takes a file as it is. It writes nothing: what comes of it is a change of its own. */
+export interface TakesFile<P extends string, Q extends QuerySpec, A> {
+  readonly kind: 'takes file';
+  readonly method: 'post';
+  readonly path: P;
+  readonly query: Q;
+  readonly who: Caller;
+  readonly answer?: A;
+}
+
+/** A GET whose answer is a file of this type. */
+export interface GivesFile<P extends string, Q extends QuerySpec> {
+  readonly kind: 'gives file';
+  readonly type: string;
+  readonly path: P;
+  readonly query: Q;
+  readonly who: Caller;
+}
+
 export type AnyReads<A = unknown> = Reads<string, QuerySpec, A>;
 export type AnyChanges<A = unknown> = Omit<Changes<string, unknown, A>, 'schema'> & { readonly schema: yup.Schema<unknown> };
+export type AnyDoes<A = unknown> = Omit<Does<string, QuerySpec, unknown, A>, 'schema'> & { readonly schema: yup.Schema<unknown> };
+export type AnyTakesFile<A = unknown> = TakesFile<string, QuerySpec, A>;
+export type AnyGivesFile = GivesFile<string, QuerySpec>;
+export type AnyRoute = AnyReads | AnyChanges | AnyDoes | AnyTakesFile | AnyGivesFile;
 
 /** The answer of a route. */
 export type Answer<R> = R extends { readonly answer?: infer A } ? A : never;
@@ -89,6 +123,35 @@ export const changes =
     who,
   });
 
+/** `does<Overview>()('/imports/:id/stop', emptyForm, 'desk')` */
+export const does =
+  <A>() =>
+  <P extends string, B, const Q extends QuerySpec = Record<never, never>>(
+    path: P,
+    schema: yup.Schema<B>,
+    who: Caller,
+    query?: Q,
+  ): Does<P, Q, B, A> => ({ kind: 'does', method: 'post', path, query: query ?? ({} as Q), schema, who });
+
+/** `takesFile<Overview>()('/imports', 'desk', { name: text() })` */
+export const takesFile =
+  <A>() =>
+  <P extends string, const Q extends QuerySpec = Record<never, never>>(path: P, who: Caller, query?: Q): TakesFile<P, Q, A> => ({
+    kind: 'takes file',
+    method: 'post',
+    path,
+    query: query ?? ({} as Q),
+    who,
+  });
+
+/** `givesFile('/export/lots.csv', 'text/csv', 'desk')` */
+export const givesFile = <P extends string, const Q extends QuerySpec = Record<never, never>>(
+  path: P,
+  type: string,
+  who: Caller,
+  query?: Q,
+): GivesFile<P, Q> => ({ kind: 'gives file', type, path, query: query ?? ({} as Q), who });
+
 type Given = Readonly<Record<string, string | number | null | undefined>>;
 
 const NAMED = /:([A-Za-z]+)/g;
@@ -103,15 +166,19 @@ export function addressOf(route: { readonly path: string; readonly query?: Query
   return query.length === 0 ? path : `${path}?${query.join('&')}`;
 }
 
+/** A row's number as it stands in an address. Throws an InputError for what is none. */
+export function readId(name: string, given: string): number {
+  if (!/^\d{1,15}$/.test(given) || Number(given) < 1) throw wrong(name, 'must be a number from 1');
+  return Number(given);
+}
+
 /** The parameters of a request's path. Throws an InputError for an id that is no number. */
 export function readParams<P extends string>(path: P, texts: Readonly<Record<string, string>>): Params<P> {
   const params: Record<string, string | number> = {};
   for (const [, name] of path.matchAll(NAMED)) {
     if (name === undefined) continue;
     const given = texts[name] ?? '';
-    const isId = name === 'id' || name.endsWith('Id');
-    if (isId && (!/^\d{1,15}$/.test(given) || Number(given) < 1)) throw wrong(name, 'must be a number from 1');
-    params[name] = isId ? Number(given) : given;
+    params[name] = name === 'id' || name.endsWith('Id') ? readId(name, given) : given;
   }
   return params as Params<P>;
 }

@@ -16,13 +16,13 @@ export interface WrittenRow {
   readonly after: unknown;
 }
 
-export const people = {
+export const peopleApi = {
   list: reads<{ readonly people: readonly Person[] }>()('/people', 'desk'),
   add: changes<{ readonly id: number }>()('post', '/people', personForm, 'desk'),
   remove: changes<{ readonly id: number }>()('delete', '/people/:id', asSeenForm, 'coordinator'),
 };
 
-export const history = {
+export const historyApi = {
   steps: reads<{ readonly steps: readonly HistoryStep[]; readonly next: number | null }>()('/history', 'desk', {
     limit: whole(1, 500),
     before: whole(1, Number.MAX_SAFE_INTEGER),

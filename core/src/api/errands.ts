@@ -14,7 +14,7 @@ export interface Errand {
   readonly doneOn: string | null;
 }
 
-export const errands = {
+export const errandsApi = {
   open: reads<{ readonly errands: readonly Errand[] }>()('/errands', 'desk'),
   done: changes<{ readonly done: number }>()('post', '/errands/done', errandsDoneForm, 'desk'),
 };

@@ -69,7 +69,7 @@ export interface MemberSheet {
   readonly history: readonly HistoryStep[];
 }
 
-export const members = {
+export const membersApi = {
   list: reads<{ readonly members: readonly ListedMember[]; readonly next: string | null }>()('/members', 'desk', {
     q: text(),
     limit: whole(1, 500),

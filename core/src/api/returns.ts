@@ -20,7 +20,7 @@ export interface BroughtBack {
   readonly warnings: readonly string[];
 }
 
-export const returns = {
+export const returnsApi = {
   waiting: reads<{ readonly returns: readonly WaitingReturn[] }>()('/returns', 'desk'),
   bringBack: changes<BroughtBack>()('post', '/returns', returnForm, 'desk'),
   bringBackUnsown: changes<{ readonly lotCode: string }>()('post', '/loans/:id/unsown', unsownForm, 'desk'),

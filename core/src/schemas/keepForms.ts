@@ -163,3 +163,4 @@ export const scaleForm = shape({
   trayGrams: orNull(number({ min: 0, max: 500 })),
 });
 export const printerForm = shape({ labelsLeft: whole({ min: 0, max: 5000 }), jammed: flag() });
+export const judgingForm = shape({ paused: need(flag()) });

@@ -1,8 +1,9 @@
-import { calibrate, type FirstTest, plural, type PredictedTest, predictionOf, sourceQuality, spreadsForm, wrong } from '@esprel/core';
+import { calibrate, type FirstTest, plural, type PredictedTest, predictionOf, sourceQuality, wrong } from '@esprel/core';
+import { type CalibrationData, type SourcesData, calibrationApi } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { libraryCrop } from '../records/crop.ts';
-import { changes, read, type Route } from '../routing/route.ts';
+import { makes, type Route, serves } from '../routing/route.ts';
 
 /** Fewer first tests than this tell too little of a family. */
 const LEAST_FIRSTS = 8;
@@ -75,7 +76,7 @@ function familiesOf(db: Db, rows: readonly Row[]): Family[] {
     .sort((a, b) => b.tests - a.tests || a.family.localeCompare(b.family));
 }
 
-function calibration(db: Db): object {
+function calibration(db: Db): CalibrationData {
   const rows = predicted(db);
   return {
     ...calibrate(rows.map(asTest)),
@@ -93,7 +94,7 @@ function calibration(db: Db): object {
   };
 }
 
-function takeSpreads(change: Change, families: readonly string[]): object {
+function takeSpreads(change: Change, families: readonly string[]) {
   const { db } = change;
   const known = new Map(familiesOf(db, predicted(db)).map((f) => [f.family, f]));
   families.forEach((name, i) => {
@@ -123,7 +124,7 @@ function takeSpreads(change: Change, families: readonly string[]): object {
 }
 
 /** First tests by source, each held against what was expected of it. */
-function sources(db: Db): object {
+function sources(db: Db): SourcesData {
   const bySource = new Map<number, { name: string; tests: FirstTest[]; seen: Set<number> }>();
   for (const r of predicted(db)) {
     const there = bySource.get(r.sourceId) ?? { name: r.source, tests: [], seen: new Set<number>() };
@@ -138,16 +139,14 @@ function sources(db: Db): object {
   return {
     typical,
     differ,
-    sources: list.map((s, i) => ({ source: s.name, ...quality[i] })).sort((a, b) => (a.median ?? 0) - (b.median ?? 0)),
+    sources: list.map((s, i) => ({ source: s.name, ...(quality[i] as (typeof quality)[number]) })).sort((a, b) => a.median - b.median),
   };
 }
 
 export function calibrationRoutes(): Route[] {
   return [
-    read('/calibration', ({ db }) => calibration(db)),
-    read('/calibration/sources', ({ db }) => sources(db)),
-    changes('post', '/calibration/spreads', 'prior spreads', spreadsForm, (change, { body }) =>
-      takeSpreads(change, body.families as string[]),
-    ),
+    serves(calibrationApi.sheet, ({ db }) => calibration(db)),
+    serves(calibrationApi.sources, ({ db }) => sources(db)),
+    makes(calibrationApi.take, 'prior spreads', (change, { body }) => takeSpreads(change, body.families as string[])),
   ];
 }

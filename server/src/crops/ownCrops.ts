@@ -11,6 +11,7 @@ import {
   type ownCropForm,
   wrong,
 } from '@esprel/core';
+import type { CropSheet } from '@esprel/core/api';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
@@ -22,7 +23,7 @@ import { cropOf, ownCrop, type OwnCropRow } from '../records/crop.ts';
 type Body = yup.InferType<typeof ownCropForm>;
 
 /** What a form about an own crop needs beside its figures. */
-export function ownCropSheet(db: Db, key: string): object | null {
+export function ownCropSheet(db: Db, key: string): CropSheet['ownCrop'] {
   const row = one<OwnCropRow>(db, 'SELECT * FROM own_crops WHERE key = ?', key);
   return row ? { fromKey: row.from_key, names: JSON.parse(row.names) as string[], version: row.version } : null;
 }

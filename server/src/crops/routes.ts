@@ -1,22 +1,10 @@
-import {
-  asSeenForm,
-  checkFigure,
-  type Crop,
-  figureProblems,
-  isOwnFigure,
-  latinName,
-  OWN_FIGURES,
-  ownCropEditForm,
-  ownCropForm,
-  ownFigureForm,
-  wrong,
-} from '@esprel/core';
+import { cropsApi } from '@esprel/core/api';
+import { checkFigure, type Crop, type OwnFigure, figureProblems, isOwnFigure, latinName, OWN_FIGURES, wrong } from '@esprel/core';
 import { CROP_NAMES } from '@esprel/core/crops/names';
 import { all, one } from '../db/db.ts';
 import { holdWritten, writtenVersion } from '../journal/change.ts';
 import { baseCrop, everyLibraryCrop, findCrops, libraryCrop } from '../records/crop.ts';
-import { queryText } from '../routing/query.ts';
-import { changes, read, type Route } from '../routing/route.ts';
+import { makes, type Route, serves } from '../routing/route.ts';
 import { addOwnCrop, editOwnCrop, ownCropSheet, removeOwnCrop } from './ownCrops.ts';
 
 /** What else a crop is called, without its own two names, plurals and misspellings. */
@@ -28,8 +16,8 @@ function otherNames(crop: Crop): string[] {
 
 export function cropRoutes(refreshCrop: (cropKey: string) => readonly number[]): Route[] {
   return [
-    read('/crops', ({ db }, { query }) => {
-      const q = queryText(query, 'q');
+    serves(cropsApi.list, ({ db }, { query }) => {
+      const q = query.q;
       const byKey = new Map(everyLibraryCrop(db).map((c) => [c.key, c]));
       const asked: readonly { readonly key: string; readonly as?: string }[] = q === null ? [...byKey.values()] : findCrops(db, q);
       const used = new Map(
@@ -45,32 +33,30 @@ export function cropRoutes(refreshCrop: (cropKey: string) => readonly number[]):
         }),
       };
     }),
-    read('/crops/:key', ({ db }, { params }) => {
-      const crop = libraryCrop(db, params.key ?? '');
+    serves(cropsApi.sheet, ({ db }, { params }) => {
+      const crop = libraryCrop(db, params.key);
       return {
         crop,
         reference: baseCrop(db, crop.key),
         /** Set where the library added the crop itself. */
         ownCrop: ownCropSheet(db, crop.key),
         names: otherNames(crop),
-        figures: all<{ id: number; field: string; reason: string | null }>(
+        figures: all<{ id: number; field: OwnFigure; reason: string | null }>(
           db,
           'SELECT id, field, reason FROM own_figures WHERE crop_key = ? ORDER BY field',
           crop.key,
         ).map(({ id, field, reason }) => ({ field, reason, version: writtenVersion(db, 'own_figures', id) })),
       };
     }),
-    changes('post', '/crops', 'own crop', ownCropForm, (change, { body }) => addOwnCrop(change, body)),
-    changes('patch', '/crops/:key', 'own crop', ownCropEditForm, (change, { params, body }) => {
-      const edited = editOwnCrop(change, params.key ?? '', body);
+    makes(cropsApi.add, 'own crop', (change, { body }) => addOwnCrop(change, body)),
+    makes(cropsApi.edit, 'own crop', (change, { params, body }) => {
+      const edited = editOwnCrop(change, params.key, body);
       for (const id of refreshCrop(edited.key)) change.touch('lot', id);
       return edited;
     }),
-    changes('delete', '/crops/:key', 'own crop', asSeenForm, (change, { params, body }) =>
-      removeOwnCrop(change, params.key ?? '', body.version),
-    ),
-    changes('put', '/crops/:key/own-figure', 'own figure', ownFigureForm, (change, { params, body }) => {
-      const crop = libraryCrop(change.db, params.key ?? '');
+    makes(cropsApi.remove, 'own crop', (change, { params, body }) => removeOwnCrop(change, params.key, body.version)),
+    makes(cropsApi.figure, 'own figure', (change, { params, body }) => {
+      const crop = libraryCrop(change.db, params.key);
       const { field } = body;
       if (!isOwnFigure(field)) throw wrong('field', `must be one of: ${Object.keys(OWN_FIGURES).join(', ')}`);
       const { label } = OWN_FIGURES[field];

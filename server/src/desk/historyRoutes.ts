@@ -1,4 +1,4 @@
-import { history } from '@esprel/core/api';
+import { historyApi } from '@esprel/core/api';
 import { eventsOf, historyPage, rowsOf } from '../journal/history.ts';
 import { undoAction } from '../journal/undo.ts';
 import { makes, type Route, serves } from '../routing/route.ts';
@@ -8,14 +8,14 @@ const LONG_ROWS = 1000;
 
 export function journalRoutes(): Route[] {
   return [
-    serves(history.steps, ({ db }, { query }) => {
+    serves(historyApi.steps, ({ db }, { query }) => {
       const limit = query.limit ?? 100;
       const steps = historyPage(db, query.before ?? Number.MAX_SAFE_INTEGER, limit);
       return { steps, next: steps.length === limit ? (steps[steps.length - 1]?.id ?? null) : null };
     }),
-    serves(history.rows, ({ db }, { params }) => ({ events: eventsOf(db, params.id) })),
+    serves(historyApi.rows, ({ db }, { params }) => ({ events: eventsOf(db, params.id) })),
     makes(
-      history.undo,
+      historyApi.undo,
       'undo',
       (change, { params }) => undoAction(change, params.id),
       (db, { id }) => rowsOf(db, id) > LONG_ROWS,

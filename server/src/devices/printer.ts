@@ -1,7 +1,8 @@
-import { parse, plural, printerForm } from '@esprel/core';
+import { devicesApi } from '@esprel/core/api';
+import { plural } from '@esprel/core';
 import type { Db } from '../db/db.ts';
 import { notFound, Problem } from '../problem.ts';
-import { unrecorded, FileAnswer, read, type Route } from '../routing/route.ts';
+import { acts, FileAnswer, gives, type Route, serves } from '../routing/route.ts';
 
 interface PrintJob {
   readonly title: string;
@@ -81,7 +82,7 @@ export function printer(db: Db): SimulatedPrinter {
 }
 
 export function printerRoutes(): Route[] {
-  const state = (db: Db): object => {
+  const state = (db: Db) => {
     const p = printer(db);
     return {
       labelsLeft: p.labelsLeft,
@@ -91,14 +92,14 @@ export function printerRoutes(): Route[] {
     };
   };
   return [
-    read('/devices/printer', ({ db }) => state(db)),
-    read('/devices/printer/jobs/:id/:page', ({ db }, { params }) => {
+    serves(devicesApi.printer, ({ db }) => state(db)),
+    gives(devicesApi.printedPage, ({ db }, { params }) => {
       const svg = printer(db).page(Number(params.id), Number(params.page) - 1);
       if (svg === null) throw notFound('That printed page');
-      return new FileAnswer('image/svg+xml', svg);
+      return new FileAnswer(svg);
     }),
-    unrecorded('/devices/printer', ({ db }, { body }) => {
-      const form = parse(printerForm, body);
+    acts(devicesApi.setPrinter, ({ db }, { body }) => {
+      const form = body;
       const p = printer(db);
       p.labelsLeft = form.labelsLeft ?? p.labelsLeft;
       p.jammed = form.jammed ?? p.jammed;

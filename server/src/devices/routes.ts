@@ -1,21 +1,10 @@
-import {
-  addDays,
-  dayFromNumber,
-  dayNumber,
-  parse,
-  plural,
-  scaleForm,
-  simulatedLog,
-  SimulatedScale,
-  SMALL_SCALE,
-  wrong,
-} from '@esprel/core';
+import { devicesApi } from '@esprel/core/api';
+import { addDays, dayFromNumber, dayNumber, plural, simulatedLog, SimulatedScale, SMALL_SCALE, wrong } from '@esprel/core';
 import { type Db, one } from '../db/db.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { lotByCode } from '../records/lot.ts';
 import { climateIn, placesById } from '../records/place.ts';
-import { queryWhole } from '../routing/query.ts';
-import { unrecorded, FileAnswer, read, type Route } from '../routing/route.ts';
+import { acts, FileAnswer, gives, type Route, serves } from '../routing/route.ts';
 import { printerRoutes } from './printer.ts';
 
 /** The panel of the scale: what lies on it, in words, for whoever plays with the stand-in. */
@@ -40,15 +29,15 @@ function gramsPerSeed(db: Db, code: string): { readonly code: string; readonly g
 }
 
 function scaleRoutes(): Route[] {
-  const state = (db: Db): object => ({ ...pan(db).scale.read(), on: pan(db).on, maxGrams: SMALL_SCALE.maxGrams, simulated: true });
+  const state = (db: Db) => ({ ...pan(db).scale.read(), on: pan(db).on, maxGrams: SMALL_SCALE.maxGrams, simulated: true });
   return [
-    read('/devices/scale', ({ db }) => state(db)),
-    unrecorded('/devices/scale/tare', ({ db }) => {
+    serves(devicesApi.scale, ({ db }) => state(db)),
+    acts(devicesApi.tare, ({ db }) => {
       pan(db).scale.tare();
       return state(db);
     }),
-    unrecorded('/devices/scale', ({ db }, { body }) => {
-      const form = parse(scaleForm, body);
+    acts(devicesApi.lay, ({ db }, { body }) => {
+      const form = body;
       const p = pan(db);
       if (form.lotCode != null) {
         const seeds =
@@ -77,8 +66,8 @@ export function deviceRoutes(): Route[] {
   return [
     ...scaleRoutes(),
     ...printerRoutes(),
-    read('/devices/logger.csv', ({ db, today }, { query }) => {
-      const id = queryWhole(query, 'place', 1, Number.MAX_SAFE_INTEGER);
+    gives(devicesApi.logger, ({ db, today }, { query }) => {
+      const id = query.place;
       const places = placesById(db);
       const place = id === null ? undefined : places.get(id);
       if (!place) throw wrong('place', 'choose the place in which the logger lies');
@@ -102,7 +91,7 @@ export function deviceRoutes(): Route[] {
         addDays(today, -1),
         random,
       );
-      return new FileAnswer('text/csv', csv, { saveAs: `logger ${place.name.replace(/[^\w -]/g, '_')}.csv` });
+      return new FileAnswer(csv, { saveAs: `logger ${place.name.replace(/[^\w -]/g, '_')}.csv` });
     }),
   ];
 }

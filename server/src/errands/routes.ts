@@ -1,13 +1,13 @@
 import { plural, wrong } from '@esprel/core';
-import { type Errand, errands } from '@esprel/core/api';
+import { type Errand, errandsApi } from '@esprel/core/api';
 import { one } from '../db/db.ts';
 import { makes, type Route, serves } from '../routing/route.ts';
 import { ERRANDS, openErrands } from './errands.ts';
 
 export function errandRoutes(): Route[] {
   return [
-    serves(errands.open, ({ db }) => ({ errands: openErrands(db) })),
-    makes(errands.done, 'errand', (change, { body }) => {
+    serves(errandsApi.open, ({ db }) => ({ errands: openErrands(db) })),
+    makes(errandsApi.done, 'errand', (change, { body }) => {
       const ids = body.ids as number[];
       const done: Errand[] = [];
       ids.forEach((id, i) => {

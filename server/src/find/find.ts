@@ -154,7 +154,7 @@ function describeThing(db: Db, name: NameFound): Found[] {
  * Finds by code, variety, synonym, crop, scientific name, member, source, place and year, through typing mistakes. One
  * text that is one name comes first; else every word is looked for by itself, as in "tolgate fridge 2024".
  */
-export function find(db: Db, text: string): object {
+export function find(db: Db, text: string) {
   const code = parseLotCode(text);
   if (code !== null) {
     const lot = one<LotFound>(db, `${LOT} WHERE l.code = ?`, code);

@@ -1,7 +1,7 @@
-import { queryText } from '../routing/query.ts';
-import { read, type Route } from '../routing/route.ts';
+import { findApi } from '@esprel/core/api';
+import { type Route, serves } from '../routing/route.ts';
 import { find } from './find.ts';
 
 export function findRoutes(): Route[] {
-  return [read('/find', ({ db }, { query }) => find(db, queryText(query, 'q', 100) ?? ''))];
+  return [serves(findApi.find, ({ db }, { query }) => find(db, query.q ?? ''))];
 }

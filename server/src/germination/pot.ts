@@ -1,17 +1,18 @@
 import type * as yup from 'yup';
 import { type potForm, SOWING_METHOD_FACTS, wrong } from '@esprel/core';
+import type { Pottable } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
-import { lotNames, lotRow } from '../records/lot.ts';
+import { lotNames, lotRow, type LotRow } from '../records/lot.ts';
 import { replicatesOf, testRow } from '../records/test.ts';
 
 /** Sprouts that lie on the paper still, and the members who had this variety before and may want plants, the latest first. */
-export function pottable(db: Db, id: number): object {
+export function pottable(db: Db, id: number): Pottable {
   const test = testRow(db, id);
   return {
     sprouts: sprouts(db, id),
     left: sprouts(db, id) - pottedOf(db, id),
-    members: all(
+    members: all<Pottable['members'][number]>(
       db,
       `SELECT m.id, m.name, max(o.lent_on) AS lentOn FROM loans o JOIN members m ON m.id = o.member_id JOIN lots l ON l.id = o.lot_id
        WHERE l.variety_id = (SELECT variety_id FROM lots WHERE id = ?) GROUP BY m.id ORDER BY lentOn DESC LIMIT 8`,
@@ -34,7 +35,7 @@ function pottedOf(db: Db, testId: number): number {
  * Moves sprouts from the paper into pots: a sowing that is linked to its test and counts them as up. It tells nothing new
  * of the lot, because the test counts the same seeds.
  */
-export function potSprouts(change: Change, id: number, body: yup.InferType<typeof potForm>): object {
+export function potSprouts(change: Change, id: number, body: yup.InferType<typeof potForm>) {
   const { db, today } = change;
   const test = testRow(db, id);
   const left = sprouts(db, id) - pottedOf(db, id);
@@ -62,5 +63,5 @@ export function potSprouts(change: Change, id: number, body: yup.InferType<typeo
   change.describe(
     `Potted ${String(body.plants)} sprouts of ${lotRow(db, test.lot_id)?.code ?? ''} ${lotNames(db, test.lot_id).variety} from its test`,
   );
-  return { sowingId: sowing, lotCode: lotRow(db, test.lot_id)?.code, plants: body.plants };
+  return { sowingId: sowing, lotCode: (lotRow(db, test.lot_id) as LotRow).code, plants: body.plants };
 }

@@ -1,30 +1,30 @@
-import { parse, roundForm, roundPlanForm, wrong } from '@esprel/core';
+import { wrong } from '@esprel/core';
+import { type ListedRound, roundsApi } from '@esprel/core/api';
 import { all } from '../db/db.ts';
 import { readSettings } from '../records/settings.ts';
-import { pathId, queryText } from '../routing/query.ts';
-import { unrecorded, changes, read, type Route } from '../routing/route.ts';
+import { acts, makes, type Route, serves } from '../routing/route.ts';
 import { type AskedLot, askedLots, makeRound, MOST_LOTS, planOf, roundLotOf, roundSheet } from './rounds.ts';
 
 export function roundRoutes(): Route[] {
   return [
-    read('/rounds', ({ db }) => ({
-      rounds: all(
+    serves(roundsApi.list, ({ db }) => ({
+      rounds: all<ListedRound>(
         db,
         `SELECT r.id, r.planned_on AS plannedOn, r.note, count(t.id) AS tests, sum(t.planned) AS planned,
            sum(t.closed_on IS NULL) AS open, min(t.started_on) AS startsOn
          FROM rounds r JOIN tests t ON t.round_id = r.id GROUP BY r.id ORDER BY r.id DESC LIMIT 100`,
       ),
     })),
-    read('/rounds/lots', ({ db }, { query }) => {
-      const codes = (queryText(query, 'codes', 4000) ?? '').split(',').filter((c) => c !== '');
+    serves(roundsApi.lots, ({ db }, { query }) => {
+      const codes = (query.codes ?? '').split(',').filter((c) => c !== '');
       if (codes.length > MOST_LOTS) throw wrong('codes', `holds too many; ${String(MOST_LOTS)} at most`);
-      return { lots: codes.map((code) => roundLotOf(db, code)), openDays: readSettings(db).openDays };
+      return { lots: codes.map((code) => roundLotOf(db, code)), openDays: readSettings(db).openDays ?? null };
     }),
-    unrecorded('/rounds/plan', ({ db }, { body }) => {
-      const asked = parse(roundPlanForm, body);
+    acts(roundsApi.plan, ({ db }, { body }) => {
+      const asked = body;
       return planOf(db, askedLots(db, asked.lots as AskedLot[]), asked.from);
     }),
-    read('/rounds/:id', ({ db }, { params }) => roundSheet(db, pathId(params.id, 'id'))),
-    changes('post', '/rounds', 'plan round', roundForm, (change, { body }) => makeRound(change, body)),
+    serves(roundsApi.sheet, ({ db }, { params }) => roundSheet(db, params.id)),
+    makes(roundsApi.make, 'plan round', (change, { body }) => makeRound(change, body)),
   ];
 }

@@ -14,6 +14,7 @@ import {
   testSize,
   wrong,
 } from '@esprel/core';
+import type { RoundLotChoice, RoundSheetData } from '@esprel/core/api';
 import { type Db, one } from '../db/db.ts';
 import type { StoredEstimate } from '../estimates/stored.ts';
 import type { Change } from '../journal/change.ts';
@@ -29,7 +30,7 @@ import { writeTest } from './testSteps.ts';
 export const MOST_LOTS = 100;
 
 /** What a test of a lot could be: sizes with their chance of a clear answer, and how many seeds it may take. */
-export function roundLotOf(db: Db, code: string): object {
+export function roundLotOf(db: Db, code: string): RoundLotChoice {
   const lot = lotByCode(db, code, 'codes');
   const crop = libraryCrop(db, lot.crop_key);
   const stored = one<{ estimate: string }>(db, 'SELECT estimate FROM lot_estimates WHERE lot_id = ?', lot.id);
@@ -45,7 +46,6 @@ export function roundLotOf(db: Db, code: string): object {
   const { options } = sizes(grown);
   const advised = sizes(spendable).recommended ?? (grown >= SMALLEST_TEST ? SMALLEST_TEST : null);
   const open = one<{ id: number }>(db, 'SELECT id FROM tests WHERE lot_id = ? AND closed_on IS NULL', lot.id);
-  const protocol = testProtocol(crop);
   return {
     lotCode: lot.code,
     variety: lotNames(db, lot.id).variety,
@@ -62,7 +62,6 @@ export function roundLotOf(db: Db, code: string): object {
     replicates: advised === null ? [] : bagsFor(advised),
     /** True when only seed that is grown on afterwards can be spared. */
     growOn: advised !== null && advised > spendable,
-    protocol: { warmth: protocol.warmth, light: protocol.light, preparationDays: protocol.preparationDays, method: protocol.method },
     problem: open
       ? 'is being tested already'
       : grown < SMALLEST_TEST
@@ -113,7 +112,7 @@ export function planOf(db: Db, lots: readonly { lot: LotRow; bags: readonly numb
   return planRound(asked, from, readSettings(db).openDays ?? []);
 }
 
-export function makeRound(change: Change, body: yup.InferType<typeof roundForm>): object {
+export function makeRound(change: Change, body: yup.InferType<typeof roundForm>) {
   const { db, today } = change;
   if (body.from < today) throw wrong('from', `must not be before today, ${today}`);
   const lots = askedLots(db, body.lots as AskedLot[]);
@@ -147,7 +146,7 @@ export function makeRound(change: Change, body: yup.InferType<typeof roundForm>)
 }
 
 /** A round as its page shows it: its tests as they really are, and what it takes. */
-export function roundSheet(db: Db, id: number): object {
+export function roundSheet(db: Db, id: number): RoundSheetData {
   const round = one<{ id: number; plannedOn: string; note: string | null }>(
     db,
     'SELECT id, planned_on AS plannedOn, note FROM rounds WHERE id = ?',

@@ -1,4 +1,5 @@
-import { type BatchCounted, type CountsDue, type DatedStep, datedSteps, nextCountOf, nextStep } from '@esprel/core';
+import { type BatchCounted, datedSteps, nextCountOf, nextStep, type TestMethod } from '@esprel/core';
+import type { ListedTest } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 import type { TestRow } from '../records/test.ts';
 
@@ -17,33 +18,10 @@ interface ListedRow extends TestRow {
   readonly lastBag: number | null;
 }
 
-export interface ListedTest {
-  readonly id: number;
-  readonly version: number;
+/** As the list shows it, with what the work of a day goes by. */
+export interface TestInList extends ListedTest {
   readonly lotId: number;
-  readonly lotCode: string;
-  readonly variety: string;
-  readonly crop: string;
-  readonly method: string;
-  readonly roundId: number | null;
-  /** Numbers of its bags within the round, first and last. */
-  readonly bagNumbers: readonly [number, number] | null;
-  readonly planned: boolean;
-  readonly startedOn: string;
-  readonly warmFrom: string;
   readonly countDays: readonly number[];
-  readonly callOn: string | null;
-  readonly closedOn: string | null;
-  readonly seeds: number;
-  readonly bags: number;
-  readonly marked: number;
-  readonly normal: number;
-  readonly alive: number;
-  /** The next step of preparation, or a look into the cold. */
-  readonly step: { readonly kind: 'step' | 'look'; readonly due: string; readonly step: DatedStep } | null;
-  readonly next: CountsDue | null;
-  /** Day of the next thing to do: lay it, go on with its preparation, count or close it. */
-  readonly due: string | null;
 }
 
 const COUNTED = 'FROM replicates r WHERE r.test_id = t.id AND r.dropped_why IS NULL';
@@ -77,7 +55,7 @@ function batchesByTest(db: Db): Map<number, BatchCounted[]> {
 }
 
 /** Tests of a state, open ones by the day of what comes next, closed ones the latest first; or all of one round, by bag. */
-export function listTests(db: Db, which: 'open' | 'closed' | { readonly roundId: number }): ListedTest[] {
+export function listTests(db: Db, which: 'open' | 'closed' | { readonly roundId: number }): TestInList[] {
   const rows = all<ListedRow>(
     db,
     `SELECT t.*, l.code, v.name AS variety, c.name AS crop,
@@ -94,7 +72,7 @@ export function listTests(db: Db, which: 'open' | 'closed' | { readonly roundId:
   );
   const steps = stepsByTest(db);
   const batches = batchesByTest(db);
-  const tests = rows.map((t): ListedTest => {
+  const tests = rows.map((t): TestInList => {
     const countDays = JSON.parse(t.count_days) as number[];
     const running = t.closed_on === null && t.planned === 0;
     const seeds = t.seeds ?? 0;
@@ -109,7 +87,7 @@ export function listTests(db: Db, which: 'open' | 'closed' | { readonly roundId:
       lotCode: t.code,
       variety: t.variety,
       crop: t.crop,
-      method: t.method,
+      method: t.method as TestMethod,
       roundId: t.round_id,
       bagNumbers: t.firstBag === null || t.lastBag === null ? null : [t.firstBag, t.lastBag],
       planned: t.planned === 1,

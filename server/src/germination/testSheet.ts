@@ -14,6 +14,7 @@ import {
   type TestMethod,
   testProtocol,
 } from '@esprel/core';
+import type { LotEstimateShort, TestSheetData } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
@@ -48,7 +49,7 @@ function summaryOf(test: TestRow, replicates: readonly Replicate[]): Germination
 }
 
 /** A test as its page shows it: what was laid, what is marked, what it says so far, what comes next. */
-export function testSheet(db: Db, id: number, today: string): object {
+export function testSheet(db: Db, id: number, today: string): TestSheetData {
   const test = testRow(db, id);
   const lot = lotRow(db, test.lot_id);
   if (!lot) throw notFound('The lot of that test');
@@ -70,7 +71,7 @@ export function testSheet(db: Db, id: number, today: string): object {
       cropKey: lot.crop_key,
       roundId: test.round_id,
       planned: test.planned === 1,
-      method: test.method,
+      method: test.method as TestMethod,
       nightC: test.night_c,
       dayC: test.day_c,
       light: test.light,
@@ -99,7 +100,7 @@ export function testSheet(db: Db, id: number, today: string): object {
       laidOn: r.laid_on ?? test.started_on,
       warmFrom: r.warm_from ?? test.warm_from,
       droppedWhy: r.dropped_why,
-      marks: r.marks.map((m) => ({ position: m.position, kind: m.kind, markedOn: m.marked_on })),
+      marks: r.marks.map((m) => ({ position: m.position, ...markOf(m) })),
     })),
     summary: summaryOf(test, replicates),
     next: running
@@ -118,13 +119,13 @@ export function testSheet(db: Db, id: number, today: string): object {
     balance: lot.balance,
     floor: lot.floor,
     potted: one<{ n: number }>(db, 'SELECT coalesce(sum(seeds), 0) AS n FROM sowings WHERE test_id = ?', id)?.n ?? 0,
-    estimate: one(db, 'SELECT median, low, high, verdict, reason FROM lot_estimates WHERE lot_id = ?', lot.id) ?? null,
+    estimate: one<LotEstimateShort>(db, 'SELECT median, low, high, verdict, reason FROM lot_estimates WHERE lot_id = ?', lot.id) ?? null,
     others: otherCurves(db, test, lot.variety_id),
   };
 }
 
 /** Closed tests of the same lot and of other lots of its variety, as curves to hold this one against. The latest first. */
-function otherCurves(db: Db, test: TestRow, varietyId: number): object[] {
+function otherCurves(db: Db, test: TestRow, varietyId: number): TestSheetData['others'] {
   const rows = all<TestRow & { code: string }>(
     db,
     `SELECT t.*, l.code FROM tests t JOIN lots l ON l.id = t.lot_id
@@ -141,7 +142,7 @@ function otherCurves(db: Db, test: TestRow, varietyId: number): object[] {
       id: t.id,
       lotCode: t.code,
       sameLot: t.lot_id === test.lot_id,
-      closedOn: t.closed_on,
+      closedOn: t.closed_on as string,
       sown: summary.sown,
       normal: summary.normal,
       half: sproutedBetween(bags, 0.5),

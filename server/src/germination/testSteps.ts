@@ -74,7 +74,7 @@ function checkStart(lot: LotRow, day: string, today: string, field: string): voi
   if (day < lot.ages_from) throw wrong(field, `must not be before the seed was ripe, ${lot.ages_from}`);
 }
 
-export function startTest(change: Change, body: Form<typeof testForm>): object {
+export function startTest(change: Change, body: Form<typeof testForm>) {
   const { db, today } = change;
   const lot = lotByCode(db, body.lotCode, 'lotCode');
   const sizes = body.replicates as number[];
@@ -110,7 +110,7 @@ function openTest(db: Db, id: number, field: string, planned = false): TestRow {
 }
 
 /** Lays a planned test: its seed leaves the lot, and its days move to the day it was really laid. */
-export function layTest(change: Change, id: number, body: Form<typeof layForm>): object {
+export function layTest(change: Change, id: number, body: Form<typeof layForm>) {
   const { db, today } = change;
   const test = openTest(db, id, 'laidOn', true);
   if (test.planned === 0) throw new Problem('blocked', `This test was laid already, on ${test.started_on}.`);
@@ -132,7 +132,7 @@ export function layTest(change: Change, id: number, body: Form<typeof layForm>):
 }
 
 /** Gives up a test that was only planned. */
-export function giveUpTest(change: Change, id: number, body: { readonly version: number }): object {
+export function giveUpTest(change: Change, id: number, body: { readonly version: number }) {
   const { db } = change;
   const test = openTest(db, id, 'version', true);
   if (test.planned === 0) throw new Problem('blocked', 'This test was laid already; close it instead.');
@@ -156,7 +156,7 @@ function setStep(change: Change, testId: number, number: number, doneOn: string)
 }
 
 /** Marks the next step of preparation as done; the steps behind it, and the warm days, move with it. */
-export function doStep(change: Change, id: number, body: Form<typeof stepForm>): object {
+export function doStep(change: Change, id: number, body: Form<typeof stepForm>) {
   const { db, today } = change;
   const test = openTest(db, id, 'doneOn');
   const steps = stepsOfTest(db, test);
@@ -177,7 +177,7 @@ export function doStep(change: Change, id: number, body: Form<typeof stepForm>):
 }
 
 /** Lays a second batch beside the first, with days of its own. */
-export function extendTest(change: Change, id: number, body: Form<typeof extendForm>): object {
+export function extendTest(change: Change, id: number, body: Form<typeof extendForm>) {
   const { db, today } = change;
   const test = openTest(db, id, 'laidOn');
   const lot = lotRow(db, test.lot_id) as LotRow;
@@ -215,7 +215,7 @@ function highestBag(db: Db, roundId: number): number {
 }
 
 /** Leaves a bag out of the count with a reason, or takes it in again; what was marked in it stays. */
-export function dropBag(change: Change, id: number, body: Form<typeof bagForm>): object {
+export function dropBag(change: Change, id: number, body: Form<typeof bagForm>) {
   const { db, today } = change;
   const test = openTest(db, id, 'replicate');
   const replicate = bagOf(replicatesOf(db, id), body.replicate);
@@ -235,7 +235,7 @@ function bagOf(replicates: readonly Replicate[], number: number): Replicate {
   return found;
 }
 
-export function saveCount(change: Change, id: number, body: Form<typeof countForm>): object {
+export function saveCount(change: Change, id: number, body: Form<typeof countForm>) {
   const { db, today } = change;
   const test = openTest(db, id, 'replicate');
   const replicates = replicatesOf(db, id);
@@ -277,7 +277,7 @@ export function saveCount(change: Change, id: number, body: Form<typeof countFor
   return testSheet(db, id, today);
 }
 
-export function closeTest(change: Change, id: number, body: Form<typeof closeTestForm>): object {
+export function closeTest(change: Change, id: number, body: Form<typeof closeTestForm>) {
   const { db, today } = change;
   const test = testRow(db, id);
   if (test.closed_on !== null) throw new Problem('blocked', `This test was closed already, on ${test.closed_on}.`);

@@ -48,7 +48,7 @@ export function mount(app: Express, route: Route, { db, today, kept, afterChange
       const make = () => route.handle(reader(), { ...asked(request), body: undefined });
       const answer = route.kept ? await kept.answer(request, response, today(), make) : await make();
       if (answer === null && route.kept) response.status(304).end();
-      else sendAnswer(response, answer);
+      else sendAnswer(response, answer, route.type);
     });
     return;
   }
@@ -97,16 +97,16 @@ export function mount(app: Express, route: Route, { db, today, kept, afterChange
   });
 }
 
-function sendAnswer(response: Response, answer: unknown): void {
-  if (answer instanceof FileAnswer) sendFile(response, answer);
+function sendAnswer(response: Response, answer: unknown, type = 'application/json'): void {
+  if (answer instanceof FileAnswer) sendFile(response, answer, type);
   else if (answer instanceof ReadyJson) response.type('application/json').send(answer.json);
   else response.json(answer);
 }
 
-function sendFile(response: Response, file: FileAnswer): void {
+function sendFile(response: Response, file: FileAnswer, type: string): void {
   if (file.saveAs !== null) response.attachment(file.saveAs);
   if (file.keepSeconds > 0) response.set('Cache-Control', `max-age=${String(file.keepSeconds)}`);
-  response.type(file.type).send(file.body);
+  response.type(type).send(file.body);
 }
 
 function send(response: Response, answer: { readonly status: number; readonly json: string }): void {

@@ -1,10 +1,10 @@
-import { type IdentityConfidence, mixUpClearForm, mixUpForm, wrong } from '@esprel/core';
+import { identityApi } from '@esprel/core/api';
+import { type IdentityConfidence, wrong } from '@esprel/core';
 import { type Db, one } from '../db/db.ts';
 import { notFound } from '../problem.ts';
 import { lotByCode, type LotRow, lotRow } from '../records/lot.ts';
 import { mixUpsOf } from '../records/mixUp.ts';
-import { pathId } from '../routing/query.ts';
-import { changes, read, type Route } from '../routing/route.ts';
+import { makes, type Route, serves } from '../routing/route.ts';
 import { changeIdentity } from './identity.ts';
 
 /** What a lot was before it was marked as mixed up. */
@@ -20,8 +20,8 @@ function identityBefore(db: Db, lotId: number, markedOn: string): IdentityConfid
 
 export function mixUpRoutes(): Route[] {
   return [
-    read('/lots/:code/mix-ups', ({ db }, { params }) => ({ mixUps: mixUpsOf(db, lotByCode(db, params.code ?? '').id) })),
-    changes('post', '/mix-ups', 'mixed up', mixUpForm, (change, { body }) => {
+    serves(identityApi.mixUps, ({ db }, { params }) => ({ mixUps: mixUpsOf(db, lotByCode(db, params.code).id) })),
+    makes(identityApi.mixUp, 'mixed up', (change, { body }) => {
       const { db, today } = change;
       const a = lotByCode(db, body.lotCode, 'lotCode');
       const b = lotByCode(db, body.otherCode, 'otherCode');
@@ -55,9 +55,9 @@ export function mixUpRoutes(): Route[] {
       );
       return { id };
     }),
-    changes('post', '/mix-ups/:id/clear', 'mix-up cleared', mixUpClearForm, (change, { params, body }) => {
+    makes(identityApi.clear, 'mix-up cleared', (change, { params, body }) => {
       const { db, today } = change;
-      const id = pathId(params.id, 'id');
+      const id = params.id;
       const row = one<{ lot_a: number; lot_b: number; marked_on: string; cleared_on: string | null }>(
         db,
         'SELECT lot_a, lot_b, marked_on, cleared_on FROM mix_ups WHERE id = ?',

@@ -1,24 +1,25 @@
-import { identityAnswerForm, identityForm, wrong } from '@esprel/core';
+import { identityApi } from '@esprel/core/api';
+import { wrong } from '@esprel/core';
 import { one } from '../db/db.ts';
 import { lotByCode } from '../records/lot.ts';
-import { changes, read, type Route } from '../routing/route.ts';
+import { makes, type Route, serves } from '../routing/route.ts';
 import { changeIdentity, varietyName } from './identity.ts';
 import { identitySheet } from './identitySheet.ts';
 
 export function identityRoutes(): Route[] {
   return [
-    read('/lots/:code/identity', ({ db }, { params }) => identitySheet(db, params.code ?? '')),
-    changes('post', '/lots/:code/identity', 'identity', identityForm, (change, { params, body }) => {
-      const lot = lotByCode(change.db, params.code ?? '');
+    serves(identityApi.sheet, ({ db }, { params }) => identitySheet(db, params.code)),
+    makes(identityApi.judge, 'identity', (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code);
       if (lot.identity === body.identity) throw wrong('identity', `is ${lot.identity} already`);
       change.update('lots', lot.id, {}, body.version);
       const reach = changeIdentity(change, lot, { identity: body.identity, varietyId: null, kind: 'judged', reason: body.reason.trim() });
       change.describe(`The name of ${lot.code} went from ${lot.identity} to ${body.identity}: ${body.reason.trim()}`);
       return { code: lot.code, reach };
     }),
-    changes('post', '/lots/:code/identity/answer', 'grown out', identityAnswerForm, (change, { params, body }) => {
+    makes(identityApi.grownOut, 'grown out', (change, { params, body }) => {
       const { db } = change;
-      const lot = lotByCode(db, params.code ?? '');
+      const lot = lotByCode(db, params.code);
       const reason = body.reason.trim();
       if (body.answer === 'another') {
         if (body.varietyId == null) throw wrong('varietyId', 'choose the variety it turned out to be');

@@ -1,26 +1,16 @@
-import {
-  type ColumnMapping,
-  foldName,
-  IMPORT_FIELD_KEYS,
-  importAcceptForm,
-  type ImportField,
-  importReadForm,
-  parse,
-  wrong,
-  nameKey,
-} from '@esprel/core';
+import { importsApi, lotsApi } from '@esprel/core/api';
+import { type ColumnMapping, foldName, IMPORT_FIELD_KEYS, type ImportField, wrong, nameKey } from '@esprel/core';
 import { type Db, one } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { type Encoding, ENCODINGS, type Separator, writeCsv } from '../files/csv.ts';
 import { Problem } from '../problem.ts';
-import { queryOneOf, queryText, queryWhole } from '../routing/query.ts';
-import { unrecorded, FileAnswer, read, type Route, upload } from '../routing/route.ts';
+import { acts, FileAnswer, gives, type Route, serves, takes } from '../routing/route.ts';
 import { exportLots } from './export.ts';
 import { Inbox, readFile, type WaitingFile } from './inbox.ts';
 import { type ImportJob, type Writing, writtenImport } from './write.ts';
 
 /** What a page about a waiting file shows; the rows come by the page. */
-function overview(db: Db, file: WaitingFile): object {
+function overview(db: Db, file: WaitingFile) {
   const count = (state: string): number => file.rows.filter((r) => r.state === state).length;
   const before = one<{ day: string; taken: number }>(
     db,
@@ -89,16 +79,16 @@ export function importRoutes(
   const inbox = new Inbox();
   const threads = new Map<string, Writing>();
   return [
-    upload('/imports', async (reader, { query, body }) => {
-      const name = queryText(query, 'name', 200) ?? 'file.csv';
+    takes(importsApi.take, async (reader, { query, body }) => {
+      const name = query.name ?? 'file.csv';
       return overview(reader.db, await inbox.take(name, body));
     }),
-    read('/imports/:id', (reader, { params }) => overview(reader.db, inbox.file(params.id ?? ''))),
-    read('/imports/:id/rows', (_reader, { params, query }) => {
-      const file = inbox.file(params.id ?? '');
-      const only = queryOneOf(query, 'only', ['ready', 'known', 'problem'] as const);
-      const from = queryWhole(query, 'from', 0, 1_000_000) ?? 0;
-      const limit = queryWhole(query, 'limit', 1, 500) ?? 100;
+    serves(importsApi.sheet, (reader, { params }) => overview(reader.db, inbox.file(params.file))),
+    serves(importsApi.rows, (_reader, { params, query }) => {
+      const file = inbox.file(params.file);
+      const only = query.only;
+      const from = query.from ?? 0;
+      const limit = query.limit ?? 100;
       const rows = only === null ? file.rows : file.rows.filter((r) => r.state === only);
       const cells = new Map(file.csv.rows.map((r) => [r.row, r.cells]));
       return {
@@ -106,11 +96,11 @@ export function importRoutes(
         rows: rows.slice(from, from + limit).map((r) => ({ ...r, cells: cells.get(r.row) ?? [], code: file.codes.get(r.row) ?? null })),
       };
     }),
-    unrecorded('/imports/:id/read', (reader, { params, body }) => {
-      const file = inbox.file(params.id ?? '');
+    acts(importsApi.read, (reader, { params, body }) => {
+      const file = inbox.file(params.file);
       if (file.state === 'writing' || file.state === 'done')
         throw new Problem('blocked', 'This file is being written, or is written already.');
-      const form = parse(importReadForm, body);
+      const form = body;
       if (form.encoding != null && !Object.hasOwn(ENCODINGS, form.encoding))
         throw wrong('encoding', `must be one of: ${Object.keys(ENCODINGS).join(', ')}`);
       const crops = (form.crops ?? []) as { name: string; cropKey: string }[];
@@ -137,9 +127,9 @@ export function importRoutes(
       });
       return overview(reader.db, file);
     }),
-    unrecorded('/imports/:id/accept', (reader, { params, body, personId }) => {
-      const file = inbox.file(params.id ?? '');
-      const form = parse(importAcceptForm, body);
+    acts(importsApi.accept, (reader, { params, body, personId }) => {
+      const file = inbox.file(params.file);
+      const form = body;
       // A second press, or a send that is repeated, changes nothing.
       if (file.state === 'writing' || file.state === 'done') return overview(reader.db, file);
       if (file.state !== 'read') throw new Problem('blocked', 'Read the file first, and look at its rows.');
@@ -183,21 +173,21 @@ export function importRoutes(
       });
       return overview(reader.db, file);
     }),
-    unrecorded('/imports/:id/stop', async (reader, { params }) => {
-      const file = inbox.file(params.id ?? '');
+    acts(importsApi.stop, async (reader, { params }) => {
+      const file = inbox.file(params.file);
       const thread = threads.get(file.id);
       await thread?.stop();
       await thread?.ended;
       return overview(reader.db, file);
     }),
-    unrecorded('/imports/:id/leave', (_reader, { params }) => {
-      const file = inbox.file(params.id ?? '');
+    acts(importsApi.leave, (_reader, { params }) => {
+      const file = inbox.file(params.file);
       if (file.state === 'writing') throw new Problem('blocked', 'It is being written; stop it first.');
       inbox.drop(file.id);
       return { left: file.id };
     }),
-    read('/imports/:id/report.csv', (_reader, { params }) => {
-      const file = inbox.file(params.id ?? '');
+    gives(importsApi.report, (_reader, { params }) => {
+      const file = inbox.file(params.file);
       const words = {
         ready: file.state === 'done' ? 'taken in' : 'can be taken in',
         known: 'known here already, left alone',
@@ -214,8 +204,8 @@ export function importRoutes(
           r.problems.map((p) => `${p.path}: ${p.message}`).join('; ') || null,
         ]),
       );
-      return new FileAnswer('text/csv', report, { saveAs: `report on ${file.fileName.replace(/[^\w. -]/g, '_')}.csv` });
+      return new FileAnswer(report, { saveAs: `report on ${file.fileName.replace(/[^\w. -]/g, '_')}.csv` });
     }),
-    read('/export/lots.csv', (reader) => new FileAnswer('text/csv', exportLots(reader.db), { saveAs: `lots ${reader.today}.csv` })),
+    gives(lotsApi.csv, (reader) => new FileAnswer(exportLots(reader.db), { saveAs: `lots ${reader.today}.csv` })),
   ];
 }

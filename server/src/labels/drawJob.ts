@@ -1,3 +1,4 @@
+import type { LabelsPlan } from '@esprel/core/api';
 import { joinLibrary } from '../db/open.ts';
 import { drawLabels } from './drawing.ts';
 import type { LabelsJob } from './labelsJob.ts';
@@ -9,7 +10,7 @@ export default async function drawJob({
 }: {
   readonly file: string;
   readonly job: LabelsJob;
-}): Promise<object | string | Uint8Array> {
+}): Promise<LabelsPlan | string | Uint8Array> {
   const db = joinLibrary(file);
   try {
     return await drawLabels(db, job);

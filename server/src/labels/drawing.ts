@@ -1,4 +1,5 @@
 import { plural, wrong } from '@esprel/core';
+import type { LabelsPlan } from '@esprel/core/api';
 import type { Db } from '../db/db.ts';
 import { runPdf } from './drawPdf.ts';
 import { codeSvg, pageSvg } from './drawSvg.ts';
@@ -25,7 +26,7 @@ function keptPlan(db: Db, job: LabelsJob): LabelRunPlan {
 }
 
 /** Draws what is asked of a run: its plan as an object, a page as SVG, the whole as PDF. Throws an InputError where that is no label. */
-export async function drawLabels(db: Db, job: LabelsJob): Promise<object | string | Uint8Array> {
+export async function drawLabels(db: Db, job: LabelsJob): Promise<LabelsPlan | string | Uint8Array> {
   const run = keptPlan(db, job);
   switch (job.asked.as) {
     case 'plan':

@@ -1,25 +1,28 @@
+import type { LabelRunAsked, LabelsPlan } from '@esprel/core/api';
 import type { Db } from '../db/db.ts';
 import { libraryState } from '../db/state.ts';
-import { queryText, queryWhole } from '../routing/query.ts';
 import { job as poolJob, work } from '../threads/pool.ts';
-import { type LabelsAsked, type LabelsJob, type Query, runKey } from './labelsJob.ts';
+import { type LabelsAsked, type LabelsJob, runKey } from './labelsJob.ts';
 
 /** `drawLabels` on the pool. */
 export const DRAW = poolJob<typeof import('./drawJob.ts').default>('labels/drawJob');
 
 /** So many are drawn at once, while somebody waits for a page. */
 const FEW_LABELS = 20;
-function fewLabels(query: Query): boolean {
-  if (query.tray !== undefined) return query.each !== 'plant';
-  const named = (['codes', 'places', 'tests'] as const).map((list) => (queryText(query, list, 6000) ?? '').split(',').length);
-  return Math.max(...named) * (queryWhole(query, 'copies', 1, 500) ?? 1) <= FEW_LABELS;
+function fewLabels(query: LabelRunAsked): boolean {
+  if (query.tray !== null) return query.each !== 'plant';
+  const named = (['codes', 'places', 'tests'] as const).map((list) => (query[list] ?? '').split(',').length);
+  return Math.max(...named) * (query.copies ?? 1) <= FEW_LABELS;
 }
+
+/** A plan, a page as SVG, or a PDF. */
+type Drawn = LabelsPlan | string | Uint8Array;
 
 export interface Drawing {
   /** Which run it is, whatever was written since it was begun. */
   readonly run: string;
   readonly told: Int32Array;
-  readonly drawn: Promise<unknown>;
+  readonly drawn: Promise<Drawn>;
 }
 
 /** Long runs that are drawn as PDF just now. Who asks for one of them again waits for the same. */
@@ -29,7 +32,7 @@ const drawings = new Map<string, Drawing>();
 export const drawing = () => import('./drawing.ts');
 
 /** Does `drawLabels` here where it is little, and on a thread where others would wait for it. */
-export async function drawnLabels(db: Db, query: Query, today: string, asked: LabelsAsked): Promise<unknown> {
+export async function drawnLabels(db: Db, query: LabelRunAsked, today: string, asked: LabelsAsked): Promise<Drawn> {
   const job: LabelsJob = { query, today, asked, state: libraryState(db) };
   // A library in memory cannot be opened by a second thread.
   if (db.memory || fewLabels(query)) return (await drawing()).drawLabels(db, job);
@@ -49,7 +52,7 @@ export async function drawnLabels(db: Db, query: Query, today: string, asked: La
 }
 
 /** How far the PDF of a run has come, in labels; `of` is 0 while it is laid out, and where it is not being drawn. */
-export function drawnSoFar(db: Db, query: Query, today: string): { readonly done: number; readonly of: number } {
+export function drawnSoFar(db: Db, query: LabelRunAsked, today: string): { readonly done: number; readonly of: number } {
   const run = runKey(db, { query, today, state: '' });
   // The latest that was begun, where a step in between began it anew.
   const told = [...drawings.values()].findLast((d) => d.run === run)?.told;

@@ -1,6 +1,5 @@
+import type { LabelRunAsked } from '@esprel/core/api';
 import type { Db } from '../db/db.ts';
-
-export type Query = Readonly<Record<string, unknown>>;
 
 /** What is made of a run of labels: what it comes to, one page to look at (from 1), or all of it to print. */
 export type LabelsAsked =
@@ -8,7 +7,7 @@ export type LabelsAsked =
 
 /** Labels to be drawn, as plain data. */
 export interface LabelsJob {
-  readonly query: Query;
+  readonly query: LabelRunAsked;
   readonly today: string;
   readonly asked: LabelsAsked;
   /** Word of the library's state: a run that was laid out in it holds. */

@@ -4,7 +4,6 @@ import {
   boxLabel,
   cutLength,
   LABEL_FORMATS,
-  LABEL_KINDS,
   type LabelFormat,
   type LabelFormatName,
   type LabelKind,
@@ -24,13 +23,13 @@ import {
   USUAL_FORMAT,
   wrong,
 } from '@esprel/core';
+import type { LabelRunAsked } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { lotsByCode } from '../lots/list.ts';
 import { lotRow } from '../records/lot.ts';
 import { climateIn, lotsNowIn, placePath, placesById, placesWithin } from '../records/place.ts';
 import { readSettings } from '../records/settings.ts';
 import { replicatesOf, testRow } from '../records/test.ts';
-import { queryOneOf, queryText, queryWhole } from '../routing/query.ts';
 import { SeasonReader } from '../season/windows.ts';
 import { measure, stretches } from './fonts.ts';
 
@@ -57,7 +56,6 @@ export interface LabelRunPlan {
 }
 
 const MOST_LABELS = 2000;
-type Query = Readonly<Record<string, unknown>>;
 
 function boxTexts(db: Db, ids: readonly number[], settings: Settings): LabelText[] {
   const places = placesById(db);
@@ -158,18 +156,18 @@ function lotTexts(
   kind: Exclude<LabelKind, 'box' | 'bag'>,
   codes: readonly string[],
   settings: Settings,
-  query: Query,
+  query: LabelRunAsked,
   today: string,
 ): LabelText[] {
   const lots = lotsByCode(db, codes) as unknown as LabelLot[];
   const missing = codes.find((c) => !lots.some((l) => l.code === c));
   if (missing !== undefined) throw wrong('codes', `there is no lot ${missing} here`);
-  const sowing = queryWhole(query, 'sowing', 1, Number.MAX_SAFE_INTEGER);
+  const sowing = query.sowing;
   const sown =
     sowing === null ? undefined : one<{ day: string; seeds: number }>(db, 'SELECT sown_on AS day, seeds FROM sowings WHERE id = ?', sowing);
-  const loanId = queryWhole(query, 'loan', 1, Number.MAX_SAFE_INTEGER);
+  const loanId = query.loan;
   const loan = loanId === null ? null : loanLabel(db, loanId);
-  const seedsEach = queryWhole(query, 'seeds', 1, 10_000_000);
+  const seedsEach = query.seeds;
   const reader = kind === 'packet' ? new SeasonReader(db) : null;
   return lots.map((lot) =>
     lotLabel(kind, lot, settings, {
@@ -183,22 +181,22 @@ function lotTexts(
 }
 
 /** What a run of labels is, from the query that every output shares: kind, codes or places, format, skip, copies. */
-export function planRun(db: Db, query: Query, today: string): LabelRunPlan {
+export function planRun(db: Db, query: LabelRunAsked, today: string): LabelRunPlan {
   const settings = readSettings(db);
-  const kind = queryOneOf(query, 'kind', LABEL_KINDS) ?? 'envelope';
-  const formatName = queryOneOf(query, 'format', Object.keys(LABEL_FORMATS) as LabelFormatName[]) ?? USUAL_FORMAT[kind];
+  const kind = query.kind ?? 'envelope';
+  const formatName = query.format ?? USUAL_FORMAT[kind];
   const format: LabelFormat = LABEL_FORMATS[formatName];
-  const skip = queryWhole(query, 'skip', 0, 500) ?? 0;
-  const copies = queryWhole(query, 'copies', 1, 500) ?? 1;
+  const skip = query.skip ?? 0;
+  const copies = query.copies ?? 1;
   // Boxes and bags are named by the number of their place or test, all else by lot code.
   const byNumber = kind === 'box' ? 'places' : kind === 'bag' ? 'tests' : null;
-  const list = (queryText(query, byNumber ?? 'codes', 6000) ?? '').split(',').filter((c) => c !== '');
+  const list = (query[byNumber ?? 'codes'] ?? '').split(',').filter((c) => c !== '');
   const codes = list.map((c) => (byNumber !== null ? c : (parseLotCode(c) ?? c)));
   if (byNumber !== null && codes.some((c) => !/^\d{1,15}$/.test(c))) throw wrong(byNumber, 'holds what is no number');
-  const tray = queryWhole(query, 'tray', 1, Number.MAX_SAFE_INTEGER);
+  const { tray } = query;
   const texts =
     tray !== null
-      ? trayTexts(db, tray, queryOneOf(query, 'each', ['marker', 'plant'] as const) ?? 'marker', settings)
+      ? trayTexts(db, tray, query.each ?? 'marker', settings)
       : kind === 'box'
         ? boxTexts(db, codes.map(Number), settings)
         : kind === 'bag'

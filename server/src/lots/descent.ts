@@ -1,8 +1,9 @@
+import type { DescentLot } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 
 /** A lot and everything that descends from its first known ancestor, with who grew each. */
-export function descentOf(db: Db, lotId: number): unknown[] {
-  return all(
+export function descentOf(db: Db, lotId: number): DescentLot[] {
+  return all<DescentLot>(
     db,
     `WITH RECURSIVE up (id, parent_id) AS (
        SELECT id, parent_id FROM lots WHERE id = ?

@@ -1,11 +1,11 @@
-import { asSeenForm, envelopeTextForm, followPacketForm, isChaffy, photoForm, plural, weigh, weighingForm, wrong } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
+import { isChaffy, plural, weigh, wrong } from '@esprel/core';
 import { one } from '../db/db.ts';
 import { keepPhoto, readPhoto } from '../files/photos.ts';
 import { holdWritten } from '../journal/change.ts';
 import { notFound } from '../problem.ts';
 import { lotByCode } from '../records/lot.ts';
-import { pathId } from '../routing/query.ts';
-import { changes, FileAnswer, read, type Route } from '../routing/route.ts';
+import { FileAnswer, gives, makes, type Route } from '../routing/route.ts';
 import { envelopeTextOf, photosOf } from './envelope.ts';
 import { moveSeeds } from './intake.ts';
 
@@ -19,8 +19,8 @@ export const RANGES = [
 ] as const;
 export function envelopeRoutes(): Route[] {
   return [
-    changes('put', '/lots/:code/envelope', 'envelope', envelopeTextForm, (change, { params, body }) => {
-      const lot = lotByCode(change.db, params.code ?? '');
+    makes(lotsApi.envelope, 'envelope', (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code);
       for (const [first, last] of RANGES) {
         const [from, to] = [body[first], body[last]];
         if (from != null && to != null && to < from) throw wrong(last, 'must not be less than the first');
@@ -53,24 +53,24 @@ export function envelopeRoutes(): Route[] {
       change.describe(`Wrote down what the envelope of ${lot.code} says`);
       return { code: lot.code };
     }),
-    changes('put', '/lots/:code/follow-packet', 'envelope', followPacketForm, (change, { params, body }) => {
-      const lot = lotByCode(change.db, params.code ?? '');
+    makes(lotsApi.followPacket, 'envelope', (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code);
       if (body.follow && envelopeTextOf(change.db, lot.id) === null) throw wrong('follow', 'write down first what the packet says');
       change.update('lots', lot.id, { follows_packet: body.follow ? 1 : 0 }, body.version);
       change.touch('lot', lot.id);
       change.describe(`${lot.code} ${body.follow ? 'is sown as its packet says' : 'is sown by the library’s figures again'}`);
       return { code: lot.code };
     }),
-    changes('post', '/lots/:code/photos', 'photo', photoForm, (change, { params, body }) => {
-      const lot = lotByCode(change.db, params.code ?? '');
+    makes(lotsApi.addPhoto, 'photo', (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code);
       if (photosOf(change.db, lot.id).length >= 12) throw wrong('jpeg', 'there are twelve pictures already; take one out first');
       const id = change.insert('photos', { lot_id: lot.id, file: keepPhoto(change.db, body.jpeg), taken_on: change.today });
       change.touch('lot', lot.id);
       change.describe(`Added a photo of ${lot.code}`);
       return { id };
     }),
-    changes('delete', '/photos/:id', 'photo', asSeenForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
+    makes(lotsApi.removePhoto, 'photo', (change, { params, body }) => {
+      const id = params.id;
       const photo = one<{ lot_id: number; code: string }>(
         change.db,
         'SELECT p.lot_id, l.code FROM photos p JOIN lots l ON l.id = p.lot_id WHERE p.id = ?',
@@ -82,11 +82,11 @@ export function envelopeRoutes(): Route[] {
       change.describe(`Took a photo of ${photo.code} out`);
       return { id };
     }),
-    read('/photos/:file', ({ db }, { params }) => {
-      return new FileAnswer('image/jpeg', readPhoto(db, params.file ?? ''), { keepSeconds: 86400 * 365 });
+    gives(lotsApi.photo, ({ db }, { params }) => {
+      return new FileAnswer(readPhoto(db, params.file), { keepSeconds: 86400 * 365 });
     }),
-    changes('post', '/lots/:code/weighings', 'weigh', weighingForm, (change, { params, body }) => {
-      const lot = lotByCode(change.db, params.code ?? '');
+    makes(lotsApi.weigh, 'weigh', (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code);
       if (body.weighedOn > change.today) throw wrong('weighedOn', `must not be after today, ${change.today}`);
       const samples = body.samples as { seeds: number; grams: number }[];
       const result = weigh(samples, body.totalGrams, isChaffy(lot.crop_key));

@@ -1,14 +1,14 @@
-import { type SeedForm, shortCautions, sownUnit, wakingSteps, wrong } from '@esprel/core';
+import { shortCautions, sownUnit, wakingSteps, wrong } from '@esprel/core';
+import type { lotsApi } from '@esprel/core/api';
+import { type CropCount, type LOT_SORTS, type LotByCode, type Query } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { cautionsOfLot, restrictions } from '../records/restriction.ts';
-import { queryOneOf, queryText, queryWhole } from '../routing/query.ts';
 import { ReadyJson } from '../routing/route.ts';
 import { packetsOf } from './packets.ts';
 import { sowingFacts } from './sowingFacts.ts';
 
-export const SORTS = ['crop', 'year', 'seeds', 'alive'] as const;
-type Sort = (typeof SORTS)[number];
+type Sort = (typeof LOT_SORTS)[number];
 
 /** Names ascend; the newest, the most, and the least alive come first. */
 const ORDER: Readonly<Record<Sort, { readonly column: string; readonly descends: boolean }>> = {
@@ -70,13 +70,11 @@ function rowJson(row: ListRow): string {
   return `${json.slice(0, -1)},"picture":${picture}}`;
 }
 
-type Query = Readonly<Record<string, unknown>>;
+type ListAsked = Query<typeof lotsApi.position.query>;
 
 /** Which list of lots a query names, and how it is sorted. */
-function listAsked(query: Query): { readonly list: string; readonly sort: Sort } {
-  const tag = queryText(query, 'tag') ?? 'all';
-  const crop = queryText(query, 'crop');
-  return { list: crop === null ? tag : `${tag}@${crop}`, sort: queryOneOf(query, 'sort', SORTS) ?? 'crop' };
+function listAsked({ tag, crop, sort }: ListAsked): { readonly list: string; readonly sort: Sort } {
+  return { list: `${tag ?? 'all'}${crop === null ? '' : `@${crop}`}`, sort: sort ?? 'crop' };
 }
 
 /** The place in a list after its first `from` lots: counted off along its index, without reading the lots. Null past its end. */
@@ -94,11 +92,11 @@ function cursorAt(db: Db, list: string, sort: Sort, from: number): Cursor | null
 }
 
 /** One page of lots: `tag`, `crop`, `sort`, `limit` of the query, `after` the end of another or `from` so many lots on. */
-export function listLots(db: Db, query: Query): ReadyJson {
+export function listLots(db: Db, query: Query<typeof lotsApi.list.query>): ReadyJson {
   const { list, sort } = listAsked(query);
-  const limit = queryWhole(query, 'limit', 1, 500) ?? 100;
-  const from = queryWhole(query, 'from', 0, 10_000_000) ?? 0;
-  const cursor = from > 0 ? cursorAt(db, list, sort, from) : readCursor(queryText(query, 'after', 2000), sort);
+  const limit = query.limit ?? 100;
+  const from = query.from ?? 0;
+  const cursor = from > 0 ? cursorAt(db, list, sort, from) : readCursor(query.after, sort);
   if (from > 0 && cursor === null) return new ReadyJson('{"lots":[],"next":null}');
   const rows = all<ListRow>(db, listSql(sort, cursor !== null), list, ...(cursor ? [cursor.key, cursor.id] : []), limit + 1);
   const page = rows.slice(0, limit);
@@ -111,7 +109,7 @@ export function listLots(db: Db, query: Query): ReadyJson {
 }
 
 /** Where a lot stands in a list: how many stand before it; null where it is not in it. */
-export function positionOf(db: Db, lotId: number, query: Query): { readonly at: number | null } {
+export function positionOf(db: Db, lotId: number, query: ListAsked): { readonly at: number | null } {
   const { list, sort } = listAsked(query);
   const { column, descends } = ORDER[sort];
   const here = one<{ key: string | number }>(db, `SELECT ${column} AS key FROM lot_listing WHERE tag = ? AND lot_id = ?`, list, lotId);
@@ -127,12 +125,12 @@ export function positionOf(db: Db, lotId: number, query: Query): { readonly at: 
 }
 
 /** The crops of a list in its order by crop, each with how many of its lots stand there. */
-export function listCrops(db: Db, query: Query): readonly { key: string; name: string; scientific: string; n: number }[] {
-  const rows = all<{ key: string; name: string; scientific: string; n: number }>(
+export function listCrops(db: Db, tag: string): CropCount[] {
+  const rows = all<CropCount>(
     db,
     `SELECT c.key, c.name, c.scientific, n.n FROM lot_list_counts n JOIN crops c ON c.key = substr(n.tag, length(?) + 2)
      WHERE n.n > 0 AND n.tag > ? || '@' AND n.tag < ? || 'A'`,
-    ...Array.from({ length: 3 }, () => queryText(query, 'tag') ?? 'all'),
+    ...[tag, tag, tag],
   );
   const order = (crop: { name: string }): string => crop.name.toLowerCase();
   return rows.sort((a, b) => (order(a) < order(b) ? -1 : 1));
@@ -147,15 +145,25 @@ export function listTags(db: Db): Record<string, number> {
   return Object.fromEntries(rows.map((r) => [r.tag, r.n]));
 }
 
+/** The columns of a lot by its code, and what the rest is made of. */
+type ByCodeRow = Omit<LotByCode, 'sowing' | 'saving' | 'cautions' | 'shortCautions' | 'packets'> & {
+  readonly picture: string | null;
+  readonly breeding: string;
+  readonly followsPacket: 0 | 1;
+  readonly perCell: number | null;
+  readonly grownPlants: number | null;
+  readonly grownIsolated: string | null;
+};
+
 /**
  * The rows of these lots, in the order asked for, with what a label and putting away need: where each is kept, how it
  * is sown, its cautions. Unknown codes are left out.
  */
-export function lotsByCode(db: Db, codes: readonly string[]): unknown[] {
+export function lotsByCode(db: Db, codes: readonly string[]): LotByCode[] {
   const rows = codes.flatMap((code) =>
-    all<ListRow>(
+    all<ByCodeRow>(
       db,
-      `SELECT ${COLUMNS}, l.generation, 0 AS sortKey, v.breeding, l.follows_packet AS followsPacket, json_extract(e.estimate, '$.perCell') AS perCell,
+      `SELECT ${COLUMNS}, l.generation, v.breeding, l.follows_packet AS followsPacket, json_extract(e.estimate, '$.perCell') AS perCell,
          r.plants AS grownPlants, r.isolated AS grownIsolated,
          (SELECT p.place_id FROM storage_periods p WHERE p.lot_id = l.id ORDER BY p.from_day DESC LIMIT 1) AS placeId FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
        LEFT JOIN lot_estimates e ON e.lot_id = l.id LEFT JOIN returns r ON r.lot_id = l.id WHERE l.code = ?`,
@@ -164,15 +172,15 @@ export function lotsByCode(db: Db, codes: readonly string[]): unknown[] {
   );
   const list = restrictions(db);
   return rows.map((row) => {
-    const crop = libraryCrop(db, row.cropKey as string);
-    const form = row.form as SeedForm;
-    const { sortKey: _sortKey, picture: _picture, perCell, breeding, grownPlants, grownIsolated, followsPacket, ...plain } = row;
+    const crop = libraryCrop(db, row.cropKey);
+    const { form } = row;
+    const { picture: _picture, perCell, breeding, grownPlants, grownIsolated, followsPacket, ...plain } = row;
     return {
       ...plain,
       sowing: {
-        ...sowingFacts(db, { id: row.id, varietyId: row.varietyId as number, followsPacket: followsPacket === 1 }, crop),
+        ...sowingFacts(db, { id: row.id, varietyId: row.varietyId, followsPacket: followsPacket === 1 }, crop),
         preparation: wakingSteps(crop),
-        perCell: perCell as number | null,
+        perCell,
         unit: sownUnit(crop.key),
         warmC: { low: crop.soilOptLowC, high: crop.soilOptHighC },
       },
@@ -183,7 +191,7 @@ export function lotsByCode(db: Db, codes: readonly string[]): unknown[] {
         comesTrue: crop.trueToType,
         grown: grownIsolated === null ? null : { plants: grownPlants, isolated: grownIsolated },
       },
-      cautions: cautionsOfLot(db, { id: row.id, form, varietyId: row.varietyId as number }, crop, list),
+      cautions: cautionsOfLot(db, { id: row.id, form, varietyId: row.varietyId }, crop, list),
       shortCautions: shortCautions(crop.cautions, form),
       packets: packetsOf(db, row.id),
     };

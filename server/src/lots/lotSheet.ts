@@ -19,6 +19,7 @@ import {
   viability,
   warmth,
 } from '@esprel/core';
+import type { LotModel, LotSheetData } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { asleepTests, evidenceOf } from '../estimates/evidence.ts';
 import { lotFacts } from '../estimates/facts.ts';
@@ -40,7 +41,7 @@ import { seedsThatCame } from './putRight.ts';
 import { sowingFacts } from './sowingFacts.ts';
 
 const RIBBON_POINTS = 41;
-function keptFactsOf(lot: LotRow): object {
+function keptFactsOf(lot: LotRow) {
   return {
     sealed: lot.sealed === 1,
     sealedRhPercent: lot.sealed_rh_percent,
@@ -81,7 +82,7 @@ function sheetEstimate(facts: LotFacts, day: string, frost: FrostDates): LotEsti
 }
 
 /** Everything the sheet of one lot shows. */
-export function lotSheet(db: Db, today: string, code: string): object {
+export function lotSheet(db: Db, today: string, code: string): LotSheetData {
   const lot = lotByCode(db, code);
   const names = lotNames(db, lot.id);
   const crop = libraryCrop(db, lot.crop_key);
@@ -149,27 +150,27 @@ export function lotSheet(db: Db, today: string, code: string): object {
     evidence,
     storage: storageOf(db, lot.id),
     movements: movementsOf(db, lot.id),
-    tests: all(
+    tests: all<LotSheetData['tests'][number]>(
       db,
       `SELECT id, method, started_on AS startedOn, warm_from AS warmFrom, closed_on AS closedOn,
          planned, (SELECT sum(seeds) FROM replicates WHERE test_id = tests.id AND dropped_why IS NULL) AS seeds FROM tests WHERE lot_id = ? ORDER BY started_on DESC, id DESC`,
       lot.id,
     ),
-    loans: all(
+    loans: all<LotSheetData['loans'][number]>(
       db,
       `SELECT l.id, l.seeds, l.purpose, l.promise, l.due_on AS dueOn, l.lent_on AS lentOn, l.settled_on AS settledOn,
          m.id AS memberId, m.name AS member FROM loans l JOIN members m ON m.id = l.member_id WHERE l.lot_id = ? ORDER BY l.lent_on DESC, l.id DESC`,
       lot.id,
     ),
-    sowings: all(
+    sowings: all<LotSheetData['sowings'][number]>(
       db,
-      `SELECT s.id, s.seeds, s.sown_on AS sownOn, s.method, s.fate, s.fate_on AS fateOn, m.name AS member,
+      `SELECT s.id, s.seeds, s.sown_on AS sownOn, s.method, s.fate, m.name AS member,
          (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged
        FROM sowings s LEFT JOIN loans l ON l.id = s.loan_id LEFT JOIN members m ON m.id = l.member_id WHERE s.lot_id = ? ORDER BY s.sown_on DESC, s.id DESC`,
       lot.id,
     ),
     quarantine:
-      one(
+      one<NonNullable<LotSheetData['quarantine']>>(
         db,
         `SELECT r.id, r.version, r.received_on AS receivedOn, r.plants, r.grown_beside AS grownBeside, r.isolated, r.released_on AS releasedOn,
            m.name AS grownBy FROM returns r JOIN loans l ON l.id = r.loan_id JOIN members m ON m.id = l.member_id WHERE r.lot_id = ?`,
@@ -182,7 +183,7 @@ export function lotSheet(db: Db, today: string, code: string): object {
 }
 
 /** What the model took: the inputs and the prior, to be read by whoever doubts the figure. */
-export function lotModel(db: Db, today: string, code: string): object {
+export function lotModel(db: Db, today: string, code: string): LotModel {
   const lot = lotByCode(db, code);
   const evidence = evidenceOf(db, lot.id);
   const facts = lotFacts(db, lot, evidence, readSettings(db));
@@ -192,12 +193,16 @@ export function lotModel(db: Db, today: string, code: string): object {
   return { input, ages: ageAt(crop, facts.start, facts.storage, input.at), output: viability(input) };
 }
 
-function movementsOf(db: Db, lotId: number): unknown[] {
-  return all(db, 'SELECT id, kind, seeds, moved_on AS day, reason FROM movements WHERE lot_id = ? ORDER BY id', lotId);
+function movementsOf(db: Db, lotId: number): LotSheetData['movements'] {
+  return all<LotSheetData['movements'][number]>(
+    db,
+    'SELECT id, kind, seeds, moved_on AS day, reason FROM movements WHERE lot_id = ? ORDER BY id',
+    lotId,
+  );
 }
 
 /** Where a lot was, with the climate that holds there now. */
-function storageOf(db: Db, lotId: number): unknown[] {
+function storageOf(db: Db, lotId: number): LotSheetData['storage'] {
   const places = placesById(db);
   return all<{ from: string; placeId: number }>(
     db,

@@ -1,15 +1,16 @@
-import { asSeenForm, overruleForm, VERDICT_WORDS, wrong } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
+import { VERDICT_WORDS, wrong } from '@esprel/core';
 import { holdWritten } from '../journal/change.ts';
 import { Problem } from '../problem.ts';
 import { lotByCode, lotNames } from '../records/lot.ts';
 import { overruleOn } from '../records/overrule.ts';
-import { changes, type Route } from '../routing/route.ts';
+import { makes, type Route } from '../routing/route.ts';
 
 export function overruleRoutes(): Route[] {
   return [
-    changes('post', '/lots/:code/overrule', 'overrule', overruleForm, (change, { params, body }) => {
+    makes(lotsApi.overrule, 'overrule', (change, { params, body }) => {
       const { db, today } = change;
-      const lot = lotByCode(db, params.code ?? '');
+      const lot = lotByCode(db, params.code);
       if (body.untilDay < today) throw wrong('untilDay', `must not be before today, ${today}`);
       const now = overruleOn(db, lot.id, today);
       holdWritten(db, 'overrules', now, body.version, body);
@@ -27,9 +28,9 @@ export function overruleRoutes(): Route[] {
       );
       return { id };
     }),
-    changes('post', '/lots/:code/overrule/end', 'end overrule', asSeenForm, (change, { params, body }) => {
+    makes(lotsApi.endOverrule, 'end overrule', (change, { params, body }) => {
       const { db, today } = change;
-      const lot = lotByCode(db, params.code ?? '');
+      const lot = lotByCode(db, params.code);
       const now = overruleOn(db, lot.id, today);
       if (!now) throw new Problem('blocked', `The verdict of ${lot.code} is not set by hand.`);
       holdWritten(db, 'overrules', now, body.version, {});

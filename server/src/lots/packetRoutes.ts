@@ -1,15 +1,15 @@
-import { asSeenForm, lendable, packetsForm, plural, wrong } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
+import { lendable, plural, wrong } from '@esprel/core';
 import { one } from '../db/db.ts';
 import { notFound } from '../problem.ts';
 import { lotByCode, lotRow, type LotRow } from '../records/lot.ts';
-import { pathId } from '../routing/query.ts';
-import { changes, type Route } from '../routing/route.ts';
+import { makes, type Route } from '../routing/route.ts';
 import { seedsInPackets } from './intake.ts';
 
 export function packetRoutes(): Route[] {
   return [
-    changes('post', '/lots/:code/packets', 'packets', packetsForm, (change, { params, body }) => {
-      const lot = lotByCode(change.db, params.code ?? '');
+    makes(lotsApi.fill, 'packets', (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code);
       if (lot.state === 'quarantine') throw wrong('packets', `${lot.code} waits in quarantine; release it first`);
       if (body.filledOn > change.today) throw wrong('filledOn', `must not be after today, ${change.today}`);
       const free = lendable(lot.balance, lot.floor) - seedsInPackets(change.db, lot.id);
@@ -34,8 +34,8 @@ export function packetRoutes(): Route[] {
       change.describe(`Filled ${plural(body.packets, 'packet')} of ${String(body.seedsEach)} from ${lot.code}; ${String(rest)} stay loose`);
       return { id, loose: rest };
     }),
-    changes('post', '/packets/:id/pour-back', 'packets', asSeenForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
+    makes(lotsApi.pourBack, 'packets', (change, { params, body }) => {
+      const id = params.id;
       const fill = one<{ lot_id: number; seeds_each: number; packets_left: number }>(
         change.db,
         'SELECT lot_id, seeds_each, packets_left FROM packet_fills WHERE id = ?',

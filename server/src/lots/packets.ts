@@ -1,18 +1,11 @@
 import { plural, wrong } from '@esprel/core';
+import type { LotSheetData } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import type { LotRow } from '../records/lot.ts';
 
-interface PacketFill {
-  readonly id: number;
-  readonly seedsEach: number;
-  readonly packets: number;
-  readonly packetsLeft: number;
-  readonly filledOn: string;
-}
-
-export function packetsOf(db: Db, lotId: number): PacketFill[] {
-  return all<PacketFill>(
+export function packetsOf(db: Db, lotId: number): LotSheetData['packets'] {
+  return all<LotSheetData['packets'][number]>(
     db,
     `SELECT id, seeds_each AS seedsEach, packets, packets_left AS packetsLeft, filled_on AS filledOn, version FROM packet_fills
      WHERE lot_id = ? AND packets_left > 0 ORDER BY id`,

@@ -1,11 +1,12 @@
 import { cautionWords, foldName, type LibraryCrop, restrictionsOf, restrictionWords } from '@esprel/core';
+import type { LineLook } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 import { cropsNamed, cropsWithin, findCrops, libraryCrop } from '../records/crop.ts';
 import { restrictions } from '../records/restriction.ts';
 import { nearVarieties } from '../varieties/register.ts';
 
 /** How a crop was come by: said, known by the variety, by a name like it, or by a word of the nickname. */
-type GuessBy = 'typed' | 'variety' | 'near' | 'word';
+type GuessBy = NonNullable<LineLook['crop']>['by'];
 
 /** So many meanings of a name are offered. */
 const MOST_CHOICES = 6;
@@ -17,7 +18,7 @@ function meaningsOf(db: Db, typed: string): string[] {
 }
 
 /** What the line of an envelope is told while it is typed: the crop it will have, varieties it may be, what to be careful of. */
-export function previewLine(db: Db, name: string, cropTyped: string | null): object {
+export function previewLine(db: Db, name: string, cropTyped: string | null): LineLook {
   const folded = foldName(name);
   const exact = all<{ id: number; name: string; cropKey: string; crop: string; lots: number }>(
     db,
@@ -47,7 +48,9 @@ export function previewLine(db: Db, name: string, cropTyped: string | null): obj
   const full: LibraryCrop | null = crop === null ? null : libraryCrop(db, crop.key);
   return {
     crop:
-      full === null ? null : { key: full.key, name: full.name, scientific: full.scientific, seedsPerGram: full.seedsPerGram, by: crop?.by },
+      full === null || crop === null
+        ? null
+        : { key: full.key, name: full.name, scientific: full.scientific, seedsPerGram: full.seedsPerGram, by: crop.by },
     /** Crops that the name may mean, the likeliest first; whoever types has to say which. */
     choices: choices.slice(0, MOST_CHOICES).map((key) => {
       const c = libraryCrop(db, key);

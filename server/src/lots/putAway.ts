@@ -25,7 +25,7 @@ export function moveLot(
 }
 
 /** Puts the envelopes of the table away, all or none: where each goes, and what is left in it; what a row leaves out stays as it is. */
-export function putAway(change: Change, body: yup.InferType<typeof putAwayForm>): object {
+export function putAway(change: Change, body: yup.InferType<typeof putAwayForm>) {
   const rows = body.lots as { lotCode: string; placeId?: number | null; left?: number | null; seen?: number | null }[];
   const seen = new Set<number>();
   let corrected = 0;

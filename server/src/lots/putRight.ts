@@ -1,5 +1,6 @@
 import type * as yup from 'yup';
 import { ageingStart, inHundred, isShortLived, type lotEditForm, plural, type Verdict, VERDICT_WORDS, wrong, yearOf } from '@esprel/core';
+import type { Follows } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { makeErrands, reachOf } from '../errands/errands.ts';
 import { refreshLots } from '../estimates/make.ts';
@@ -196,9 +197,9 @@ class Rehearsed extends Error {}
  * What would follow if a lot were put right so: the same step, taken and taken back within one transaction, so that nothing of it is
  * written and nothing is told that would not be so.
  */
-export function whatFollows(db: Db, today: string, code: string, body: Body): object {
+export function whatFollows(db: Db, today: string, code: string, body: Body): Follows {
   const lot = lotByCode(db, code);
-  let answer: object = {};
+  let answer: Follows | null = null;
   try {
     db.transaction(() => {
       refreshLots(db, [lot.id], today);
@@ -218,5 +219,5 @@ export function whatFollows(db: Db, today: string, code: string, body: Body): ob
   } catch (error) {
     if (!(error instanceof Rehearsed)) throw error;
   }
-  return answer;
+  return answer as unknown as Follows;
 }

@@ -1,10 +1,11 @@
-import { wetForm, wrong } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
+import { wrong } from '@esprel/core';
 import { wetOf } from '../estimates/wet.ts';
 import type { Change } from '../journal/change.ts';
 import { lotByCode } from '../records/lot.ts';
-import { changes, type Route } from '../routing/route.ts';
+import { makes, type Route } from '../routing/route.ts';
 
-function sayWet(change: Change, code: string, body: { version: number; what: 'wet' | 'dry'; onDay: string }): object {
+function sayWet(change: Change, code: string, body: { version: number; what: 'wet' | 'dry'; onDay: string }) {
   const lot = lotByCode(change.db, code);
   if (body.onDay > change.today) throw wrong('onDay', `must not be after today, ${change.today}`);
   if (body.onDay < lot.received_on) throw wrong('onDay', `must not be before it came, ${lot.received_on}`);
@@ -20,5 +21,5 @@ function sayWet(change: Change, code: string, body: { version: number; what: 'we
 }
 
 export function wetRoutes(): Route[] {
-  return [changes('post', '/lots/:code/wet', 'wet packet', wetForm, (change, { params, body }) => sayWet(change, params.code ?? '', body))];
+  return [makes(lotsApi.wet, 'wet packet', (change, { params, body }) => sayWet(change, params.code, body))];
 }

@@ -1,6 +1,6 @@
 import type * as yup from 'yup';
 import type { loanForm } from '@esprel/core';
-import type { Answer, members } from '@esprel/core/api';
+import type { Answer, membersApi } from '@esprel/core/api';
 import { plural, restrictionsOf, wrong } from '@esprel/core';
 import { one } from '../db/db.ts';
 import { freeFor } from '../estimates/free.ts';
@@ -14,7 +14,7 @@ import { restrictions } from '../records/restriction.ts';
 import { synonymsOf } from '../records/variety.ts';
 
 /** Hands seed of a lot to a member. The floor is never lent, and a doubtful name needs a note on the packet. */
-export function lend(change: Change, body: yup.InferType<typeof loanForm>): Answer<typeof members.lend> {
+export function lend(change: Change, body: yup.InferType<typeof loanForm>): Answer<typeof membersApi.lend> {
   const { db, today } = change;
   const lot = lotByCode(db, body.lotCode, 'lotCode');
   if (!one(db, 'SELECT 1 FROM members WHERE id = ?', body.memberId)) throw wrong('memberId', 'is not a member; choose again');

@@ -1,5 +1,5 @@
 import { foldName, wrong } from '@esprel/core';
-import type { Answer, ListedMember, Member, MemberLoan, members, MemberSheet, MemberSowing, Query, SeedWeight } from '@esprel/core/api';
+import type { Answer, ListedMember, Member, MemberLoan, membersApi, MemberSheet, MemberSowing, Query, SeedWeight } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { errandsOfMember } from '../errands/errands.ts';
 import { historyOf } from '../journal/history.ts';
@@ -43,7 +43,7 @@ export function memberSheet(db: Db, id: number): MemberSheet {
   };
 }
 
-export function listMembers(db: Db, query: Query<(typeof members.list)['query']>): Answer<typeof members.list> {
+export function listMembers(db: Db, query: Query<(typeof membersApi.list)['query']>): Answer<typeof membersApi.list> {
   const q = foldName(query.q ?? '');
   const limit = query.limit ?? 200;
   const { after } = query;

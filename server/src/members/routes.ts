@@ -1,5 +1,5 @@
 import { foldName } from '@esprel/core';
-import { members } from '@esprel/core/api';
+import { membersApi } from '@esprel/core/api';
 import { one } from '../db/db.ts';
 import { notFound, Problem } from '../problem.ts';
 import { loanRow, memberName } from '../records/loan.ts';
@@ -9,9 +9,9 @@ import { listMembers, memberSheet } from './memberSheet.ts';
 
 export function memberRoutes(): Route[] {
   return [
-    servesKept(members.list, ({ db }, { query }) => listMembers(db, query)),
-    serves(members.sheet, ({ db }, { params }) => memberSheet(db, params.id)),
-    makes(members.add, 'member', (change, { body }) => {
+    servesKept(membersApi.list, ({ db }, { query }) => listMembers(db, query)),
+    serves(membersApi.sheet, ({ db }, { params }) => memberSheet(db, params.id)),
+    makes(membersApi.add, 'member', (change, { body }) => {
       const id = change.insert('members', {
         name: body.name.trim(),
         folded: foldName(body.name),
@@ -24,7 +24,7 @@ export function memberRoutes(): Route[] {
       change.describe(`Wrote down the member ${body.name.trim()}`);
       return { id };
     }),
-    makes(members.edit, 'change the member', (change, { params: { id }, body }) => {
+    makes(membersApi.edit, 'change the member', (change, { params: { id }, body }) => {
       if (!one(change.db, 'SELECT 1 FROM members WHERE id = ?', id)) throw notFound('That member');
       const name = body.name.trim();
       change.update(
@@ -37,8 +37,8 @@ export function memberRoutes(): Route[] {
       change.describe(`Changed the member ${name}`);
       return { id };
     }),
-    makes(members.lend, 'lend', (change, { body }) => lend(change, body)),
-    makes(members.letGo, 'let a promise go', (change, { params, body }) => {
+    makes(membersApi.lend, 'lend', (change, { body }) => lend(change, body)),
+    makes(membersApi.letGo, 'let a promise go', (change, { params, body }) => {
       const loan = loanRow(change.db, params.id);
       if (loan.settled_on !== null) throw new Problem('blocked', `This loan was settled already, on ${loan.settled_on}.`);
       change.update('loans', loan.id, { settled_on: change.today }, body.version);

@@ -1,11 +1,13 @@
 import { type LotFacts, movingGain, placeChain, warmSpells, wrong } from '@esprel/core';
+import type { placesApi } from '@esprel/core/api';
+import { type Answer, type PlaceKind, type PlaceListed, type PlaceSheetData } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { evidenceOf } from '../estimates/evidence.ts';
 import { lotFacts } from '../estimates/facts.ts';
 import { historyOf } from '../journal/history.ts';
 import { notFound } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
-import { lotByCode } from '../records/lot.ts';
+import { lotByCode, lotNames } from '../records/lot.ts';
 import { climateIn, knownPlaces, loggedDays, lotsNowIn, placePath, type PlaceRow, placesById, placesWithin } from '../records/place.ts';
 import { readSettings } from '../records/settings.ts';
 import { WARM_LIMIT_C } from './placeSteps.ts';
@@ -18,7 +20,7 @@ export function placeOf(places: ReadonlyMap<number, PlaceRow>, id: number): Plac
 }
 
 /** All places with their climates, as a flat tree: a parent before what stands in it. */
-export function listPlaces(db: Db): object {
+export function listPlaces(db: Db): Answer<typeof placesApi.list> {
   const places = placesById(db);
   const counts = new Map(
     all<{ id: number; n: number }>(
@@ -28,7 +30,7 @@ export function listPlaces(db: Db): object {
     ).map((r) => [r.id, r.n]),
   );
   const logged = new Set(all<{ id: number }>(db, 'SELECT DISTINCT place_id AS id FROM climate_logs').map((r) => r.id));
-  const rows: object[] = [];
+  const rows: PlaceListed[] = [];
   const walk = (parentId: number | null, depth: number): void => {
     for (const p of places.values()) {
       if (p.parentId !== parentId) continue;
@@ -37,11 +39,10 @@ export function listPlaces(db: Db): object {
         id: p.id,
         parentId,
         depth,
-        kind: p.kind,
+        kind: p.kind as PlaceKind,
         name: p.name,
         path: placePath(places, p.id),
         temperatureC: climate.temperatureC,
-        swingC: climate.swingC,
         rhPercent: climate.rhPercent,
         sealed: climate.sealed,
         ownTemperatureC: p.temperatureC,
@@ -58,7 +59,7 @@ export function listPlaces(db: Db): object {
   return { places: rows };
 }
 
-export function placeSheet(db: Db, id: number): object {
+export function placeSheet(db: Db, id: number): PlaceSheetData {
   const places = placesById(db);
   const place = placeOf(places, id);
   const inside = placesWithin(places, id);
@@ -67,7 +68,7 @@ export function placeSheet(db: Db, id: number): object {
   const days = logPlace ? loggedDays(db, logPlace.id) : [];
   const kind = placeChain(places, id).find((p) => p.kind === 'fridge' || p.kind === 'freezer')?.kind as 'fridge' | 'freezer' | undefined;
   return {
-    place: { ...place, path: placePath(places, id), climate: climateIn(places, id) },
+    place: { ...place, kind: place.kind as PlaceKind, path: placePath(places, id), climate: climateIn(places, id) },
     parents: placeChain(places, id)
       .slice(1)
       .reverse()
@@ -78,7 +79,7 @@ export function placeSheet(db: Db, id: number): object {
       days,
       limitC: kind === undefined ? null : WARM_LIMIT_C[kind],
       warmSpells: kind === undefined ? [] : warmSpells(days, WARM_LIMIT_C[kind]),
-      logs: all(
+      logs: all<PlaceSheetData['climate']['logs'][number]>(
         db,
         'SELECT id, file_name AS fileName, from_day AS fromDay, to_day AS toDay, readings, version FROM climate_logs WHERE place_id = ? ORDER BY id DESC',
         id,
@@ -88,14 +89,14 @@ export function placeSheet(db: Db, id: number): object {
     lots:
       now.length === 0
         ? []
-        : all(
+        : all<PlaceSheetData['lots'][number]>(
             db,
             `SELECT l.code, v.name AS variety, c.name AS crop, l.year, l.balance, e.median, e.verdict FROM lots l
        JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key LEFT JOIN lot_estimates e ON e.lot_id = l.id
        WHERE l.balance > 0 AND l.id IN (SELECT value FROM json_each(?)) ORDER BY c.name, v.folded, l.code LIMIT ${String(SHOWN_LOTS)}`,
             JSON.stringify(now.map((n) => n.lotId)),
           ),
-    stocktakes: all(
+    stocktakes: all<PlaceSheetData['stocktakes'][number]>(
       db,
       'SELECT id, started_on AS startedOn, closed_on AS closedOn FROM stocktakes WHERE place_id = ? ORDER BY id DESC',
       id,
@@ -105,7 +106,7 @@ export function placeSheet(db: Db, id: number): object {
 }
 
 /** What moving each of these lots to a place would gain, in years of good enough seed. */
-export function gains(db: Db, today: string, placeId: number, codes: readonly string[]): object {
+export function gains(db: Db, today: string, placeId: number, codes: readonly string[]): Answer<typeof placesApi.gain> {
   const known = knownPlaces(db);
   placeOf(known.places, placeId);
   const climate = climateIn(known.places, placeId);
@@ -115,19 +116,13 @@ export function gains(db: Db, today: string, placeId: number, codes: readonly st
   const there = { temperatureC: climate.temperatureC, rhPercent: climate.rhPercent };
   const settings = readSettings(db);
   return {
-    climate: there,
     lots: codes.map((code) => {
       const lot = lotByCode(db, code, 'codes');
       const crop = libraryCrop(db, lot.crop_key);
       const facts: LotFacts = lotFacts(db, lot, evidenceOf(db, lot.id), settings, known);
-      const names = one<{ variety: string; crop: string }>(
-        db,
-        'SELECT v.name AS variety, c.name AS crop FROM varieties v JOIN crops c ON c.key = v.crop_key WHERE v.id = ?',
-        lot.variety_id,
-      );
       return {
         code: lot.code,
-        ...names,
+        ...lotNames(db, lot.id),
         storable: crop.storageBehaviour === 'orthodox',
         ...(crop.storageBehaviour === 'orthodox'
           ? movingGain(facts, today, there)

@@ -1,32 +1,32 @@
-import { asSeenForm, climateLogForm, placeEditForm, placeForm, plural, wrong } from '@esprel/core';
+import { placesApi } from '@esprel/core/api';
+import { plural, wrong } from '@esprel/core';
 import { all, one } from '../db/db.ts';
 import { blocked, notFound } from '../problem.ts';
 import { lotsEverIn, placesById, placesWithin } from '../records/place.ts';
 import { readSettings } from '../records/settings.ts';
-import { pathId, queryText } from '../routing/query.ts';
-import { changes, read, type Route } from '../routing/route.ts';
+import { makes, type Route, serves } from '../routing/route.ts';
 import { readClimateLog } from './climateLog.ts';
 import { gains, listPlaces, placeOf, placeSheet } from './placeSheet.ts';
 import { checkPlace, placeColumns, touchLots } from './placeSteps.ts';
 
 export function placeRoutes(): Route[] {
   return [
-    read('/places', ({ db }) => listPlaces(db)),
-    read('/places/:id', ({ db }, { params }) => placeSheet(db, pathId(params.id, 'id'))),
-    read('/places/:id/gain', ({ db, today }, { params, query }) => {
-      const codes = (queryText(query, 'codes', 4000) ?? '').split(',').filter((c) => c !== '');
+    serves(placesApi.list, ({ db }) => listPlaces(db)),
+    serves(placesApi.sheet, ({ db }, { params }) => placeSheet(db, params.id)),
+    serves(placesApi.gain, ({ db, today }, { params, query }) => {
+      const codes = (query.codes ?? '').split(',').filter((c) => c !== '');
       if (codes.length > 60) throw wrong('codes', 'holds too many; 60 at most');
-      return gains(db, today, pathId(params.id, 'id'), codes);
+      return gains(db, today, params.id, codes);
     }),
-    changes('post', '/places', 'place', placeForm, (change, { body }) => {
+    makes(placesApi.add, 'place', (change, { body }) => {
       checkPlace(change.db, body, null);
       const id = change.insert('places', placeColumns(body));
       change.touch('place', id);
       change.describe(`Made the place ${body.name.trim()}`);
       return { id };
     }),
-    changes('patch', '/places/:id', 'place', placeEditForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
+    makes(placesApi.edit, 'place', (change, { params, body }) => {
+      const id = params.id;
       const before = placeOf(placesById(change.db), id);
       checkPlace(change.db, body, id);
       touchLots(change, id);
@@ -36,8 +36,8 @@ export function placeRoutes(): Route[] {
       );
       return { id };
     }),
-    changes('delete', '/places/:id', 'place', asSeenForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
+    makes(placesApi.remove, 'place', (change, { params, body }) => {
+      const id = params.id;
       const place = placeOf(placesById(change.db), id);
       const lots = lotsEverIn(change.db, [id]).length;
       if (lots > 0) throw blocked(`${plural(lots, 'lot')} are or were kept in ${place.name}; it stays in the record`);
@@ -53,8 +53,8 @@ export function placeRoutes(): Route[] {
       change.describe(`Took away the place ${place.name}`);
       return { id };
     }),
-    changes('post', '/places/:id/climate-log', 'climate', climateLogForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
+    makes(placesApi.readClimate, 'climate', (change, { params, body }) => {
+      const id = params.id;
       const place = placeOf(placesById(change.db), id);
       const days = readClimateLog(Buffer.from(body.text, 'utf8'), readSettings(change.db).dateOrder === 'month-day');
       const first = days[0]?.day ?? '';
@@ -82,8 +82,8 @@ export function placeRoutes(): Route[] {
       change.describe(`Read the climate of ${place.name}, ${first} to ${last}, ${plural(readings, 'reading')}`);
       return { id, days: days.length, readings };
     }),
-    changes('delete', '/climate-logs/:id', 'climate', asSeenForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
+    makes(placesApi.removeClimate, 'climate', (change, { params, body }) => {
+      const id = params.id;
       const log = one<{ place_id: number; file_name: string }>(change.db, 'SELECT place_id, file_name FROM climate_logs WHERE id = ?', id);
       if (!log) throw notFound('That file of a logger');
       change.remove('climate_logs', id, body.version);

@@ -1,4 +1,5 @@
 import { plural } from '@esprel/core';
+import type { StocktakeData, StocktakeLot } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { moveSeeds } from '../lots/intake.ts';
@@ -24,22 +25,7 @@ function stocktakeOf(db: Db, id: number): Stocktake {
   return row;
 }
 
-interface ScannedLot {
-  readonly lotId: number;
-  readonly code: string;
-  readonly variety: string;
-  readonly crop: string;
-  readonly year: number | null;
-  readonly balance: number;
-  readonly amountKnown: string;
-  readonly missingSince: string | null;
-  readonly scan: 'not-looked' | 'right' | 'in-doubt' | 'counted' | null;
-  readonly counted: number | null;
-  /** What the record had when it was looked at. */
-  readonly seen: number | null;
-  readonly version: number | null;
-  /** Where the record has it; null when nobody put it away. */
-  readonly recordedIn: string | null;
+interface ScannedLot extends StocktakeLot {
   /** Whether it belongs in this place. */
   readonly belongs: boolean;
 }
@@ -67,7 +53,7 @@ export function stateOf(db: Db, take: Stocktake): ScannedLot[] {
   }));
 }
 
-export function sheet(db: Db, id: number): object {
+export function sheet(db: Db, id: number): StocktakeData {
   const take = stocktakeOf(db, id);
   const lots = stateOf(db, take);
   return {

@@ -1,24 +1,24 @@
-import { asSeenForm, parseLotCode, stocktakeCloseForm, stocktakeForm, stocktakeScanForm, wrong } from '@esprel/core';
+import { parseLotCode, wrong } from '@esprel/core';
+import { type ListedStocktake, lotsApi, stocktakesApi } from '@esprel/core/api';
 import { all, one } from '../db/db.ts';
 import { notFound } from '../problem.ts';
 import { lotByCode } from '../records/lot.ts';
 import { placePath, placesById } from '../records/place.ts';
-import { pathId } from '../routing/query.ts';
-import { changes, read, type Route } from '../routing/route.ts';
+import { makes, type Route, serves } from '../routing/route.ts';
 import { close, openTake, sheet, stateOf, writeScan } from './stocktake.ts';
 
 export function stocktakeRoutes(): Route[] {
   return [
-    read('/stocktakes', ({ db }) => ({
-      stocktakes: all(
+    serves(stocktakesApi.list, ({ db }) => ({
+      stocktakes: all<ListedStocktake>(
         db,
         `SELECT t.id, t.place_id AS placeId, p.name AS place, t.started_on AS startedOn, t.closed_on AS closedOn,
            (SELECT count(*) FROM stocktake_scans s WHERE s.stocktake_id = t.id) AS scanned
          FROM stocktakes t JOIN places p ON p.id = t.place_id ORDER BY t.closed_on IS NOT NULL, t.id DESC LIMIT 50`,
       ),
     })),
-    read('/stocktakes/:id', ({ db }, { params }) => sheet(db, pathId(params.id, 'id'))),
-    changes('post', '/stocktakes', 'stocktake', stocktakeForm, (change, { body }) => {
+    serves(stocktakesApi.sheet, ({ db }, { params }) => sheet(db, params.id)),
+    makes(stocktakesApi.begin, 'stocktake', (change, { body }) => {
       const place = placesById(change.db).get(body.placeId);
       if (!place) throw wrong('placeId', 'is not a place here; choose again');
       const open = one<{ id: number }>(change.db, 'SELECT id FROM stocktakes WHERE place_id = ? AND closed_on IS NULL', body.placeId);
@@ -28,8 +28,8 @@ export function stocktakeRoutes(): Route[] {
       change.describe(`Began to take stock of ${place.name}`);
       return { id };
     }),
-    changes('post', '/stocktakes/:id/scans', 'scan', stocktakeScanForm, (change, { params, body }) => {
-      const take = openTake(change.db, pathId(params.id, 'id'));
+    makes(stocktakesApi.scan, 'scan', (change, { params, body }) => {
+      const take = openTake(change.db, params.id);
       const lot = lotByCode(change.db, body.lotCode, 'lotCode');
       if ((body.amount === 'counted') !== (body.counted != null)) {
         throw wrong('counted', body.amount === 'counted' ? 'say how many were counted' : 'leave it out unless it was counted');
@@ -40,9 +40,9 @@ export function stocktakeRoutes(): Route[] {
       change.describe(`Stocktake: scanned ${lot.code}`);
       return { code: lot.code, belongs: seen?.belongs ?? false, recordedIn: seen?.recordedIn ?? null };
     }),
-    changes('delete', '/stocktakes/:id/scans/:code', 'scan', asSeenForm, (change, { params, body }) => {
-      const take = openTake(change.db, pathId(params.id, 'id'));
-      const code = parseLotCode(params.code ?? '');
+    makes(stocktakesApi.unscan, 'scan', (change, { params, body }) => {
+      const take = openTake(change.db, params.id);
+      const code = parseLotCode(params.code);
       const row = one<{ id: number }>(
         change.db,
         'SELECT s.id FROM stocktake_scans s JOIN lots l ON l.id = s.lot_id WHERE s.stocktake_id = ? AND l.code = ?',
@@ -55,15 +55,15 @@ export function stocktakeRoutes(): Route[] {
       change.describe(`Stocktake: took the scan of ${String(code)} back`);
       return { id: take.id };
     }),
-    changes('post', '/stocktakes/:id/close', 'stocktake', stocktakeCloseForm, (change, { params, body }) => {
-      const take = openTake(change.db, pathId(params.id, 'id'));
+    makes(stocktakesApi.close, 'stocktake', (change, { params, body }) => {
+      const take = openTake(change.db, params.id);
       const words = close(change, take, body);
       change.touch('place', take.placeId);
       change.describe(`Took stock of ${placePath(placesById(change.db), take.placeId)}: ${words}`);
       return { id: take.id };
     }),
-    changes('post', '/lots/:code/found', 'found', asSeenForm, (change, { params, body }) => {
-      const lot = lotByCode(change.db, params.code ?? '');
+    makes(lotsApi.found, 'found', (change, { params, body }) => {
+      const lot = lotByCode(change.db, params.code);
       if (lot.missing_since === null) throw wrong('code', `${lot.code} is not missing`);
       change.update('lots', lot.id, { missing_since: null }, body.version);
       change.touch('lot', lot.id);

@@ -1,20 +1,9 @@
+import type { MixUpShown } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 
-interface MixUp {
-  readonly id: number;
-  readonly withCode: string;
-  readonly withVariety: string;
-  readonly kind: 'swapped' | 'spilled';
-  readonly sinceDay: string | null;
-  readonly markedOn: string;
-  readonly reason: string;
-  readonly clearedOn: string | null;
-  readonly clearedHow: 'not-mixed' | 'put-right' | null;
-}
-
 /** The mix-ups a lot was ever in, with the other lot of each. */
-export function mixUpsOf(db: Db, lotId: number): MixUp[] {
-  return all<MixUp>(
+export function mixUpsOf(db: Db, lotId: number): MixUpShown[] {
+  return all<MixUpShown>(
     db,
     `SELECT x.id, o.code AS withCode, v.name AS withVariety, x.kind, x.since_day AS sinceDay, x.marked_on AS markedOn, x.reason,
        x.cleared_on AS clearedOn, x.cleared_how AS clearedHow, x.version
@@ -31,7 +20,7 @@ export function mixUpsOf(db: Db, lotId: number): MixUp[] {
  * may have happened is in doubt (all, when nobody knows the day). Once the two were told apart, what was counted in
  * between stays in doubt; when they were never mixed, nothing does.
  */
-export function doubtOn(mixUps: readonly MixUp[], day: string): string | null {
+export function doubtOn(mixUps: readonly MixUpShown[], day: string): string | null {
   const x = mixUps.find((m) => {
     if (m.clearedHow === 'not-mixed' || (m.sinceDay !== null && day < m.sinceDay)) return false;
     return m.clearedOn === null || (day >= (m.sinceDay ?? m.markedOn) && day < m.clearedOn);

@@ -1,8 +1,8 @@
 import { cautionWords, type Crop, type Restriction, restrictionsOf, restrictionWords, type SeedForm } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 
-export function restrictions(db: Db): (Restriction & { readonly version: number })[] {
-  return all<Restriction & { readonly version: number }>(
+export function restrictions(db: Db): (Restriction & { readonly id: number; readonly version: number })[] {
+  return all<Restriction & { readonly id: number; readonly version: number }>(
     db,
     'SELECT id, crop_key AS cropKey, name, rule, why, version FROM restricted_plants ORDER BY id',
   );

@@ -1,11 +1,11 @@
-import { asSeenForm, foldName, isRuled, restrictedForm, wrong } from '@esprel/core';
+import { restrictedApi } from '@esprel/core/api';
+import { foldName, isRuled, wrong } from '@esprel/core';
 import { all, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { notFound } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { restrictions } from '../records/restriction.ts';
-import { pathId } from '../routing/query.ts';
-import { changes, read, type Route } from '../routing/route.ts';
+import { makes, type Route, serves } from '../routing/route.ts';
 
 function lotsOfRestriction(change: Change, r: { readonly cropKey: string | null }): void {
   if (r.cropKey === null) return;
@@ -15,7 +15,7 @@ function lotsOfRestriction(change: Change, r: { readonly cropKey: string | null 
 
 export function restrictedRoutes(): Route[] {
   return [
-    read('/restricted', ({ db }) => ({
+    serves(restrictedApi.list, ({ db }) => ({
       /** Crops of the reference whose exchange is ruled in places, of which the library has something and nobody decided. */
       undecided: all<{ key: string; name: string; lots: number }>(
         db,
@@ -27,7 +27,7 @@ export function restrictedRoutes(): Route[] {
         crop: r.cropKey === null ? null : (one<{ name: string }>(db, 'SELECT name FROM crops WHERE key = ?', r.cropKey)?.name ?? null),
       })),
     })),
-    changes('post', '/restricted', 'restricted', restrictedForm, (change, { body }) => {
+    makes(restrictedApi.add, 'restricted', (change, { body }) => {
       const cropKey = body.cropKey ?? null;
       const name = (body.name ?? '').trim() || null;
       if ((cropKey === null) === (name === null)) throw wrong('name', 'choose a crop, or give a name; one of the two');
@@ -53,8 +53,8 @@ export function restrictedRoutes(): Route[] {
       );
       return { id };
     }),
-    changes('delete', '/restricted/:id', 'restricted', asSeenForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
+    makes(restrictedApi.remove, 'restricted', (change, { params, body }) => {
+      const id = params.id;
       const row = restrictions(change.db).find((r) => r.id === id);
       if (!row) throw notFound('That entry of the list');
       change.remove('restricted_plants', id, body.version);

@@ -53,7 +53,7 @@ function usesOf(reader: SeasonReader, p: SeasonPlan, bench: Bench): BenchUse[] {
 }
 
 /** Where something that finds no room could go instead. */
-interface Offer {
+export interface Offer {
   readonly planId: number;
   readonly variety: string;
   readonly place: string;
@@ -64,7 +64,7 @@ interface Offer {
   readonly words: string;
 }
 
-interface BenchPicture {
+export interface BenchPicture {
   readonly weeks: readonly string[];
   readonly places: readonly (BenchRow & { readonly load: readonly BenchWeek[] })[];
   readonly offers: readonly Offer[];

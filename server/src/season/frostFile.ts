@@ -104,7 +104,7 @@ function refuseFahrenheit(record: FrostRecord, minima: readonly DailyMinimum[], 
   }
 }
 
-export function write(change: Change, garden: Garden, body: yup.InferType<typeof frostRecordForm>): object {
+export function write(change: Change, garden: Garden, body: yup.InferType<typeof frostRecordForm>) {
   const { db, today } = change;
   const settings = readSettings(db);
   const made = readMinima(body.text, body.belowC, garden, settings.dateOrder === 'month-day');

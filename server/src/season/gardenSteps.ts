@@ -4,7 +4,7 @@ import { isDay, wrong } from '@esprel/core';
 import { one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 
-export function checked(body: yup.InferType<typeof gardenForm>): object {
+export function checked(body: yup.InferType<typeof gardenForm>) {
   const dates = ['lastFrost', 'firstFrost'] as const;
   for (const field of dates) {
     const value = body[field];
@@ -25,7 +25,7 @@ export function checked(body: yup.InferType<typeof gardenForm>): object {
   };
 }
 
-export function writeGarden(change: Change, body: yup.InferType<typeof gardenForm>, id: number | null, version?: number): object {
+export function writeGarden(change: Change, body: yup.InferType<typeof gardenForm>, id: number | null, version?: number) {
   const { db } = change;
   const frosts = checked(body);
   if (body.memberId != null && !one(db, 'SELECT 1 FROM members WHERE id = ?', body.memberId))

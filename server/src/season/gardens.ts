@@ -9,10 +9,10 @@ import {
   type SpringOfRecord,
   wrong,
 } from '@esprel/core';
+import { type FrostPage, readId } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../problem.ts';
 import { readSettings } from '../records/settings.ts';
-import { pathId } from '../routing/query.ts';
 
 interface GardenRow {
   readonly id: number;
@@ -151,7 +151,7 @@ export function soilOf(db: Db, gardenId: number | null, today: string): SoilRow[
 }
 
 /** The frost of a garden as its page shows it: the fitted risk day by day beside what the record counted. */
-export function frostPage(db: Db, id: number | null, today: string): object {
+export function frostPage(db: Db, id: number | null, today: string): FrostPage {
   const garden = gardenOf(db, id);
   const year = seasonYearOf(today, garden.frost.last);
   const last = dayInYear(year, garden.frost.last);
@@ -163,6 +163,7 @@ export function frostPage(db: Db, id: number | null, today: string): object {
   return { garden, year, lastFrost: last, fitted, record: recordOf(db, garden), soil: soilOf(db, id, today) };
 }
 
-export function gardenId(text: string | undefined): number | null {
-  return text === 'library' ? null : pathId(text, 'garden');
+/** A garden as an address names it: its number, or "library". */
+export function gardenId(text: string): number | null {
+  return text === 'library' ? null : readId('garden', text);
 }

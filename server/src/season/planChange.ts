@@ -14,6 +14,7 @@ import {
   type Way,
   wrong,
 } from '@esprel/core';
+import type { EarlierNote } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { blocked } from '../problem.ts';
@@ -84,7 +85,7 @@ function rowOf(body: Form<typeof plannedEditForm> | Form<typeof plannedForm>): R
   };
 }
 
-export function planSowing(change: Change, body: Form<typeof plannedForm>): object {
+export function planSowing(change: Change, body: Form<typeof plannedForm>) {
   const { db } = change;
   const lot = lotByCode(db, body.lotCode, 'lotCode');
   checkNamed(db, body);
@@ -135,7 +136,7 @@ function outdoorWay(reader: SeasonReader, lot: LotRow, body: Form<typeof planned
   return off('late') < off('direct') ? 'late' : 'direct';
 }
 
-function planned(change: Change, id: number, did: string): object {
+function planned(change: Change, id: number, did: string) {
   const p = plannedRow(change.db, id);
   change.touch('planned', id);
   change.touch('lot', p.lot_id);
@@ -143,7 +144,7 @@ function planned(change: Change, id: number, did: string): object {
   return { id, version: p.version };
 }
 
-export function replan(change: Change, id: number, body: Form<typeof plannedEditForm>): object {
+export function replan(change: Change, id: number, body: Form<typeof plannedEditForm>) {
   const { db } = change;
   const p = openPlan(db, id);
   checkNamed(db, body);
@@ -160,7 +161,7 @@ function openPlan(db: Db, id: number): NamedPlanned {
 }
 
 /** Moves a plan to another day; what hangs on it moves too, and planting out as it is said. */
-export function movePlan(change: Change, id: number, body: Form<typeof plannedMoveForm>): object {
+export function movePlan(change: Change, id: number, body: Form<typeof plannedMoveForm>) {
   const p = openPlan(change.db, id);
   if (body.plantOutOn != null && body.plantOutOn < body.sowOn) throw wrong('plantOutOn', `must not be before it is sown, ${body.sowOn}`);
   const days = daysBetween(p.sow_on, body.sowOn);
@@ -176,7 +177,7 @@ export function movePlan(change: Change, id: number, body: Form<typeof plannedMo
   return { id, version: p.version + 1 };
 }
 
-export function dropPlan(change: Change, id: number, version: number): object {
+export function dropPlan(change: Change, id: number, version: number) {
   const p = openPlan(change.db, id);
   if (p.tray_id !== null) {
     const fill = one<{ id: number }>(change.db, 'SELECT id FROM tray_fills WHERE planned_id = ?', id);
@@ -190,7 +191,7 @@ export function dropPlan(change: Change, id: number, version: number): object {
 }
 
 /** Seed goes into the cold, is looked at there, or is seen sprouting. */
-export function chill(change: Change, id: number, body: Form<typeof chillForm>): object {
+export function chill(change: Change, id: number, body: Form<typeof chillForm>) {
   const p = openPlan(change.db, id);
   if (body.on > change.today) throw wrong('on', `must not be after today, ${change.today}`);
   if (body.what !== 'into-the-cold' && p.chilled_on === null) throw wrong('what', 'it is not in the cold yet');
@@ -210,7 +211,7 @@ export function chill(change: Change, id: number, body: Form<typeof chillForm>):
 }
 
 /** Plans for the lots on the table, each in its usual way. */
-export function planMany(change: Change, body: Form<typeof plannedManyForm>): object {
+export function planMany(change: Change, body: Form<typeof plannedManyForm>) {
   const { db, today } = change;
   const codes = [...new Set(body.lotCodes as string[])];
   const ids = codes.map((code, i) => {
@@ -233,10 +234,10 @@ export function planMany(change: Change, body: Form<typeof plannedManyForm>): ob
 }
 
 /** Notes that were made on sowings of the same crop before, the latest first: they are read again when it is planned. */
-export function earlierNotes(db: Db, cropKey: string, before: string): unknown[] {
-  return all(
+export function earlierNotes(db: Db, cropKey: string, before: string): EarlierNote[] {
+  return all<EarlierNote>(
     db,
-    `SELECT s.id, s.sown_on AS sownOn, s.note, s.method, s.seeds, v.name AS variety, t.timing,
+    `SELECT s.id, s.sown_on AS sownOn, s.note, s.seeds, v.name AS variety, t.timing,
        (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged
      FROM sowings s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id LEFT JOIN timing_verdicts t ON t.sowing_id = s.id
      WHERE v.crop_key = ? AND s.sown_on < ? AND (s.note IS NOT NULL OR t.id IS NOT NULL) ORDER BY s.sown_on DESC LIMIT 8`,

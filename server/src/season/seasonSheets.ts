@@ -10,6 +10,7 @@ import {
   type Way,
   winterWords,
 } from '@esprel/core';
+import type { LotEstimateShort, LotSeasonData, PlannedSheetData, SeasonListData, SeasonPage } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { historyOf } from '../journal/history.ts';
 import { lotByCode, lotNames } from '../records/lot.ts';
@@ -24,7 +25,7 @@ import { timingsOf } from './timings.ts';
 import { type LotSeason, SeasonReader, SHIFT_RULE } from './windows.ts';
 
 /** What a lane and a sheet name of a plan. */
-export function names(p: SeasonPlan | NamedPlanned): object {
+export function names(p: SeasonPlan | NamedPlanned) {
   return {
     id: p.id,
     version: p.version,
@@ -43,7 +44,7 @@ export function names(p: SeasonPlan | NamedPlanned): object {
 }
 
 /** Lanes of one season with the frost they stand over. What the lanes of one crop share is sent once, since there may be thousands. */
-export function seasonPage(db: Db, year: number, today: string): object {
+export function seasonPage(db: Db, year: number, today: string): SeasonPage {
   const reader = new SeasonReader(db);
   const garden = reader.garden(null);
   const { from, to } = seasonDays(year, garden.frost.last);
@@ -75,7 +76,7 @@ export function seasonPage(db: Db, year: number, today: string): object {
 }
 
 /** One plan with everything that speaks for its day: windows, packet, soil, bench, what was noted before. */
-export function plannedSheet(db: Db, id: number, today: string): object {
+export function plannedSheet(db: Db, id: number, today: string): PlannedSheetData {
   const reader = new SeasonReader(db);
   const p = plannedRow(db, id);
   const year = seasonYearOf(p.sow_on, reader.garden(p.garden_id).frost.last);
@@ -122,13 +123,13 @@ export function plannedSheet(db: Db, id: number, today: string): object {
     prepare: prepareForSowing(crop),
     notes: earlierNotes(db, p.crop_key, p.sow_on),
     offer: bench.offerFor(p),
-    estimate: one(db, 'SELECT median, low, high, verdict, reason FROM lot_estimates WHERE lot_id = ?', p.lot_id) ?? null,
+    estimate: one<LotEstimateShort>(db, 'SELECT median, low, high, verdict, reason FROM lot_estimates WHERE lot_id = ?', p.lot_id) ?? null,
     history: historyOf(db, 'planned', id),
   };
 }
 
 /** The season's list: what is wanted, whether the seed is there, and how full the bench is. Of each purpose the first `most` rows. */
-export function seasonList(db: Db, year: number, today: string, most: number): object {
+export function seasonList(db: Db, year: number, today: string, most: number): SeasonListData {
   const reader = new SeasonReader(db);
   const { from, to } = seasonDays(year, reader.garden(null).frost.last);
   const plans = plansBetween(db, from, to);
@@ -142,8 +143,6 @@ export function seasonList(db: Db, year: number, today: string, most: number): o
   }));
   return {
     year,
-    from,
-    to,
     toSow: plans.reduce((n, p) => n + (p.sowing_id === null ? seedsOf(p) : 0), 0),
     groups: purposes
       .filter((g) => g.rows.length > 0)
@@ -174,7 +173,7 @@ export function seasonList(db: Db, year: number, today: string, most: number): o
         short: p.sowing_id === null ? Math.max(0, (asked.get(p.lot_id) ?? 0) - p.balance) : 0,
       })),
     bench: new SeasonBench(reader, plans).picture(today > from && today < to ? addDays(today, -14) : from),
-    orders: all(
+    orders: all<SeasonListData['orders'][number]>(
       db,
       `SELECT m.id, m.name, count(*) AS sowings, sum(p.plants) AS plants FROM planned_sowings p JOIN members m ON m.id = p.member_id
        WHERE p.sow_on BETWEEN ? AND ? GROUP BY m.id ORDER BY m.name`,
@@ -185,7 +184,7 @@ export function seasonList(db: Db, year: number, today: string, most: number): o
 }
 
 /** When a lot is sown by the library and in its gardens: what goes with every packet. */
-export function lotSeason(db: Db, code: string, gardenId: number | null, today: string): object {
+export function lotSeason(db: Db, code: string, gardenId: number | null, today: string): LotSeasonData {
   const reader = new SeasonReader(db);
   const lot = lotByCode(db, code);
   const garden = reader.garden(gardenId);

@@ -8,9 +8,11 @@ import {
   seasonYearOf,
   seedsPerCell,
   TRAY_SPREAD,
+  type SowingMethod,
   type Way,
   type Window,
 } from '@esprel/core';
+import type { UsualPlan } from '@esprel/core/api';
 import { type Db, one } from '../db/db.ts';
 import { emergenceFor } from '../estimates/learned.ts';
 import { beliefOf } from '../estimates/stored.ts';
@@ -74,7 +76,7 @@ export function usualPlan(
   today: string,
   asked: { readonly way?: Way | null; readonly gardenId?: number | null } = {},
   reader: SeasonReader = new SeasonReader(db),
-): { readonly plan: Record<string, unknown>; readonly missed: UsualSowing['missed'] } {
+): { readonly plan: Omit<UsualPlan, 'variety' | 'crop'>; readonly missed: UsualSowing['missed'] } {
   const lot = lotByCode(db, code, 'lotCode');
   const crop = reader.crop(lot.crop_key);
   const gardenId = asked.gardenId ?? null;
@@ -82,7 +84,7 @@ export function usualPlan(
   const { way, sowOn } = sowing;
   const mat = one<{ id: number }>(db, "SELECT id FROM bench_places WHERE kind = 'mat' ORDER BY id LIMIT 1");
   const warm = crop.soilOptLowC >= 18 && mat !== undefined;
-  const method = way === 'direct' ? 'open-ground' : warm ? 'heated-cells' : 'cells';
+  const method: SowingMethod = way === 'direct' ? 'open-ground' : warm ? 'heated-cells' : 'cells';
   const { emergence } = emergenceFor(db, method, warm ? (mat?.id ?? null) : null);
   const free = Math.max(0, lot.balance - takenByOthers(db, lot.id, null));
   const belief = beliefOf(db, lot.id, crop.freshGermination);
@@ -102,21 +104,17 @@ export function usualPlan(
   const plan = {
     lotCode: lot.code,
     gardenId,
-    memberId: null,
-    personId: null,
-    purpose: 'beds',
+    purpose: 'beds' as const,
     way,
     method,
     trayKindId: way === 'direct' ? null : (one<{ id: number }>(db, 'SELECT id FROM tray_kinds ORDER BY id LIMIT 1')?.id ?? null),
     benchId: warm ? (mat?.id ?? null) : null,
-    growBenchId: null,
     plants,
     seedsPerCell: Math.max(1, Math.min(perCell, Math.max(1, free))),
     cells: Math.max(1, Math.min(cells, Math.floor(free / Math.max(1, perCell)) || 1)),
     reserve: 0,
     sowOn,
     plantOutOn: way === 'start' ? plantOutFor(sowing) : null,
-    note: null,
   };
   return { plan, missed: sowing.missed };
 }

@@ -1,8 +1,9 @@
-import { isDay, type Settings, settingsEditForm, wrong } from '@esprel/core';
+import { settingsApi } from '@esprel/core/api';
+import { isDay, type Settings, wrong } from '@esprel/core';
 import type { Change } from '../journal/change.ts';
 import { stale } from '../problem.ts';
 import { readSettings, settingsVersion } from '../records/settings.ts';
-import { changes, read, type Route } from '../routing/route.ts';
+import { makes, type Route, serves } from '../routing/route.ts';
 
 function writeSettings(change: Change, { version, ...settings }: Settings & { readonly version: number }): void {
   const current = settingsVersion(change.db);
@@ -22,8 +23,8 @@ function writeSettings(change: Change, { version, ...settings }: Settings & { re
 
 export function settingsRoutes(): Route[] {
   return [
-    read('/settings', ({ db }) => ({ ...readSettings(db), version: settingsVersion(db) })),
-    changes('put', '/settings', 'settings', settingsEditForm, (change, { body }) => {
+    serves(settingsApi.sheet, ({ db }) => ({ ...readSettings(db), version: settingsVersion(db) })),
+    makes(settingsApi.change, 'settings', (change, { body }) => {
       writeSettings(change, body);
       change.touchLibrary();
       return { settings: readSettings(change.db), version: settingsVersion(change.db) };

@@ -1,12 +1,13 @@
+import { benchApi } from '@esprel/core/api';
 import type * as yup from 'yup';
-import { asSeenForm, BENCH_KIND_WORDS, benchEditForm, benchForm, checkShape, CoreError, lampForm, trayKindForm, wrong } from '@esprel/core';
+import type { benchForm } from '@esprel/core';
+import { BENCH_KIND_WORDS, checkShape, CoreError, wrong } from '@esprel/core';
 import { one } from '../db/db.ts';
 import { learnedAll } from '../estimates/learned.ts';
 import type { Change } from '../journal/change.ts';
 import { blocked, notFound } from '../problem.ts';
 import { benchPlaces, trayKinds } from '../records/bench.ts';
-import { pathId } from '../routing/query.ts';
-import { changes, read, type Route } from '../routing/route.ts';
+import { makes, type Route, serves } from '../routing/route.ts';
 
 /** Checks the shape of a tray; what core refuses becomes an error that names the field. */
 export function checkedShape(shape: { rows: number; columns: number; gaps: number[] }): void {
@@ -18,7 +19,7 @@ export function checkedShape(shape: { rows: number; columns: number; gaps: numbe
   }
 }
 
-function writeBench(change: Change, body: yup.InferType<typeof benchForm>, id: number | null, version?: number): object {
+function writeBench(change: Change, body: yup.InferType<typeof benchForm>, id: number | null, version?: number) {
   const { db } = change;
   const name = body.name.trim();
   if (one(db, 'SELECT 1 FROM bench_places WHERE name = ? AND id IS NOT ?', name, id))
@@ -44,15 +45,15 @@ function writeBench(change: Change, body: yup.InferType<typeof benchForm>, id: n
 
 export function benchRoutes(): Route[] {
   return [
-    read('/bench', ({ db }) => ({ places: benchPlaces(db), trayKinds: trayKinds(db), learned: learnedAll(db) })),
-    changes('post', '/bench', 'bench', benchForm, (change, { body }) => writeBench(change, body, null)),
-    changes('put', '/bench/:id', 'bench', benchEditForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
+    serves(benchApi.sheet, ({ db }) => ({ places: benchPlaces(db), trayKinds: trayKinds(db), learned: learnedAll(db) })),
+    makes(benchApi.add, 'bench', (change, { body }) => writeBench(change, body, null)),
+    makes(benchApi.edit, 'bench', (change, { params, body }) => {
+      const id = params.id;
       if (!one(change.db, 'SELECT 1 FROM bench_places WHERE id = ?', id)) throw notFound('That place on the bench');
       return writeBench(change, body, id, body.version);
     }),
-    changes('post', '/bench/:id/lamp', 'bench', lampForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
+    makes(benchApi.hangLamp, 'bench', (change, { params, body }) => {
+      const id = params.id;
       const place = one<{ name: string; kind: string }>(change.db, 'SELECT name, kind FROM bench_places WHERE id = ?', id);
       if (!place) throw notFound('That place on the bench');
       if (place.kind !== 'lamp') throw blocked(`${place.name} is no lamp`);
@@ -62,8 +63,8 @@ export function benchRoutes(): Route[] {
       change.describe(`Hung ${place.name} to its distance above the plants`);
       return { id };
     }),
-    changes('delete', '/bench/:id', 'bench', asSeenForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
+    makes(benchApi.remove, 'bench', (change, { params, body }) => {
+      const id = params.id;
       const place = one<{ name: string }>(change.db, 'SELECT name FROM bench_places WHERE id = ?', id);
       if (!place) throw notFound('That place on the bench');
       const used = one(
@@ -77,7 +78,7 @@ export function benchRoutes(): Route[] {
       change.describe(`Took ${place.name} off the bench`);
       return { id };
     }),
-    changes('post', '/tray-kinds', 'tray kind', trayKindForm, (change, { body }) => {
+    makes(benchApi.addTrayKind, 'tray kind', (change, { body }) => {
       const gaps = body.gaps as number[];
       checkedShape({ rows: body.rows, columns: body.columns, gaps });
       if (one(change.db, 'SELECT 1 FROM tray_kinds WHERE name = ?', body.name.trim()))

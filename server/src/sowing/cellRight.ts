@@ -29,7 +29,7 @@ interface SownCell {
  * Puts one cell of a sown tray right: what lies in it is of another letter, more or fewer seeds, or nothing. Its seeds go back to the one
  * lot and out of the other, and what came up in it is counted for whose it is.
  */
-export function putCellRight(change: Change, trayId: number, body: yup.InferType<typeof trayCellForm>): object {
+export function putCellRight(change: Change, trayId: number, body: yup.InferType<typeof trayCellForm>) {
   const { db, today } = change;
   const { cell } = body;
   const tray = trayRow(db, trayId);

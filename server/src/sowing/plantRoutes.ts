@@ -1,17 +1,14 @@
-import { asSeenForm, plantsForm } from '@esprel/core';
-import { pathId } from '../routing/query.ts';
-import { changes, read, type Route } from '../routing/route.ts';
+import { sowingsApi } from '@esprel/core/api';
+import { makes, type Route, serves } from '../routing/route.ts';
 import { count, forget, spare } from './plants.ts';
 
 export function plantRoutes(): Route[] {
   return [
-    read('/plants', ({ db }) => ({ plants: spare(db) })),
-    changes('post', '/sowings/:id/plants', 'plants', plantsForm, (change, { params, body }) =>
-      count(change, pathId(params.id, 'id'), body),
-    ),
-    changes('delete', '/plant-counts/:id', 'plants', asSeenForm, (change, { params, body }) => {
-      forget(change, pathId(params.id, 'id'), body.version);
-      return {};
+    serves(sowingsApi.plants, ({ db }) => ({ plants: spare(db) })),
+    makes(sowingsApi.countPlants, 'plants', (change, { params, body }) => count(change, params.id, body)),
+    makes(sowingsApi.removePlants, 'plants', (change, { params, body }) => {
+      forget(change, params.id, body.version);
+      return { id: params.id };
     }),
   ];
 }

@@ -1,18 +1,14 @@
 import type * as yup from 'yup';
 import type { plantsForm } from '@esprel/core';
-import { CoreError, PLANT_WORDS, type PlantCount, plantsOf, type PlantsOfSowing, plural, wrong } from '@esprel/core';
+import { CoreError, PLANT_WORDS, plantsOf, type PlantsOfSowing, plural, wrong } from '@esprel/core';
+import type { SowingSheetData, StandingPlants } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { notFound } from '../problem.ts';
 import { memberName } from '../records/loan.ts';
 import { lotNames } from '../records/lot.ts';
 
-interface CountRow extends PlantCount {
-  readonly id: number;
-  readonly memberId: number | null;
-  readonly member: string | null;
-  readonly note: string | null;
-}
+type PlantsSheet = SowingSheetData['plants'];
 
 interface GrownRow {
   readonly id: number;
@@ -36,8 +32,8 @@ function grown(db: Db, sowingId: number): GrownRow {
   return row;
 }
 
-function countsOf(db: Db, sowingId: number): CountRow[] {
-  return all<CountRow>(
+function countsOf(db: Db, sowingId: number): PlantsSheet['counts'] {
+  return all<PlantsSheet['counts'][number]>(
     db,
     `SELECT p.id, p.kind, p.plants, p.on_day AS onDay, p.member_id AS memberId, m.name AS member, p.note, p.version
      FROM plant_counts p LEFT JOIN members m ON m.id = p.member_id WHERE p.sowing_id = ? ORDER BY p.on_day, p.id`,
@@ -46,7 +42,7 @@ function countsOf(db: Db, sowingId: number): CountRow[] {
 }
 
 /** What was counted of the plants of a sowing, and what stands of them now. */
-export function plantsSheet(db: Db, sowingId: number): PlantsOfSowing & { readonly counts: readonly CountRow[] } {
+export function plantsSheet(db: Db, sowingId: number): PlantsSheet {
   const counts = countsOf(db, sowingId);
   return { ...plantsOf(grown(db, sowingId).emerged, counts), counts };
 }
@@ -61,7 +57,7 @@ function standingOrWrong(db: Db, sowingId: number): PlantsOfSowing {
   }
 }
 
-export function count(change: Change, sowingId: number, body: yup.InferType<typeof plantsForm>): object {
+export function count(change: Change, sowingId: number, body: yup.InferType<typeof plantsForm>) {
   const { db, today } = change;
   const s = grown(db, sowingId);
   if (s.loanId !== null) throw wrong('kind', 'this one grows in a member’s garden; the library has no plants of it');
@@ -107,7 +103,7 @@ export function forget(change: Change, id: number, version: number): void {
 }
 
 /** Sowings whose plants were counted and of which some are to spare, as a list for a sale or a gift. */
-export function spare(db: Db): object[] {
+export function spare(db: Db): StandingPlants[] {
   return all<{ id: number; lotCode: string; variety: string; crop: string; sownOn: string }>(
     db,
     `SELECT s.id, l.code AS lotCode, v.name AS variety, c.name AS crop, s.sown_on AS sownOn

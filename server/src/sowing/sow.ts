@@ -13,7 +13,7 @@ import { countsOf, sowingRow, type SowingRow, sowingSheet } from './sowingSheet.
 const FOUND_ALL = 'that was all that was found when it was sown';
 
 /** Writes down what was really sown: out of its lot, or out of what a member was lent. */
-export function sow(change: Change, body: yup.InferType<typeof sowingForm>): object {
+export function sow(change: Change, body: yup.InferType<typeof sowingForm>) {
   const { db, today } = change;
   const lot = lotByCode(db, body.lotCode, 'lotCode');
   const loan = body.loanId == null ? null : loanRow(db, body.loanId, 'loanId');
@@ -100,7 +100,7 @@ export function sow(change: Change, body: yup.InferType<typeof sowingForm>): obj
 }
 
 /** A count of all that ever came up; said again for a day, it takes the place of what was said. */
-export function countUp(change: Change, id: number, body: yup.InferType<typeof emergenceForm>): object {
+export function countUp(change: Change, id: number, body: yup.InferType<typeof emergenceForm>) {
   const { db, today } = change;
   const sowing = sowingRow(db, id);
   if (sowing.fate !== null) throw wrong('emerged', 'this sowing is finished; take its fate back to count again');
@@ -127,7 +127,7 @@ export function countUp(change: Change, id: number, body: yup.InferType<typeof e
 }
 
 /** What became of a sowing, and with it whether it speaks of the seed. */
-export function setFate(change: Change, id: number, body: yup.InferType<typeof fateForm>): object {
+export function setFate(change: Change, id: number, body: yup.InferType<typeof fateForm>) {
   const { db, today } = change;
   const sowing = sowingRow(db, id);
   if (body.fateOn > today) throw wrong('fateOn', `must not be after today, ${today}`);

@@ -32,7 +32,7 @@ function cellsInOrder(map: readonly string[], letter: string, columns: number): 
  * Writes down how a tray was really sown: one sowing a letter, its seeds out of their lot, its cells one by one. Cells that
  * found no seed are empty from now on.
  */
-export function sowTray(change: Change, id: number, body: yup.InferType<typeof sowTrayForm>): object {
+export function sowTray(change: Change, id: number, body: yup.InferType<typeof sowTrayForm>) {
   const { db, today } = change;
   const tray = trayRow(db, id);
   refuseSown(tray);
@@ -146,7 +146,7 @@ interface CellRow {
 }
 
 /** A look at a tray: cells that changed, and a count of every sowing on it that is still watched. */
-export function lookAtTray(change: Change, id: number, body: yup.InferType<typeof trayLookForm>): object {
+export function lookAtTray(change: Change, id: number, body: yup.InferType<typeof trayLookForm>) {
   const { db, today } = change;
   const tray = trayRow(db, id);
   if (tray.sown_on === null) throw blocked(`${tray.name} is not sown yet`);
@@ -233,7 +233,7 @@ function countTray(change: Change, trayId: number, day: string): { up: number; s
 }
 
 /** The tray is empty again; what grew in it is in pots, in the ground, or gone. */
-export function clearTray(change: Change, id: number, body: yup.InferType<typeof trayClearForm>): object {
+export function clearTray(change: Change, id: number, body: yup.InferType<typeof trayClearForm>) {
   const { db, today } = change;
   const tray = trayRow(db, id);
   if (tray.sown_on === null) throw blocked(`${tray.name} is not sown yet`);

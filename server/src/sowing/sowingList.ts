@@ -1,9 +1,11 @@
-import { nextLook } from '@esprel/core';
+import { type Fate, nextLook } from '@esprel/core';
+import type { ListedSowing } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 import { SeasonReader } from '../season/windows.ts';
 import { nextCareOf, stepsOfOpen } from './care.ts';
 
-export interface ListedSowing {
+/** As the list shows it, with what the work of a day goes by. */
+export interface SowingInList extends ListedSowing {
   readonly id: number;
   readonly lotId: number;
   readonly lotCode: string;
@@ -15,7 +17,7 @@ export interface ListedSowing {
   readonly method: string;
   readonly member: string | null;
   readonly memberId: number | null;
-  readonly fate: string | null;
+  readonly fate: Fate | null;
   readonly emerged: number | null;
   readonly trayId: number | null;
   readonly tray: string | null;
@@ -35,8 +37,8 @@ export interface ListedSowing {
 }
 
 /** Sowings that are still watched, or those that are finished. */
-export function listSowings(db: Db, state: 'open' | 'finished', today: string): ListedSowing[] {
-  const rows = all<Omit<ListedSowing, 'inDark' | 'next' | 'care'>>(
+export function listSowings(db: Db, state: 'open' | 'finished', today: string): SowingInList[] {
+  const rows = all<Omit<SowingInList, 'inDark' | 'next' | 'care'>>(
     db,
     `SELECT s.id, s.lot_id AS lotId, l.code AS lotCode, v.name AS variety, c.name AS crop, c.key AS cropKey, s.seeds, s.sown_on AS sownOn, s.method,
        m.name AS member, m.id AS memberId, s.fate, s.tray_id AS trayId, t.name AS tray, s.bench_id AS benchId, b.name AS bench,
@@ -51,7 +53,7 @@ export function listSowings(db: Db, state: 'open' | 'finished', today: string): 
   );
   const reader = new SeasonReader(db);
   const steps = state === 'open' ? stepsOfOpen(db) : null;
-  return rows.map((s): ListedSowing => {
+  return rows.map((s): SowingInList => {
     const crop = reader.crop(s.cropKey);
     const dark = isDark(crop, s.method, s.upOn);
     const watched = s.fate === null;

@@ -1,4 +1,5 @@
 import { askedCare, type FATE_FACTS, growsOn, nextLook, type SOWING_METHOD_FACTS } from '@esprel/core';
+import type { LotEstimateShort, SowingSheetData } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { historyOf } from '../journal/history.ts';
 import { notFound } from '../problem.ts';
@@ -48,7 +49,7 @@ export function countsOf(db: Db, id: number): { id: number; countedOn: string; e
 }
 
 /** A sowing as its page shows it: how it was sown, what came up, what is to be done, what it says of its lot. */
-export function sowingSheet(db: Db, id: number, today: string): object {
+export function sowingSheet(db: Db, id: number, today: string): SowingSheetData {
   const s = sowingRow(db, id);
   const lot = lotRow(db, s.lot_id);
   if (!lot) throw notFound('The lot of that sowing');
@@ -101,7 +102,7 @@ export function sowingSheet(db: Db, id: number, today: string): object {
     nextCare: upOnOf(counts) === null ? null : askedCare(care, s.fate, today),
     plants: plantsSheet(db, id),
     timing: timingOf(db, id),
-    lost: all(
+    lost: all<SowingSheetData['lost'][number]>(
       db,
       'SELECT fate, count(*) AS cells, sum(seeds) AS seeds FROM sowing_cells WHERE sowing_id = ? AND fate IS NOT NULL GROUP BY fate',
       id,
@@ -109,7 +110,7 @@ export function sowingSheet(db: Db, id: number, today: string): object {
     counts,
     next: s.fate === null ? nextLook(s.sown_on, crop.emergeMinD, crop.emergeMaxD, last, isDark(crop, s.method, upOnOf(counts))) : null,
     crop,
-    estimate: one(db, 'SELECT median, low, high, verdict, reason FROM lot_estimates WHERE lot_id = ?', lot.id) ?? null,
+    estimate: one<LotEstimateShort>(db, 'SELECT median, low, high, verdict, reason FROM lot_estimates WHERE lot_id = ?', lot.id) ?? null,
     history: historyOf(db, 'sowing', id),
   };
 }

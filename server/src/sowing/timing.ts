@@ -1,4 +1,6 @@
 import { daysBetween, type Timing, TIMING_WORDS, type Way, wrong } from '@esprel/core';
+import type { sowingsApi } from '@esprel/core/api';
+import { type Answer, type SowingSheetData } from '@esprel/core/api';
 import { type Db, one } from '../db/db.ts';
 import { type Change, holdWritten, writtenVersion } from '../journal/change.ts';
 import { notFound } from '../problem.ts';
@@ -16,10 +18,10 @@ interface TimedSowing {
   readonly way: Way | null;
 }
 
-export function timingOf(db: Db, sowingId: number): object | null {
-  const said = one<{ id: number }>(
+export function timingOf(db: Db, sowingId: number): SowingSheetData['timing'] {
+  const said = one<{ id: number; timing: Timing; offsetDays: number }>(
     db,
-    'SELECT id, timing, offset_days AS offsetDays, made_on AS madeOn FROM timing_verdicts WHERE sowing_id = ?',
+    'SELECT id, timing, offset_days AS offsetDays FROM timing_verdicts WHERE sowing_id = ?',
     sowingId,
   );
   return said ? { ...said, version: writtenVersion(db, 'timing_verdicts', said.id) } : null;
@@ -38,7 +40,7 @@ function wayOf(s: TimedSowing, reader: SeasonReader): { way: Way; target: string
 }
 
 /** One tap after the season: too early, right, or too late. Said again, it takes the place of what was said. */
-export function sayTiming(change: Change, sowingId: number, timing: Timing, version: number): object {
+export function sayTiming(change: Change, sowingId: number, timing: Timing, version: number): Answer<typeof sowingsApi.timing> {
   const { db, today } = change;
   const s = one<TimedSowing>(
     db,
@@ -61,7 +63,7 @@ export function sayTiming(change: Change, sowingId: number, timing: Timing, vers
   return { way, shift };
 }
 
-export function removeTiming(change: Change, id: number, version: number): object {
+export function removeTiming(change: Change, id: number, version: number) {
   const row = one<{ sowing_id: number; crop: string }>(
     change.db,
     'SELECT t.sowing_id, c.name AS crop FROM timing_verdicts t JOIN crops c ON c.key = t.crop_key WHERE t.id = ?',

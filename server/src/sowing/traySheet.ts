@@ -1,4 +1,5 @@
-import { type Crop, growsOn, type Preparation, prepareForSowing, type TrayShape } from '@esprel/core';
+import { type Fate, type Crop, growsOn, type Preparation, prepareForSowing, type TrayShape } from '@esprel/core';
+import type { ListedTray, TrayCellShown, TrayFillShown, TraySheetData } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { historyOf } from '../journal/history.ts';
 import { notFound } from '../problem.ts';
@@ -85,10 +86,16 @@ function cropFigures(db: Db, key: string): TrayCropFigures {
 }
 
 /** A tray as its pages show it: shape, map, letters with what is known of their lots, and what came up in each cell. */
-export function traySheet(db: Db, id: number, today: string): object {
+export function traySheet(db: Db, id: number, today: string): TraySheetData {
   const t = trayRow(db, id);
   const bench =
-    t.bench_id === null ? null : one<object>(db, 'SELECT id, name, kind, warmth_c AS warmthC FROM bench_places WHERE id = ?', t.bench_id);
+    t.bench_id === null
+      ? null
+      : (one<NonNullable<TraySheetData['tray']['bench']>>(
+          db,
+          'SELECT id, name, kind, warmth_c AS warmthC FROM bench_places WHERE id = ?',
+          t.bench_id,
+        ) ?? null);
   const reader = new SeasonReader(db);
   const sowings = all<{
     id: number;
@@ -96,7 +103,7 @@ export function traySheet(db: Db, id: number, today: string): object {
     seeds: number;
     cells: number;
     version: number;
-    fate: string | null;
+    fate: Fate | null;
     fateOn: string | null;
     emerged: number | null;
     lastLook: string | null;
@@ -116,10 +123,7 @@ export function traySheet(db: Db, id: number, today: string): object {
     id,
   ).map(({ upOn, cropKey, sownOn, gardenId, plantOutOn, ...s }) => ({
     ...s,
-    care:
-      growsOn(s.fate)
-        ? nextCareOf(db, { id: s.id, sownOn, cropKey, upOn, gardenId, plantOutOn }, today, reader)
-        : null,
+    care: growsOn(s.fate) ? nextCareOf(db, { id: s.id, sownOn, cropKey, upOn, gardenId, plantOutOn }, today, reader) : null,
   }));
   return {
     tray: {
@@ -151,17 +155,22 @@ export function traySheet(db: Db, id: number, today: string): object {
         available: lot.balance,
         figures: cropFigures(db, lot.crop_key),
         cautions: cautionsOfLot(db, { id: lot.id, form: lot.form, varietyId: lot.variety_id }, libraryCrop(db, lot.crop_key)),
-        estimate: one(db, 'SELECT median, low, high, verdict FROM lot_estimates WHERE lot_id = ?', lot.id) ?? null,
+        estimate:
+          one<NonNullable<TrayFillShown['estimate']>>(
+            db,
+            'SELECT median, low, high, verdict FROM lot_estimates WHERE lot_id = ?',
+            lot.id,
+          ) ?? null,
       };
     }),
     sowings,
-    cells: all(
+    cells: all<TrayCellShown>(
       db,
       `SELECT c.cell, c.seeds, c.up, c.up_on AS upOn, c.fate, c.fate_on AS fateOn, s.letter FROM sowing_cells c JOIN sowings s ON s.id = c.sowing_id
        WHERE s.tray_id = ? ORDER BY c.cell`,
       id,
     ),
-    counts: all(
+    counts: all<TraySheetData['counts'][number]>(
       db,
       `SELECT e.counted_on AS day, s.letter, e.emerged FROM emergence_counts e JOIN sowings s ON s.id = e.sowing_id WHERE s.tray_id = ? ORDER BY e.counted_on, s.letter`,
       id,
@@ -171,13 +180,13 @@ export function traySheet(db: Db, id: number, today: string): object {
 }
 
 /** Trays as they lie on the bench: those that are planned, those that grow, or those that were cleared. */
-export function listTrays(db: Db, state: 'planned' | 'growing' | 'cleared'): object[] {
+export function listTrays(db: Db, state: 'planned' | 'growing' | 'cleared'): ListedTray[] {
   const where = {
     planned: 't.sown_on IS NULL',
     growing: 't.sown_on IS NOT NULL AND t.cleared_on IS NULL',
     cleared: 't.cleared_on IS NOT NULL',
   }[state];
-  return all<{ map: string }>(
+  return all<Omit<ListedTray, 'gaps' | 'map'> & { gaps: string; map: string }>(
     db,
     `SELECT t.id, t.name, t.rows, t.columns, t.gaps, t.map, t.sow_on AS sowOn, t.sown_on AS sownOn, t.cleared_on AS clearedOn, b.name AS bench,
        (SELECT count(*) FROM tray_fills WHERE tray_id = t.id) AS kinds,
@@ -185,5 +194,5 @@ export function listTrays(db: Db, state: 'planned' | 'growing' | 'cleared'): obj
        (SELECT sum(c.up > 0) FROM sowing_cells c JOIN sowings s ON s.id = c.sowing_id WHERE s.tray_id = t.id) AS cellsUp,
        (SELECT count(*) FROM sowing_cells c JOIN sowings s ON s.id = c.sowing_id WHERE s.tray_id = t.id) AS cellsSown
      FROM trays t LEFT JOIN bench_places b ON b.id = t.bench_id WHERE ${where} ORDER BY t.sow_on DESC, t.id DESC LIMIT 500`,
-  ).map((t) => ({ ...t, gaps: JSON.parse((t as unknown as { gaps: string }).gaps) as number[], map: JSON.parse(t.map) as string[] }));
+  ).map((t) => ({ ...t, gaps: JSON.parse(t.gaps) as number[], map: JSON.parse(t.map) as string[] }));
 }

@@ -60,7 +60,7 @@ function checkedBench(db: Db, benchId: number | null | undefined): number | null
 }
 
 /** A new tray: with the map that was drawn, or laid out by itself from how many cells each letter wants. */
-export function makeTray(change: Change, body: yup.InferType<typeof trayForm>): object {
+export function makeTray(change: Change, body: yup.InferType<typeof trayForm>) {
   const { db } = change;
   const shape = { rows: body.rows, columns: body.columns, gaps: body.gaps as number[] };
   checkedShape(shape);
@@ -108,7 +108,7 @@ export function refuseSown(tray: TrayRow): void {
 }
 
 /** The map after a stroke of the brush: letters may have come, gone or changed their seeds. */
-export function paintTray(change: Change, id: number, body: yup.InferType<typeof trayMapForm>): object {
+export function paintTray(change: Change, id: number, body: yup.InferType<typeof trayMapForm>) {
   const { db } = change;
   const tray = trayRow(db, id);
   refuseSown(tray);
@@ -142,7 +142,7 @@ export function paintTray(change: Change, id: number, body: yup.InferType<typeof
 }
 
 /** Name, place, day and shape. A smaller tray must still hold what is painted on it. */
-export function changeTray(change: Change, id: number, body: yup.InferType<typeof trayEditForm>): object {
+export function changeTray(change: Change, id: number, body: yup.InferType<typeof trayEditForm>) {
   const { db } = change;
   const tray = trayRow(db, id);
   const shape = { rows: body.rows, columns: body.columns, gaps: body.gaps as number[] };
@@ -185,7 +185,7 @@ export function changeTray(change: Change, id: number, body: yup.InferType<typeo
   return traySheet(db, id, change.today);
 }
 
-export function dropTray(change: Change, id: number, version: number): object {
+export function dropTray(change: Change, id: number, version: number) {
   const tray = trayRow(change.db, id);
   refuseSown(tray);
   for (const fill of fillsOf(change.db, id)) change.remove('tray_fills', fill.id);

@@ -21,7 +21,7 @@ import type { WorkItem } from '../records/work.ts';
 import { soilOf, type SoilRow } from '../season/gardens.ts';
 import { seasonOfPlanned } from '../season/lanes.ts';
 import { SeasonReader, windowOf } from '../season/windows.ts';
-import { type ListedSowing, listSowings } from './sowingList.ts';
+import { type SowingInList, listSowings } from './sowingList.ts';
 
 /** Dated work of the season: what is planned, what grows on trays, and sowings elsewhere. */
 export function sowingWork(db: Db, today: string, until: string): WorkItem[] {
@@ -43,7 +43,7 @@ export function sowingWork(db: Db, today: string, until: string): WorkItem[] {
 }
 
 /** Plants grow towards their lamp: it is hung to its distance again every week while something is up under it. */
-function lampWork(db: Db, open: readonly ListedSowing[], today: string): WorkItem[] {
+function lampWork(db: Db, open: readonly SowingInList[], today: string): WorkItem[] {
   const { lengthUnit } = readSettings(db);
   return benchPlaces(db).flatMap((p): WorkItem[] => {
     const under = open.filter((s) => s.benchId === p.id && (s.emerged ?? 0) > 0);
@@ -63,7 +63,7 @@ function lampWork(db: Db, open: readonly ListedSowing[], today: string): WorkIte
   });
 }
 
-function look(s: ListedSowing): WorkItem[] {
+function look(s: SowingInList): WorkItem[] {
   if (!s.next) return [];
   const whose = s.member === null ? 'the library’s own' : `with ${s.member}`;
   return [
@@ -83,7 +83,7 @@ function look(s: ListedSowing): WorkItem[] {
 const DARK_WORDS = '; twice a day: the dark cover comes off at the first one up';
 
 /** One look at a tray sees everything on it. */
-function trayLook(sowings: readonly ListedSowing[]): WorkItem[] {
+function trayLook(sowings: readonly SowingInList[]): WorkItem[] {
   const due = sowings.flatMap((s) => (s.next ? [s.next.due] : [])).sort()[0];
   const s = sowings[0];
   if (due === undefined || !s) return [];
@@ -103,8 +103,8 @@ function trayLook(sowings: readonly ListedSowing[]): WorkItem[] {
   ];
 }
 
-function care(sowings: readonly ListedSowing[]): WorkItem {
-  const s = sowings[0] as ListedSowing;
+function care(sowings: readonly SowingInList[]): WorkItem {
+  const s = sowings[0] as SowingInList;
   const kind = s.care?.kind ?? 'feed';
   const plants = sowings.reduce((n, x) => n + (x.emerged ?? 0), 0);
   const what = s.tray ?? s.variety;

@@ -1,11 +1,11 @@
 import { addDays, capital, dayInYear, frostRisk, isDay, nextMonthDay, numberWords, seasonWords, wrong, yearOf } from '@esprel/core';
+import { type BandData, type LosingLot, type Session, todayApi } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { judgingState } from '../estimates/judgingState.ts';
 import { countStale } from '../estimates/stale.ts';
 import { frostOf, readSettings, settingsVersion } from '../records/settings.ts';
 import type { WorkItem } from '../records/work.ts';
-import { queryText } from '../routing/query.ts';
-import { FileAnswer, read, readKept, type Route } from '../routing/route.ts';
+import { FileAnswer, givesKept, type Route, serves, servesKept } from '../routing/route.ts';
 import { calendar } from './calendar.ts';
 import { allWork, workOfToday, workOfWeek, workSoon } from './work.ts';
 
@@ -17,18 +17,6 @@ function headline(items: readonly WorkItem[], when: string): string {
   const time = rounded < 90 ? `about ${String(rounded)} minutes` : `about ${String(Math.round(rounded / 60))} hours`;
   const n = numberWords(items.length);
   return `${capital(n)} ${items.length === 1 ? 'thing' : 'things'} ${when}, ${time}`;
-}
-
-interface LosingLot {
-  readonly code: string;
-  readonly variety: string;
-  readonly crop: string;
-  readonly year: number | null;
-  readonly verdict: string;
-  readonly reason: string;
-  readonly belowFortyOn: string | null;
-  readonly median: number;
-  readonly balance: number;
 }
 
 /** Lots that are about to be lost, the nearest first and those past hope last; one of each variety. */
@@ -45,7 +33,7 @@ function losingLots(db: Db, limit: number): LosingLot[] {
 }
 
 /** The months of the year band: one before this one to fifteen after, with frost, and work by week. */
-function band(db: Db, today: string): object {
+function band(db: Db, today: string): BandData {
   const settings = readSettings(db);
   const frost = frostOf(settings);
   const first = `${addDays(`${today.slice(0, 7)}-01`, -1).slice(0, 7)}-01`;
@@ -69,7 +57,7 @@ function band(db: Db, today: string): object {
 
 export function todayRoutes(demo: boolean): Route[] {
   return [
-    readKept('/session', ({ db, today }) => {
+    servesKept(todayApi.session, ({ db, today }) => {
       const settings = readSettings(db);
       const work = workOfToday(workSoon(db, today), today);
       const openTests = one<{ n: number }>(db, 'SELECT count(*) AS n FROM tests WHERE closed_on IS NULL')?.n ?? 0;
@@ -80,7 +68,7 @@ export function todayRoutes(demo: boolean): Route[] {
         settingsVersion: settingsVersion(db),
         season: seasonWords(today, frostOf(settings)),
         lastFrost: dayInYear(yearOf(today), settings.lastFrost),
-        people: all(db, 'SELECT id, name FROM people ORDER BY name'),
+        people: all<Session['people'][number]>(db, 'SELECT id, name FROM people ORDER BY name'),
         due: work.length,
         late: work.filter((w) => w.due < today).length,
         openTests,
@@ -89,8 +77,8 @@ export function todayRoutes(demo: boolean): Route[] {
         judging: { paused: judgingState(db).paused, restarts: judgingState(db).restarts },
       };
     }),
-    readKept('/today', ({ db, today }, { query }) => {
-      const week = queryText(query, 'week');
+    servesKept(todayApi.page, ({ db, today }, { query }) => {
+      const week = query.week;
       if (week !== null && !isDay(week)) throw wrong('week', 'must be a date that exists, as 2027-03-15');
       const work = week === null || week <= today ? workSoon(db, today) : allWork(db, today, addDays(week, 7));
       const items = week === null ? workOfToday(work, today) : workOfWeek(work, week);
@@ -102,12 +90,12 @@ export function todayRoutes(demo: boolean): Route[] {
         losing: losingLots(db, 4),
       };
     }),
-    read('/band', ({ db, today }) => band(db, today)),
-    read('/renewals', ({ db }) => ({ lots: losingLots(db, 500) })),
-    readKept('/calendar.ics', ({ db, today }, { query }) => {
-      const what = queryText(query, 'what');
+    serves(todayApi.band, ({ db, today }) => band(db, today)),
+    serves(todayApi.renewals, ({ db }) => ({ lots: losingLots(db, 500) })),
+    givesKept(todayApi.calendar, ({ db, today }, { query }) => {
+      const what = query.what;
       if (what !== null && what !== 'sowing') throw wrong('what', 'must be sowing, or left out for all work');
-      return new FileAnswer('text/calendar', calendar(db, today, what === 'sowing'), { saveAs: 'esprel.ics' });
+      return new FileAnswer(calendar(db, today, what === 'sowing'), { saveAs: 'esprel.ics' });
     }),
   ];
 }

@@ -3,7 +3,7 @@ import { all, type Db } from '../db/db.ts';
 import { libraryState } from '../db/state.ts';
 import type { Errand } from '@esprel/core/api';
 import { openErrands } from '../errands/errands.ts';
-import { type ListedTest, listTests } from '../germination/testList.ts';
+import { type TestInList, listTests } from '../germination/testList.ts';
 import { wetWork } from '../lots/wet.ts';
 import type { WorkItem } from '../records/work.ts';
 import { waitingReturns } from '../returns/waiting.ts';
@@ -11,7 +11,7 @@ import { sowingWork } from '../sowing/work.ts';
 
 const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
 
-function testWork(test: ListedTest, today: string): WorkItem[] {
+function testWork(test: TestInList, today: string): WorkItem[] {
   const base = { at: `/tests/${String(test.id)}`, lotCode: test.lotCode };
   const bags = test.bags > 1 ? `, ${numberWords(test.bags)} bags` : '';
   const numbers =

@@ -1,42 +1,40 @@
-import { chooseEnvelopeForm, varietyEditForm, varietyForm, varietyJoinForm, varietyMoveForm, varietySplitForm, wrong } from '@esprel/core';
+import { varietiesApi } from '@esprel/core/api';
+import { wrong } from '@esprel/core';
 import { all, one } from '../db/db.ts';
 import { findNames } from '../find/names.ts';
 import { varietyRow } from '../records/variety.ts';
-import { pathId, queryText } from '../routing/query.ts';
-import { changes, read, type Route } from '../routing/route.ts';
+import { makes, type Route, serves } from '../routing/route.ts';
 import { editVariety, joinVariety, makeVariety, moveVariety, nearVarieties, splitVariety } from './register.ts';
 import { listVarieties, varietySheet } from './varietySheet.ts';
 
 export function varietyRoutes(): Route[] {
   return [
-    read('/varieties', ({ db }, { query }) => listVarieties(db, query)),
-    read('/varieties/near', ({ db }, { query }) => ({
-      near: nearVarieties(db, queryText(query, 'name', 120) ?? '', queryText(query, 'crop', 60)),
+    serves(varietiesApi.list, ({ db }, { query }) => listVarieties(db, query)),
+    serves(varietiesApi.near, ({ db }, { query }) => ({
+      near: nearVarieties(db, query.name ?? '', query.crop),
     })),
-    read('/varieties/:id', ({ db }, { params }) => varietySheet(db, pathId(params.id, 'id'))),
-    read('/sources', ({ db }, { query }) => {
-      const ids = findNames(db, queryText(query, 'q') ?? '', ['source'])
+    serves(varietiesApi.sheet, ({ db }, { params }) => varietySheet(db, params.id)),
+    serves(varietiesApi.sources, ({ db }, { query }) => {
+      const ids = findNames(db, query.q ?? '', ['source'])
         .slice(0, 20)
         .map((n) => Number(n.thing));
       return {
-        sources: all(db, 'SELECT s.id, s.name FROM json_each(?) j JOIN sources s ON s.id = j.value ORDER BY j.key', JSON.stringify(ids)),
+        sources: all<{ id: number; name: string }>(
+          db,
+          'SELECT s.id, s.name FROM json_each(?) j JOIN sources s ON s.id = j.value ORDER BY j.key',
+          JSON.stringify(ids),
+        ),
       };
     }),
-    changes('post', '/varieties', 'variety', varietyForm, (change, { body }) => makeVariety(change, body)),
-    changes('patch', '/varieties/:id', 'variety', varietyEditForm, (change, { params, body }) =>
-      editVariety(change, pathId(params.id, 'id'), body),
+    makes(varietiesApi.add, 'variety', (change, { body }) => makeVariety(change, body)),
+    makes(varietiesApi.edit, 'variety', (change, { params, body }) => editVariety(change, params.id, body)),
+    makes(varietiesApi.split, 'split variety', (change, { params, body }) =>
+      splitVariety(change, params.id, { ...body, lotCodes: body.lotCodes as string[] }),
     ),
-    changes('post', '/varieties/:id/split', 'split variety', varietySplitForm, (change, { params, body }) =>
-      splitVariety(change, pathId(params.id, 'id'), { ...body, lotCodes: body.lotCodes as string[] }),
-    ),
-    changes('post', '/varieties/:id/join', 'join varieties', varietyJoinForm, (change, { params, body }) =>
-      joinVariety(change, pathId(params.id, 'id'), body),
-    ),
-    changes('post', '/varieties/:id/move', 'move variety', varietyMoveForm, (change, { params, body }) =>
-      moveVariety(change, pathId(params.id, 'id'), body),
-    ),
-    changes('put', '/varieties/:id/instructions', 'instructions', chooseEnvelopeForm, (change, { params, body }) => {
-      const id = pathId(params.id, 'id');
+    makes(varietiesApi.join, 'join varieties', (change, { params, body }) => joinVariety(change, params.id, body)),
+    makes(varietiesApi.move, 'move variety', (change, { params, body }) => moveVariety(change, params.id, body)),
+    makes(varietiesApi.instructions, 'instructions', (change, { params, body }) => {
+      const id = params.id;
       const row = varietyRow(change.db, id);
       const reason = (body.reason ?? '').trim();
       if (body.envelopeId != null) {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { people } from '@esprel/core/api';
+import { peopleApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Popover from 'primevue/popover';
@@ -14,7 +14,7 @@ const open = ref(false);
 const form = useForm({
   name: null,
   initial: () => ({ name: '' }),
-  of: people.add,
+  of: peopleApi.add,
   body: (v) => ({ name: v.name }),
 });
 

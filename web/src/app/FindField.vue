@@ -1,26 +1,14 @@
 <script setup lang="ts">
+import { type FindAnswer, findApi } from '@esprel/core/api';
+import { readOnce } from '../base/useRead.ts';
 import { ScanLine } from '@lucide/vue';
 import { useDebounceFn } from '@vueuse/core';
 import { ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { get } from '../base/api.ts';
-
-interface Found {
-  readonly kind: string;
-  readonly title: string;
-  readonly detail: string;
-  readonly at: string;
-  readonly code?: string;
-}
-interface Answer {
-  readonly exact: string | null;
-  readonly message: string | null;
-  readonly found: readonly Found[];
-}
 
 const router = useRouter();
 const text = ref('');
-const answer = ref<Answer | null>(null);
+const answer = ref<FindAnswer | null>(null);
 const marked = ref(-1);
 const shown = ref(false);
 const field = ref<HTMLInputElement | null>(null);
@@ -28,7 +16,7 @@ let asked = 0;
 /** The text last asked for: Enter may have asked before the wait for the next letter was over. */
 let askedFor = '';
 
-async function ask(): Promise<Answer | null> {
+async function ask(): Promise<FindAnswer | null> {
   const q = text.value.trim();
   const mine = ++asked;
   askedFor = q;
@@ -37,7 +25,7 @@ async function ask(): Promise<Answer | null> {
     return null;
   }
   try {
-    const got = await get<Answer>(`/find?q=${encodeURIComponent(q.slice(0, 100))}`);
+    const got = await readOnce(findApi.find, { q: q.slice(0, 100) });
     if (mine !== asked) return null;
     answer.value = got;
   } catch {

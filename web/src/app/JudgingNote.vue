@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { plural } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
+import { act } from '../base/useRead.ts';
 import { ref } from 'vue';
-import { sendUnrecorded } from '../base/api.ts';
 import { useSession } from '../base/session.ts';
 
 /** How many lots are still to be judged again; it can be stopped for a while, and says when its worker had to be started again. */
@@ -11,7 +12,7 @@ const busy = ref(false);
 
 async function turn(): Promise<void> {
   busy.value = true;
-  await sendUnrecorded('/judging', { paused: props.judging?.paused !== true }).catch(() => undefined);
+  await act(lotsApi.judging, {}, { paused: props.judging?.paused !== true }).catch(() => undefined);
   await session.load();
   busy.value = false;
 }

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { addDays, daysBetween, mondayOf } from '@esprel/core';
+import { todayApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { bandLayout, type BandData } from './bandLayout.ts';
-import { useFetched } from '../base/useFetched.ts';
+import { bandLayout } from './bandLayout.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 
@@ -15,7 +16,7 @@ const router = useRouter();
 const format = useFormat();
 const box = ref<HTMLElement | null>(null);
 const { width } = useElementSize(box);
-const { data } = useFetched<BandData>(() => '/band', [() => session.today]);
+const { data } = useRead(todayApi.band, () => ({}), [() => session.today]);
 
 const layout = computed(() =>
   data.value && session.today !== '' ? bandLayout(data.value, session.today, Math.max(320, width.value), HEIGHT) : null,

@@ -1,16 +1,8 @@
 import { addDays, type Day, daysBetween, mondayOf, yearOf } from '@esprel/core';
+import type { BandData } from '@esprel/core/api';
 import { scaleLinear } from 'd3-scale';
 import { area, curveMonotoneX } from 'd3-shape';
 import { MONTHS } from '../base/format.ts';
-
-export interface BandData {
-  readonly from: Day;
-  readonly to: Day;
-  readonly risk: readonly { readonly day: Day; readonly risk: number }[];
-  /** Pieces of work of one kind on one day. */
-  readonly marks: readonly { readonly kind: string; readonly due: Day; readonly n: number }[];
-  readonly lastFrost: Day;
-}
 
 export interface BandMark {
   readonly x: number;

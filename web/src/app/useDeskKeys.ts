@@ -1,7 +1,8 @@
 import { parseLotCode } from '@esprel/core';
+import { testsApi } from '@esprel/core/api';
+import { readOnce } from '../base/useRead.ts';
 import { useEventListener } from '@vueuse/core';
 import { useRoute, useRouter } from 'vue-router';
-import { get } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
 import { BURST_GAP_MS, ScanBuffer } from './keys.ts';
 import { PLACES } from './router.ts';
@@ -38,7 +39,7 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
 
   async function count(): Promise<void> {
     const code = openCode();
-    const { tests } = await get<{ tests: { id: number; lotCode: string }[] }>('/tests?state=open');
+    const { tests } = await readOnce(testsApi.list, { state: 'open' });
     const test = (code === null ? undefined : tests.find((t) => t.lotCode === code)) ?? tests[0];
     await router.push(test ? `/tests/${String(test.id)}` : '/tests');
   }

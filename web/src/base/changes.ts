@@ -1,8 +1,8 @@
-import { addressOf, type AnyChanges, type Answer, history } from '@esprel/core/api';
+import { addressOf, type AnyChanges, type Answer, historyApi } from '@esprel/core/api';
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
 import { ApiProblem, type Method, newKey, sendChange, type Step } from './api.ts';
-import type { Asked } from './asked.ts';
+import type { Asked, Body } from './asked.ts';
 import { useSession } from './session.ts';
 
 /** Every change goes through here: it becomes the last step, which can be taken back, and the views read again. */
@@ -12,7 +12,8 @@ export const useChanges = defineStore('changes', () => {
   const last = ref<{ readonly id: number; readonly summary: string } | null>(null);
   const undoProblem = ref<string | null>(null);
 
-  async function send<T>(method: Method, path: string, body: unknown, key: string = newKey()): Promise<T & Step> {
+  /** Sends a change to an address; `send` and `make` do it by the contract. */
+  async function sendTo<T>(method: Method, path: string, body: unknown, key: string = newKey()): Promise<T & Step> {
     const answer = await sendChange<T>(method, path, body, key, useSession().personId).catch((error: unknown) => {
       // What somebody else made of it meanwhile is to be seen before anything is said again.
       if (error instanceof ApiProblem && error.code === 'stale') revision.value += 1;
@@ -20,6 +21,11 @@ export const useChanges = defineStore('changes', () => {
     });
     happened(answer.action);
     return answer;
+  }
+
+  /** Makes a change of the contract. Throws an ApiProblem for whoever shows it in its place. */
+  function send<R extends AnyChanges>(route: R, asked: Asked<R>, body: Body<R>, key?: string): Promise<Answer<R> & Step> {
+    return sendTo<Answer<R>>(route.method.toUpperCase() as Method, addressOf(route, asked), body, key);
   }
 
   /** A step was made that this desk had asked for elsewhere: a file that a thread has written in. */
@@ -30,24 +36,19 @@ export const useChanges = defineStore('changes', () => {
     void useSession().load();
   }
 
-  /** Sends a change that has no form to show an error in: what goes wrong is said where the last step is. */
-  async function attempt<T>(method: Method, path: string, body: unknown = {}): Promise<(T & Step) | null> {
+  /** Makes a change that has no form to show an error in: what goes wrong is said where the last step is. */
+  async function make<R extends AnyChanges>(route: R, asked: Asked<R>, body: Body<R>): Promise<(Answer<R> & Step) | null> {
     try {
-      return await send<T>(method, path, body);
+      return await send(route, asked, body);
     } catch (error) {
       undoProblem.value = (error as Error).message;
       return null;
     }
   }
 
-  /** As `attempt`, by a route of the contract and typed by it. */
-  function make<R extends AnyChanges>(route: R, asked: Asked<R>, body: unknown = {}): Promise<(Answer<R> & Step) | null> {
-    return attempt<Answer<R>>(route.method.toUpperCase() as Method, addressOf(route, asked), body);
-  }
-
   async function undo(actionId: number | undefined = last.value?.id): Promise<void> {
     if (actionId === undefined) return;
-    await make(history.undo, { id: actionId });
+    await make(historyApi.undo, { id: actionId }, {});
   }
 
   function forget(): void {
@@ -55,5 +56,5 @@ export const useChanges = defineStore('changes', () => {
     undoProblem.value = null;
   }
 
-  return { revision, last, undoProblem, send, happened, attempt, make, undo, forget };
+  return { revision, last, undoProblem, sendTo, send, happened, make, undo, forget };
 });

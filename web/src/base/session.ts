@@ -1,25 +1,8 @@
-import type { Settings } from '@esprel/core';
+import type { Session } from '@esprel/core/api';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { get } from './api.ts';
-
-export interface Session {
-  readonly today: string;
-  readonly demo: boolean;
-  readonly settings: Settings;
-  /** What a change of the settings is made from. */
-  readonly settingsVersion: number;
-  readonly season: string;
-  readonly lastFrost: string;
-  readonly people: readonly { readonly id: number; readonly name: string }[];
-  readonly due: number;
-  readonly late: number;
-  readonly openTests: number;
-  /** Estimates that the server is still making again, after a change that touched many lots. */
-  readonly stale: number;
-  readonly judging?: { readonly paused: boolean; readonly restarts: number };
-}
 
 const RECHECK_MS = 700;
 

@@ -1,5 +1,6 @@
 // @vitest-environment happy-dom
 import { loanForm, personForm } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { effectScope, nextTick, ref } from 'vue';
@@ -108,7 +109,7 @@ describe('a change without a form', () => {
           ? answer(503, { code: 'busy', detail: 'A file is being written.' })
           : answer(200, { action: { id: 9, summary: 'found' } }),
       );
-    expect(await useChanges().attempt('POST', '/lots/TM-001V/found')).toMatchObject({ action: { id: 9 } });
+    expect(await useChanges().make(lotsApi.found, { code: 'TM-001V' }, { version: 1 })).toMatchObject({ action: { id: 9 } });
     const sent = posts().filter((c) => c.url.endsWith('/found'));
     expect(sent).toHaveLength(2);
     expect(new Set(sent.map((c) => (c.init.headers as Record<string, string>)['Idempotency-Key'])).size).toBe(1);
@@ -116,7 +117,7 @@ describe('a change without a form', () => {
 
   it('says what went wrong where the last step stands, and throws nothing', async () => {
     reply = () => Promise.resolve(answer(409, { code: 'blocked', detail: 'A later step stands on this one.' }));
-    expect(await useChanges().attempt('POST', '/lots/TM-001V/found')).toBeNull();
+    expect(await useChanges().make(lotsApi.found, { code: 'TM-001V' }, { version: 1 })).toBeNull();
     expect(useChanges().undoProblem).toBe('A later step stands on this one.');
   });
 });

@@ -121,7 +121,7 @@ export function useForm<V extends object>(asIs: FormOptions<V, unknown> | Contra
     sending.value = true;
     const method = typeof options.method === 'function' ? options.method(values) : (options.method ?? 'POST');
     try {
-      const answer = await changes.send<R>(method, options.path(values), body, attempt.key);
+      const answer = await changes.sendTo<R>(method, options.path(values), body, attempt.key);
       attempt = null;
       if (store !== null) localStorage.removeItem(store);
       return answer;

@@ -2,6 +2,8 @@
 import DeskMessage from '../base/DeskMessage.vue';
 import Checkbox from 'primevue/checkbox';
 import { plural } from '@esprel/core';
+import { type FamilyCalibration, calibrationApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { useElementSize } from '@vueuse/core';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
@@ -9,16 +11,14 @@ import { useRouter } from 'vue-router';
 import { percent } from '../base/format.ts';
 import { useChanges } from '../base/changes.ts';
 import TwoPanes from '../base/TwoPanes.vue';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { calibrationLayout } from './calibrationLayout.ts';
-import type { CalibrationData, FamilyCalibration } from '../answers/calibration.ts';
 
 /** How well counts were predicted, and what that teaches of how sure to be. */
 const router = useRouter();
 const changes = useChanges();
 const format = useFormat();
-const { data, problem } = useFetched<CalibrationData>(() => '/calibration');
+const { data, problem } = useRead(calibrationApi.sheet, () => ({}));
 const box = ref<HTMLElement | null>(null);
 const { width } = useElementSize(box);
 const HEIGHT = 250;
@@ -60,9 +60,13 @@ function spreadWords(f: FamilyCalibration): string {
 const saving = ref(false);
 async function take(): Promise<void> {
   saving.value = true;
-  await changes.attempt('POST', '/calibration/spreads', {
-    families: taken.value.filter((n) => data.value?.families.some((f) => f.family === n && f.spread !== null)),
-  });
+  await changes.make(
+    calibrationApi.take,
+    {},
+    {
+      families: taken.value.filter((n) => data.value?.families.some((f) => f.family === n && f.spread !== null)),
+    },
+  );
   saving.value = false;
 }
 </script>

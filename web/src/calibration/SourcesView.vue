@@ -3,13 +3,13 @@ import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
 import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
+import { type SourcesData, calibrationApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed } from 'vue';
 import { percent } from '../base/format.ts';
-import { useFetched } from '../base/useFetched.ts';
-import type { SourcesData } from '../answers/calibration.ts';
 
 /** What first tests say of suppliers and donors, shrunk towards the whole. */
-const { data, problem } = useFetched<SourcesData>(() => '/calibration/sources');
+const { data, problem } = useRead(calibrationApi.sources, () => ({}));
 const rows = computed(() => data.value?.sources ?? []);
 function says(s: SourcesData['sources'][number]): string {
   if (s.worse >= 0.95) return 'poorer than most';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { calibrationLayout } from './calibrationLayout.ts';
-import type { PredictedCount } from '../answers/calibration.ts';
+import type { PredictedCount } from '@esprel/core/api';
 
 const count = (testId: number, expected: number, alive: number): PredictedCount => ({
   testId,

@@ -1,5 +1,5 @@
+import type { PredictedCount } from '@esprel/core/api';
 import { scaleLinear } from 'd3-scale';
-import type { PredictedCount } from '../answers/calibration.ts';
 
 export interface PlacedCount {
   readonly count: PredictedCount;

@@ -1,11 +1,10 @@
 <script setup lang="ts">
+import type { RibbonDot, RibbonPoint } from '@esprel/core/api';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { percent } from '../base/format.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { dotLabels, ribbonLayout } from './ribbonLayout.ts';
-import type { RibbonDot } from '../answers/lots.ts';
-import type { RibbonPoint } from '../answers/lots.ts';
 
 const props = defineProps<{
   points: readonly RibbonPoint[];

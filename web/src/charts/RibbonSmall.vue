@@ -1,8 +1,7 @@
 <script setup lang="ts">
+import type { RibbonDot, RibbonPoint } from '@esprel/core/api';
 import { computed } from 'vue';
 import { ribbonLayout } from './ribbonLayout.ts';
-import type { RibbonDot } from '../answers/lots.ts';
-import type { RibbonPoint } from '../answers/lots.ts';
 
 const props = defineProps<{
   points: readonly RibbonPoint[];

@@ -1,20 +1,4 @@
-export interface DescentLot {
-  readonly id: number;
-  readonly code: string;
-  readonly parentId: number | null;
-  readonly generation: number;
-  readonly year: number | null;
-  readonly state: string;
-  readonly balance: number;
-  readonly identity: string;
-  readonly median: number | null;
-  readonly verdict: string | null;
-  readonly grownBy: string | null;
-  readonly plants: number | null;
-  readonly isolated: string | null;
-  readonly openLoans: number;
-  readonly loans: number;
-}
+import type { DescentLot } from '@esprel/core/api';
 
 export interface DescentNode {
   readonly lot: DescentLot;

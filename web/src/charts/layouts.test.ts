@@ -1,7 +1,7 @@
+import type { DescentLot, RibbonDot } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
-import { descentLayout, type DescentLot, NODE } from './descentLayout.ts';
+import { descentLayout, NODE } from './descentLayout.ts';
 import { dotLabels, type RibbonData, ribbonLayout } from './ribbonLayout.ts';
-import type { RibbonDot } from '../answers/lots.ts';
 
 const margins = { top: 20, right: 5, bottom: 20, left: 30 };
 const point = (date: string, median: number) => ({ date, median, low: median - 0.1, high: median + 0.1 });

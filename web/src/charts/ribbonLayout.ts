@@ -1,5 +1,5 @@
-import type { RibbonDot, RibbonPoint } from '../answers/lots.ts';
 import { type Day, dayInYear, dayNumber, yearOf } from '@esprel/core';
+import type { RibbonDot, RibbonPoint } from '@esprel/core/api';
 import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
 

@@ -1,31 +1,18 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
+import { devicesApi } from '@esprel/core/api';
+import { act, useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { reactive, ref } from 'vue';
-import { sendUnrecorded } from '../base/api.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { numberOf } from '../base/useForm.ts';
 import FieldText from '../fields/FieldText.vue';
 import ScaleDisplay from '../shared/ScaleDisplay.vue';
 import { useScale } from '../shared/useScale.ts';
 
 /** The stand-ins for what may lie on the desk, and their panels. */
-interface PrinterState {
-  readonly labelsLeft: number;
-  readonly jammed: boolean;
-  readonly words: string;
-  readonly jobs: readonly {
-    readonly id: number;
-    readonly title: string;
-    readonly labels: number;
-    readonly pages: number;
-    readonly cameOut: number;
-    readonly state: string;
-  }[];
-}
 const { reading, tare } = useScale();
-const { data: printer, reload } = useFetched<PrinterState>(() => '/devices/printer');
+const { data: printer, reload } = useRead(devicesApi.printer, () => ({}));
 const pan = reactive({ lotCode: '', seeds: '', trayGrams: '' });
 const problem = ref<string | null>(null);
 const opened = ref<{ readonly id: number; readonly pages: number } | null>(null);
@@ -38,17 +25,20 @@ async function attempt(work: () => Promise<unknown>): Promise<void> {
 }
 const lay = (): Promise<void> =>
   attempt(async () => {
-    await sendUnrecorded('/devices/scale', {
-      lotCode: pan.lotCode.trim() || null,
-      seeds: numberOf('seeds', pan.seeds),
-      trayGrams: numberOf('trayGrams', pan.trayGrams),
-    });
+    await act(
+      devicesApi.lay,
+      {},
+      {
+        lotCode: pan.lotCode.trim() || null,
+        seeds: numberOf('seeds', pan.seeds),
+        trayGrams: numberOf('trayGrams', pan.trayGrams),
+      },
+    );
   });
-const clear = (): Promise<void> =>
-  attempt(async () => sendUnrecorded('/devices/scale', { trayGrams: numberOf('trayGrams', pan.trayGrams) }));
+const clear = (): Promise<void> => attempt(async () => act(devicesApi.lay, {}, { trayGrams: numberOf('trayGrams', pan.trayGrams) }));
 const setPrinter = (body: object): Promise<void> =>
   attempt(async () => {
-    await sendUnrecorded('/devices/printer', body);
+    await act(devicesApi.setPrinter, {}, body);
     await reload();
   });
 </script>

@@ -1,12 +1,10 @@
 import type { Crop } from '@esprel/core';
-import { get } from '../base/api.ts';
-import { type ListedMember, members } from '@esprel/core/api';
+import { type ListedMember, type VarietyListed, cropsApi, findApi, membersApi, varietiesApi } from '@esprel/core/api';
 import { readOnce } from '../base/useRead.ts';
-import type { VarietyListed } from '../answers/varieties.ts';
 
 /** Crops by any of their names, for a field that finds. */
 export async function findCrops(q: string): Promise<readonly (Crop & { readonly as?: string | null })[]> {
-  return (await get<{ crops: (Crop & { readonly as?: string | null })[] }>(`/crops?q=${encodeURIComponent(q.slice(0, 60))}`)).crops;
+  return (await readOnce(cropsApi.list, { q: q.slice(0, 60) })).crops;
 }
 
 export interface FoundMember {
@@ -17,12 +15,12 @@ export interface FoundMember {
 
 /** Members by name, for a field that finds. */
 export async function findMembers(q: string): Promise<readonly ListedMember[]> {
-  return (await readOnce(members.list, { q: q.slice(0, 60), limit: 12 })).members;
+  return (await readOnce(membersApi.list, { q: q.slice(0, 60), limit: 12 })).members;
 }
 
 /** Varieties by any of their names, for a field that finds. */
 export async function findVarieties(q: string): Promise<readonly VarietyListed[]> {
-  return (await get<{ varieties: VarietyListed[] }>(`/varieties?q=${encodeURIComponent(q.slice(0, 100))}`)).varieties;
+  return (await readOnce(varietiesApi.list, { q: q.slice(0, 100) })).varieties;
 }
 
 /** A lot as the find field answers it. */
@@ -35,6 +33,6 @@ export interface FoundLot {
 
 /** Lots by code, variety, crop or source, through typing mistakes. */
 export async function findLots(q: string): Promise<readonly FoundLot[]> {
-  const { found } = await get<{ found: FoundLot[] }>(`/find?q=${encodeURIComponent(q.slice(0, 100))}`);
+  const { found } = await readOnce(findApi.find, { q: q.slice(0, 100) });
   return found.filter((f) => f.kind === 'lot' && f.code !== undefined);
 }

@@ -1,5 +1,5 @@
-import type { SeedWeight } from '@esprel/core/api';
 import { type AmountInSeeds, amountInSeeds, InputError, readAmount, span, wrong, plural } from '@esprel/core';
+import type { SeedWeight } from '@esprel/core/api';
 
 /**
  * Seeds in a field as they were typed: a number, "about 40", a range, a weight, a pinch. Null when empty. A weight needs the crop. Throws

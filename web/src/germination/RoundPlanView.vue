@@ -2,22 +2,22 @@
 import InputText from 'primevue/inputtext';
 import DeskMessage from '../base/DeskMessage.vue';
 import Checkbox from 'primevue/checkbox';
-import { bagsFor, plural, roundForm, type RoundPlan } from '@esprel/core';
+import { bagsFor, plural, type RoundPlan } from '@esprel/core';
+import { type RoundLotChoice, roundsApi } from '@esprel/core/api';
+import { act, useRead } from '../base/useRead.ts';
 import { refDebounced } from '@vueuse/core';
 import Button from 'primevue/button';
 import { computed, reactive, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { ApiProblem, sendUnrecorded } from '../base/api.ts';
+import { ApiProblem } from '../base/api.ts';
 import { percent } from '../base/format.ts';
 import { useTable } from '../base/table.ts';
 import TwoPanes from '../base/TwoPanes.vue';
-import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
 import { useSession } from '../base/session.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import RoundWork from './RoundWork.vue';
 import TestSizeChart from './TestSizeChart.vue';
-import type { RoundLotChoice } from '../answers/germination.ts';
 
 /** One round of tests for the lots on the table (or in the address): how many seeds of each, and what it all takes. */
 const route = useRoute();
@@ -25,9 +25,7 @@ const router = useRouter();
 const session = useSession();
 const table = useTable();
 const codes = computed(() => (typeof route.query.codes === 'string' ? route.query.codes.split(',').filter(Boolean) : table.codes));
-const { data, problem } = useFetched<{ lots: RoundLotChoice[]; openDays: number[] }>(() =>
-  codes.value.length === 0 ? null : `/rounds/lots?codes=${encodeURIComponent(codes.value.join(','))}`,
-);
+const { data, problem } = useRead(roundsApi.lots, () => (codes.value.length === 0 ? null : { codes: codes.value.join(',') }));
 
 /** What was typed for each lot; seeds are shared out among bags by themselves. */
 const typed = reactive<Record<string, { seeds: string; growOn: boolean }>>({});
@@ -62,9 +60,8 @@ const chosen = computed(() =>
 const form = useForm({
   name: null,
   initial: () => ({ from: session.today }),
-  schema: roundForm,
+  of: roundsApi.make,
   body: (v) => ({ from: v.from, lots: chosen.value }),
-  path: () => '/rounds',
 });
 watch(
   () => session.today,
@@ -90,7 +87,7 @@ watch(settled, async (body) => {
     return;
   }
   try {
-    const answer = await sendUnrecorded<RoundPlan>('/rounds/plan', body);
+    const answer = await act(roundsApi.plan, {}, body);
     // A late answer to what was typed before is dropped.
     if (body !== settled.value) return;
     plan.value = answer;
@@ -106,7 +103,7 @@ watch(settled, async (body) => {
   }
 });
 async function save(): Promise<void> {
-  const answer = await form.send<{ id: number }>();
+  const answer = await form.send();
   if (!answer) return;
   table.putBack(...testable.value.map((l) => l.lotCode));
   await router.push(`/tests/rounds/${String(answer.id)}`);
@@ -176,7 +173,7 @@ async function save(): Promise<void> {
         </li>
       </ul>
       <FieldDay id="from" v-model="form.values.from" class="from" label="Not before" :error="form.errors.from ?? wrong.from" />
-      <p v-if="data && data.openDays.length === 0" class="quiet small">
+      <p v-if="data?.openDays?.length === 0" class="quiet small">
         Say in <RouterLink to="/library/settings">the settings</RouterLink> on which days the library is open, and the counts will fall on
         those.
       </p>

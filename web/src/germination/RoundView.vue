@@ -1,25 +1,25 @@
 <script setup lang="ts">
 import OpeningNote from '../base/OpeningNote.vue';
 import { plural } from '@esprel/core';
+import { roundsApi, testsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';
 import TwoPanes from '../base/TwoPanes.vue';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import SheetProblem from '../shared/SheetProblem.vue';
 import RoundWork from './RoundWork.vue';
 import TestLine from './TestLine.vue';
-import type { RoundSheetData } from '../answers/germination.ts';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const session = useSession();
 const changes = useChanges();
 const format = useFormat();
-const { data, problem } = useFetched<RoundSheetData>(() => `/rounds/${props.id}`);
+const { data, problem } = useRead(roundsApi.sheet, () => ({ id: props.id }));
 const tests = computed(() => data.value?.tests ?? []);
 const planned = computed(() => tests.value.filter((t) => t.planned));
 const tonight = computed(() => planned.value.filter((t) => t.startedOn <= session.today));
@@ -34,7 +34,7 @@ async function layTonight(): Promise<void> {
   laying.value = due.length;
   done.value = 0;
   for (const t of due) {
-    if (!(await changes.attempt('POST', `/tests/${String(t.id)}/lay`, { version: t.version, laidOn: session.today }))) break;
+    if (!(await changes.make(testsApi.lay, { id: t.id }, { version: t.version, laidOn: session.today }))) break;
     done.value += 1;
   }
   laying.value = 0;

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { SeedKind } from '@esprel/core';
+import type { SeedMark } from '@esprel/core/api';
 import { computed, nextTick, ref } from 'vue';
 import { laySeeds, markAt, SEED_CELL, STAMPS, stamp, stepTo, testDay } from './seedSheet.ts';
-import type { SeedMark } from '../answers/germination.ts';
 
 const props = defineProps<{
   seeds: number;

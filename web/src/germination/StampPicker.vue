@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import RadioButton from 'primevue/radiobutton';
 import type { SeedKind } from '@esprel/core';
+import type { SeedMark } from '@esprel/core/api';
 import { countOf, STAMPS } from './seedSheet.ts';
-import type { SeedMark } from '../answers/germination.ts';
 
 /** Which stamp the next tap puts on a seed, with how many lie there of each. */
 defineProps<{ marks: readonly SeedMark[] }>();

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
-import { bagForm } from '@esprel/core';
+import { type TestSheetData, testsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
-import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
 import { useLeave } from '../base/useLeave.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
@@ -10,20 +10,19 @@ import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
 import { countOf } from './seedSheet.ts';
-import type { TestSheetData } from '../answers/germination.ts';
 
 const props = defineProps<{ id: string }>();
-const { data, problem } = useFetched<TestSheetData>(() => `/tests/${props.id}`);
+const { data, problem } = useRead(testsApi.sheet, () => ({ id: props.id }));
 const form = useForm({
   name: `bag.${props.id}`,
   initial: () => ({ bag: '', why: '' }),
-  schema: bagForm,
+  of: testsApi.dropBag,
   body: (v) => ({
     version: data.value?.test.version,
     replicate: v.bag === '' ? undefined : Number(v.bag),
     droppedWhy: v.why.trim() || null,
   }),
-  path: () => `/tests/${props.id}/bags`,
+  asked: () => ({ id: props.id }),
 });
 /** The bag that differs most from the others is offered first. */
 watch(data, (sheet) => {

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import Checkbox from 'primevue/checkbox';
-import { type Between, betweenWords, closeTestForm, daysBetween, numberWords, plural, type SeedKind } from '@esprel/core';
+import { type Between, betweenWords, daysBetween, numberWords, plural, type SeedKind } from '@esprel/core';
+import { type SeedMark, type TestSheetData, lotsApi, testsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import type { ApiProblem } from '../base/api.ts';
 import { aliveWords } from '../base/format.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
@@ -16,8 +17,7 @@ import { countedOf, lookDays, reachedBetween, summaryOf, waitOf } from './batche
 import GerminationCurve from './GerminationCurve.vue';
 import TestSteps from './TestSteps.vue';
 import TestWait from './TestWait.vue';
-import type { SeedMark, TestSheetData } from '../answers/germination.ts';
-import { type LotModel, whatItSays } from './whatItSays.ts';
+import { whatItSays } from './whatItSays.ts';
 
 const props = defineProps<{
   sheet: TestSheetData;
@@ -31,7 +31,7 @@ const emit = defineEmits<{ save: []; closed: []; back: [] }>();
 const router = useRouter();
 const session = useSession();
 const format = useFormat();
-const { data: model } = useFetched<LotModel>(() => `/lots/${props.sheet.test.lotCode}/model`);
+const { data: model } = useRead(lotsApi.model, () => ({ code: props.sheet.test.lotCode }));
 
 const test = computed(() => props.sheet.test);
 const closed = computed(() => test.value.closedOn !== null);
@@ -105,9 +105,9 @@ const nextWords = computed(() => {
 const form = useForm({
   name: null,
   initial: () => ({}),
-  schema: closeTestForm,
+  of: testsApi.close,
   body: () => ({ version: test.value.version, closedOn: props.day }),
-  path: () => `/tests/${String(test.value.id)}/close`,
+  asked: () => ({ id: test.value.id }),
 });
 async function close(): Promise<void> {
   if (await form.send()) emit('closed');

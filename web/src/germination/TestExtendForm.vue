@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { bagsFor, extendForm, plural } from '@esprel/core';
+import { bagsFor, plural } from '@esprel/core';
+import { testsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import { useLeave } from '../base/useLeave.ts';
 import { useSession } from '../base/session.ts';
@@ -9,15 +10,14 @@ import FieldDay from '../fields/FieldDay.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { TestSheetData } from '../answers/germination.ts';
 
 const props = defineProps<{ id: string }>();
 const session = useSession();
-const { data, problem } = useFetched<TestSheetData>(() => `/tests/${props.id}`);
+const { data, problem } = useRead(testsApi.sheet, () => ({ id: props.id }));
 const form = useForm({
   name: `extend.${props.id}`,
   initial: () => ({ seeds: '', laidOn: session.today, preparationDays: '' }),
-  schema: extendForm,
+  of: testsApi.extend,
   body: (v) => {
     const n = gather({ seeds: () => numberOf('replicates', v.seeds), days: () => numberOf('preparationDays', v.preparationDays) });
     return {
@@ -27,7 +27,7 @@ const form = useForm({
       preparationDays: n.days ?? 0,
     };
   },
-  path: () => `/tests/${props.id}/extend`,
+  asked: () => ({ id: props.id }),
 });
 watch(
   [data, () => session.today],

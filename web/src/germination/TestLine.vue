@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { WARM_STEP, plural } from '@esprel/core';
+import type { ListedTest } from '@esprel/core/api';
 import { computed } from 'vue';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
-import type { ListedTest } from '../answers/germination.ts';
 
 /** One test as a line of a list: what it is, how far it is, and what comes next. */
 const props = defineProps<{ test: ListedTest }>();

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { addDays, plural, TEST_METHOD_WORDS } from '@esprel/core';
+import { testsApi, type TestSheetData } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -7,7 +8,6 @@ import { useChanges } from '../base/changes.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import CautionNote from '../shared/CautionNote.vue';
-import type { TestSheetData } from '../answers/germination.ts';
 
 /** A test that is only planned: what to take, how to lay it, and the button that says it lies. */
 const props = defineProps<{ sheet: TestSheetData }>();
@@ -28,20 +28,22 @@ const warmth = computed(() =>
 );
 const round = computed(() => (test.value.roundId === null ? '/tests' : `/tests/rounds/${String(test.value.roundId)}`));
 
-async function send(path: string, body: object): Promise<boolean> {
+async function busyWith<T>(work: Promise<T | null>): Promise<boolean> {
   busy.value = true;
-  const answer = await changes.attempt('POST', `/tests/${String(test.value.id)}/${path}`, { version: test.value.version, ...body });
+  const answer = await work;
   busy.value = false;
   return answer !== null;
 }
 async function lay(): Promise<void> {
-  if (!(await send('lay', { laidOn: session.today }))) return;
+  const { id, version } = test.value;
+  if (!(await busyWith(changes.make(testsApi.lay, { id }, { version, laidOn: session.today })))) return;
   emit('changed');
   // The next of the round, so that an evening goes hand over hand.
   await router.push(round.value);
 }
 async function giveUp(): Promise<void> {
-  if (await send('give-up', {})) await router.push(round.value);
+  const { id, version } = test.value;
+  if (await busyWith(changes.make(testsApi.giveUp, { id }, { version }))) await router.push(round.value);
 }
 </script>
 

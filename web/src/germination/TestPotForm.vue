@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
-import { potForm, plural } from '@esprel/core';
+import { plural } from '@esprel/core';
+import { testsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
@@ -12,32 +13,25 @@ import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { TestSheetData } from '../answers/germination.ts';
-
-interface Pottable {
-  readonly sprouts: number;
-  readonly left: number;
-  readonly members: readonly { readonly id: number; readonly name: string; readonly lentOn: string }[];
-}
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const session = useSession();
 const format = useFormat();
-const { data, problem } = useFetched<TestSheetData>(() => `/tests/${props.id}`);
-const { data: pot } = useFetched<Pottable>(() => `/tests/${props.id}/pot`);
+const { data, problem } = useRead(testsApi.sheet, () => ({ id: props.id }));
+const { data: pot } = useRead(testsApi.pottable, () => ({ id: props.id }));
 const done = ref<{ readonly sowingId: number; readonly lotCode: string; readonly plants: number } | null>(null);
 const form = useForm({
   name: `pot.${props.id}`,
   initial: () => ({ plants: '', pottedOn: session.today, whereSown: '', note: '' }),
-  schema: potForm,
+  of: testsApi.pot,
   body: (v) => ({
     ...gather({ plants: () => numberOf('plants', v.plants) ?? undefined }),
     pottedOn: v.pottedOn,
     whereSown: v.whereSown.trim() || null,
     note: v.note.trim() || null,
   }),
-  path: () => `/tests/${props.id}/pot`,
+  asked: () => ({ id: props.id }),
 });
 watch(
   [pot, () => session.today],
@@ -50,7 +44,7 @@ watch(
 const title = computed(() => (data.value ? `${data.value.test.lotCode} ${data.value.test.variety}` : ''));
 const back = (): void => void router.push(`/tests/${props.id}`);
 async function save(): Promise<void> {
-  const answer = await form.send<{ sowingId: number; lotCode: string; plants: number }>();
+  const answer = await form.send();
   if (!answer) return;
   done.value = answer;
   form.reset();

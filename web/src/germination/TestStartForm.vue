@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { addDays, bagsFor, plural, TEST_METHOD_WORDS, TEST_METHODS, testForm, type TestMethod } from '@esprel/core';
+import { addDays, bagsFor, plural, TEST_METHOD_WORDS, TEST_METHODS, type TestMethod } from '@esprel/core';
+import { lotsApi, roundsApi, testsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { fromCelsius, toCelsius } from '../base/format.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
@@ -15,15 +16,13 @@ import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import CautionNote from '../shared/CautionNote.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { LotSheetData } from '../answers/lots.ts';
 import TestSizeChart from './TestSizeChart.vue';
-import type { RoundLotChoice } from '../answers/germination.ts';
 
 const props = defineProps<{ code: string }>();
 const router = useRouter();
 const session = useSession();
 const format = useFormat();
-const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const { data, problem } = useRead(lotsApi.sheet, () => ({ code: props.code }));
 const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
 
 const form = useForm({
@@ -39,7 +38,7 @@ const form = useForm({
     preparationDays: '',
     note: '',
   }),
-  schema: testForm,
+  of: testsApi.start,
   body: (v) => {
     const n = gather({
       bags: () => numberOf('replicates', v.bags) ?? 1,
@@ -61,7 +60,6 @@ const form = useForm({
       note: v.note.trim() || null,
     };
   },
-  path: () => '/tests',
 });
 const { values } = form;
 
@@ -85,7 +83,7 @@ watch(
 );
 
 /** How clear an answer so many seeds give; a dot of the chart chooses. */
-const { data: sizes } = useFetched<{ lots: RoundLotChoice[] }>(() => `/rounds/lots?codes=${encodeURIComponent(props.code)}`);
+const { data: sizes } = useRead(roundsApi.lots, () => ({ codes: props.code }));
 const size = computed(() => sizes.value?.lots[0] ?? null);
 function choose(n: number): void {
   const bags = bagsFor(n).length;
@@ -112,7 +110,7 @@ const cautions = computed(() => [
 
 const back = (): void => void router.push(`/lots/${props.code}`);
 async function save(): Promise<void> {
-  const answer = await form.send<{ id: number }>();
+  const answer = await form.send();
   if (answer) await router.push(`/tests/${String(answer.id)}`);
 }
 </script>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { type TestSheetData, testsApi } from '@esprel/core/api';
 import { Check } from '@lucide/vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import Button from 'primevue/button';
@@ -6,7 +7,6 @@ import { ref } from 'vue';
 import { useChanges } from '../base/changes.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
-import type { TestSheetData } from '../answers/germination.ts';
 
 /** The preparation of a test, step by step, each with its day; the next one is done from here. */
 const props = defineProps<{ sheet: TestSheetData }>();
@@ -21,7 +21,7 @@ function caution(step: string): string | null {
 async function done(number: number): Promise<void> {
   busy.value = true;
   const { id, version } = props.sheet.test;
-  await changes.attempt('POST', `/tests/${String(id)}/steps`, { version, number, doneOn: session.today });
+  await changes.make(testsApi.step, { id }, { version, number, doneOn: session.today });
   busy.value = false;
 }
 </script>

@@ -7,30 +7,19 @@ import { useRouter } from 'vue-router';
 import { percent } from '../base/format.ts';
 import TwoPanes from '../base/TwoPanes.vue';
 import { useTable } from '../base/table.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
-import type { Verdict } from '@esprel/core';
+import { lotsApi, roundsApi, testsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import VerdictShape from '../shared/VerdictShape.vue';
 import TestLine from './TestLine.vue';
-import type { ListedRound, ListedTest } from '../answers/germination.ts';
 
 const router = useRouter();
 const format = useFormat();
 const table = useTable();
-const { data: open, problem } = useFetched<{ tests: ListedTest[] }>(() => '/tests?state=open');
-const { data: closed } = useFetched<{ tests: ListedTest[] }>(() => '/tests?state=closed');
-const { data: rounds } = useFetched<{ rounds: ListedRound[] }>(() => '/rounds');
-interface WorthLot {
-  readonly code: string;
-  readonly variety: string;
-  readonly crop: string;
-  readonly low: number;
-  readonly high: number;
-  readonly verdict: Verdict;
-  readonly worth: number;
-  readonly why: string;
-}
-const { data: wanted } = useFetched<{ lots: WorthLot[] }>(() => '/worth?limit=40');
+const { data: open, problem } = useRead(testsApi.list, () => ({ state: 'open' }));
+const { data: closed } = useRead(testsApi.list, () => ({ state: 'closed' }));
+const { data: rounds } = useRead(roundsApi.list, () => ({}));
+const { data: wanted } = useRead(lotsApi.worth, () => ({ limit: 40 }));
 const most = computed(() => wanted.value?.lots[0]?.worth ?? 1);
 const openRounds = computed(() => (rounds.value?.rounds ?? []).filter((r) => r.open > 0));
 const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.code));

@@ -12,7 +12,7 @@ import {
   waitInput,
   type WaitOrCall,
 } from '@esprel/core';
-import type { Replicate } from '../answers/germination.ts';
+import type { Replicate } from '@esprel/core/api';
 import type { BatchCounted } from './whatItSays.ts';
 
 /** The bags that count, by the day they went into the warm: a first batch and, it may be, a second. */

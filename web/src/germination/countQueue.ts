@@ -1,6 +1,8 @@
+import { testsApi } from '@esprel/core/api';
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
 import { ApiProblem } from '../base/api.ts';
+import type { Body } from '../base/asked.ts';
 import { useChanges } from '../base/changes.ts';
 
 /** A count that could not be sent because the server was away; kept in the browser until it can. */
@@ -8,7 +10,7 @@ export interface WaitingCount {
   readonly testId: number;
   readonly replicate: number;
   readonly key: string;
-  readonly body: { readonly version: number } & Readonly<Record<string, unknown>>;
+  readonly body: Body<typeof testsApi.count>;
   /** Why the server refused it, when it came to it: then somebody has to look. */
   readonly refused?: string;
 }
@@ -74,8 +76,7 @@ export const useCountQueue = defineStore('counts', () => {
         // Only our own counts moved the test on since this one was made.
         const version = moved && moved.from <= next.body.version ? Math.max(moved.now, next.body.version) : next.body.version;
         try {
-          const path = `/tests/${String(next.testId)}/counts`;
-          const answer = await changes.send<{ test: { version: number } }>('POST', path, { ...next.body, version }, next.key);
+          const answer = await changes.send(testsApi.count, { id: next.testId }, { ...next.body, version }, next.key);
           versions.set(next.testId, { from: moved?.from ?? next.body.version, now: answer.test.version });
           localStorage.removeItem(draftKey(next.testId, next.replicate));
         } catch (error) {

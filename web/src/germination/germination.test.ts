@@ -1,8 +1,8 @@
+import type { LotModel, SeedMark } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import { curveLayout } from './curveLayout.ts';
 import { countOf, countTo, laySeeds, stamp, stepTo, testDay } from './seedSheet.ts';
-import type { SeedMark } from '../answers/germination.ts';
-import { type LotModel, whatItSays } from './whatItSays.ts';
+import { whatItSays } from './whatItSays.ts';
 
 const mark = (position: number, kind: SeedMark['kind'] = 'normal', markedOn = '2027-03-08'): SeedMark => ({ position, kind, markedOn });
 
@@ -92,7 +92,7 @@ describe('the germination curve', () => {
 });
 
 describe('what a test says', () => {
-  const model: LotModel = {
+  const model: Pick<LotModel, 'input'> = {
     input: {
       crop: { halfLifeYears: 9, oilClass: 'oily', freshGermination: 0.93 },
       form: 'cleaned',

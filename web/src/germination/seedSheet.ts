@@ -1,5 +1,5 @@
 import { daysBetween, type SeedKind } from '@esprel/core';
-import type { SeedMark } from '../answers/germination.ts';
+import type { SeedMark } from '@esprel/core/api';
 
 /** The stamps of the seed sheet: what a seed can be found to be, with its word and its key. */
 export const STAMPS = [

@@ -1,9 +1,9 @@
 import { countForm, parse, InputError } from '@esprel/core';
+import { type Replicate, type SeedMark, type TestSheetData, testsApi } from '@esprel/core/api';
 import { computed, type Ref, ref, watch } from 'vue';
 import { ApiProblem, newKey } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
 import { draftKey, useCountQueue } from './countQueue.ts';
-import type { Replicate, SeedMark, TestSheetData } from '../answers/germination.ts';
 
 interface Draft {
   readonly version: number;
@@ -94,7 +94,7 @@ export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, tod
     if (attempt?.body !== text) attempt = { key: newKey(), body: text };
     saving.value = true;
     try {
-      const saved = await changes.send<TestSheetData>('POST', `/tests/${String(s.test.id)}/counts`, body, attempt.key);
+      const saved = await changes.send(testsApi.count, { id: s.test.id }, body, attempt.key);
       localStorage.removeItem(draftKey(s.test.id, bag.value));
       unsaved.value = false;
       // At once, so that whoever closes the test in the next breath does it on what was just saved.

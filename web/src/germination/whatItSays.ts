@@ -1,9 +1,7 @@
 import { viability, type ViabilityInput, type ViabilityPoint } from '@esprel/core';
+import type { LotModel } from '@esprel/core/api';
 
 /** The inputs of a lot's estimate, as `GET /api/lots/:code/model` answers them. */
-export interface LotModel {
-  readonly input: ViabilityInput;
-}
 
 /** What was counted of one batch: a piece of evidence. */
 export interface BatchCounted {
@@ -21,7 +19,7 @@ export interface TestCounted {
  * evidence yet; of a closed one, the pieces of evidence that are this test are left out.
  */
 export function whatItSays(
-  model: LotModel,
+  model: Pick<LotModel, 'input'>,
   test: TestCounted,
   today: string,
 ): { readonly before: ViabilityPoint; readonly after: ViabilityPoint } | null {

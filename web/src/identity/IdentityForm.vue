@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { identityAnswerForm, identityForm, type IdentityConfidence } from '@esprel/core';
+import { type IdentityConfidence } from '@esprel/core';
+import { type VarietyListed, identityApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
-import type * as yup from 'yup';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
 import { useLeave } from '../base/useLeave.ts';
 import { useFormat } from '../base/useFormat.ts';
@@ -16,34 +16,12 @@ import FormFrame from '../fields/FormFrame.vue';
 import { IDENTITY_OPTIONS } from '../shared/choices.ts';
 import SheetProblem from '../shared/SheetProblem.vue';
 import ReachNote from '../shared/ReachNote.vue';
-import type { Reach, VarietyListed } from '../answers/varieties.ts';
 
 /** How sure the name of a lot is, and what it turned out to be. The answer reaches what descends from it. */
 const props = defineProps<{ code: string }>();
 const router = useRouter();
 const format = useFormat();
-interface IdentityData {
-  readonly lot: {
-    readonly code: string;
-    readonly version: number;
-    readonly identity: IdentityConfidence;
-    readonly varietyId: number;
-    readonly variety: string;
-  };
-  readonly events: readonly {
-    readonly id: number;
-    readonly kind: string;
-    readonly onDay: string;
-    readonly fromIdentity: string;
-    readonly toIdentity: string;
-    readonly reason: string;
-    readonly fromVariety: string | null;
-    readonly toVariety: string | null;
-  }[];
-  readonly sowings: readonly { readonly id: number; readonly sownOn: string; readonly seeds: number; readonly fate: string | null }[];
-  readonly reach: Reach;
-}
-const { data, problem } = useFetched<IdentityData>(() => `/lots/${encodeURIComponent(props.code)}/identity`);
+const { data, problem } = useRead(identityApi.sheet, () => ({ code: props.code }));
 
 type What = 'judged' | 'as-named' | 'another' | 'still-unknown';
 const form = useForm({
@@ -54,15 +32,14 @@ const form = useForm({
     variety: null as VarietyListed | string | null,
     reason: '',
   }),
-  schema: identityForm as unknown as yup.Schema<unknown>,
   body: (v) => {
     const base = { version: data.value?.lot.version ?? 0, reason: v.reason };
     return v.what === 'judged'
       ? { ...base, identity: v.identity ?? undefined }
       : { ...base, answer: v.what, varietyId: v.what === 'another' && typeof v.variety === 'object' ? (v.variety?.id ?? null) : null };
   },
-  schemaOf: (v) => (v.what === 'judged' ? identityForm : identityAnswerForm) as unknown as yup.Schema<unknown>,
-  path: (v) => `/lots/${props.code}/identity${v.what === 'judged' ? '' : '/answer'}`,
+  of: (v): typeof identityApi.judge | typeof identityApi.grownOut => (v.what === 'judged' ? identityApi.judge : identityApi.grownOut),
+  asked: () => ({ code: props.code }),
 });
 const { values } = form;
 const options = computed(() => IDENTITY_OPTIONS.filter((o) => o.value !== data.value?.lot.identity));

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { mixUpForm, parseLotCode } from '@esprel/core';
+import { parseLotCode } from '@esprel/core';
+import { identityApi } from '@esprel/core/api';
 import { useRouter } from 'vue-router';
 import { useForm } from '../base/useForm.ts';
 import { useScans } from '../base/scans.ts';
@@ -16,7 +17,7 @@ const session = useSession();
 const form = useForm({
   name: `mix-up.${props.code}`,
   initial: () => ({ other: '', kind: 'swapped' as 'swapped' | 'spilled', since: '', reason: '' }),
-  schema: mixUpForm,
+  of: identityApi.mixUp,
   body: (v) => ({
     lotCode: props.code,
     otherCode: parseLotCode(v.other) ?? v.other.trim(),
@@ -24,7 +25,6 @@ const form = useForm({
     sinceDay: v.since || null,
     reason: v.reason,
   }),
-  path: () => '/mix-ups',
 });
 const { values } = form;
 useScans().take((code) => (values.other = code));

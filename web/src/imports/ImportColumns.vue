@@ -1,21 +1,21 @@
 <script setup lang="ts">
 import QuickSelect from '../fields/QuickSelect.vue';
 import { ACQUISITIONS, IMPORT_FIELD_KEYS, IMPORT_FIELDS, type ImportField } from '@esprel/core';
+import { placesApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed } from 'vue';
-import { useFetched } from '../base/useFetched.ts';
 import { useSession } from '../base/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
-import type { PlaceListed } from '../answers/places.ts';
 import { useImport } from './useImport.ts';
 
 /** Which column holds what: guessed, and put right by hand; and what holds where the file is silent. */
 const work = useImport();
 const session = useSession();
-const { data: places } = useFetched<{ places: PlaceListed[] }>(() => '/places');
+const { data: places } = useRead(placesApi.list, () => ({}));
 const file = computed(() => work.file);
 const SEPARATORS = { ',': 'comma', ';': 'semicolon', '\t': 'tab', '|': 'bar' } as const;
 
@@ -117,7 +117,7 @@ const noAmount = computed(() => (['seeds', 'grams', 'ounces'] as const).every((f
           label="Between the cells"
           :model-value="file.separator ?? ''"
           :options="optionsOf(SEPARATORS)"
-          @update:model-value="work.read({ separator: $event })"
+          @update:model-value="work.read({ separator: $event as keyof typeof SEPARATORS })"
       /></span>
     </p>
   </section>

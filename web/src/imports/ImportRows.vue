@@ -4,11 +4,11 @@ import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
 import { Check, Equal, TriangleAlert } from '@lucide/vue';
 import { harvestNotYet, IMPORT_FIELDS, type ImportField } from '@esprel/core';
+import type { ImportRow } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { amount } from '../base/format.ts';
 import { useSession } from '../base/session.ts';
-import type { ImportRow } from '../answers/imports.ts';
 import { useImport } from './useImport.ts';
 
 /** Every row, what it was read as, and every problem beside it. */

@@ -1,11 +1,13 @@
 import { type ColumnMapping, IMPORT_FIELD_KEYS, type ImportField, nameKey } from '@esprel/core';
+import { type ImportOverview, type ImportRow, importsApi } from '@esprel/core/api';
+import type { Body } from '../base/asked.ts';
+import { act, giveFile, readOnce } from '../base/useRead.ts';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, reactive, ref, watch } from 'vue';
-import { ApiProblem, get, sendUnrecorded, sendFile } from '../base/api.ts';
+import { ApiProblem } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
 import { useSession } from '../base/session.ts';
-import type { ImportOverview, ImportRow } from '../answers/imports.ts';
 
 /** Larger files are told off before they are sent. */
 export const MAX_FILE_BYTES = 20_000_000;
@@ -66,11 +68,10 @@ export const useImport = defineStore('import', () => {
     }
   }
   async function poll(): Promise<void> {
-    await get<ImportOverview>(`/imports/${fileId.value}`).then(show).catch(fail);
+    await readOnce(importsApi.sheet, { file: fileId.value }).then(show).catch(fail);
   }
   async function loadRows(from = 0): Promise<void> {
-    const q = `${only.value === '' ? '' : `only=${only.value}&`}from=${String(from)}&limit=${String(PAGE)}`;
-    await get<{ rows: ImportRow[]; total: number }>(`/imports/${fileId.value}/rows?${q}`)
+    await readOnce(importsApi.rows, { file: fileId.value, only: only.value || null, from, limit: PAGE })
       .then((page) => {
         rows.value = from === 0 ? page.rows : [...rows.value, ...page.rows];
         total.value = page.total;
@@ -85,7 +86,7 @@ export const useImport = defineStore('import', () => {
       return;
     }
     await attempt(async () => {
-      const overview = await sendFile<ImportOverview>(`/imports?name=${encodeURIComponent(chosen.name.slice(0, 200))}`, chosen);
+      const overview = await giveFile(importsApi.take, { name: chosen.name.slice(0, 200) }, chosen);
       for (const key of IMPORT_FIELD_KEYS) delete columns[key];
       Object.assign(columns, overview.mapping);
       for (const key of Object.keys(same)) delete same[key];
@@ -94,18 +95,22 @@ export const useImport = defineStore('import', () => {
       show(overview);
     });
   }
-  async function read(how: { readonly encoding?: string; readonly separator?: string } = {}): Promise<void> {
+  async function read(how: Pick<Body<typeof importsApi.read>, 'encoding' | 'separator'> = {}): Promise<void> {
     await attempt(async () => {
       show(
-        await sendUnrecorded<ImportOverview>(`/imports/${fileId.value}/read`, {
-          ...how,
-          mapping: { ...columns } satisfies ColumnMapping,
-          source: defaults.source.trim() || null,
-          acquisition: defaults.acquisition,
-          placeId: defaults.placeId,
-          receivedOn: defaults.receivedOn || null,
-          crops: Object.entries(crops).map(([name, cropKey]) => ({ name, cropKey })),
-        }),
+        await act(
+          importsApi.read,
+          { file: fileId.value },
+          {
+            ...how,
+            mapping: { ...columns } satisfies ColumnMapping,
+            source: defaults.source.trim() || null,
+            acquisition: defaults.acquisition,
+            placeId: defaults.placeId,
+            receivedOn: defaults.receivedOn || null,
+            crops: Object.entries(crops).map(([name, cropKey]) => ({ name, cropKey })),
+          },
+        ),
       );
     });
   }
@@ -117,8 +122,9 @@ export const useImport = defineStore('import', () => {
   async function accept(leaveOutProblems: boolean): Promise<void> {
     await attempt(async () => {
       show(
-        await sendUnrecorded<ImportOverview>(
-          `/imports/${fileId.value}/accept`,
+        await act(
+          importsApi.accept,
+          { file: fileId.value },
           {
             leaveOutProblems,
             same: (file.value?.names ?? [])
@@ -130,17 +136,17 @@ export const useImport = defineStore('import', () => {
       );
     });
   }
-  const stop = (): Promise<void> => attempt(async () => show(await sendUnrecorded<ImportOverview>(`/imports/${fileId.value}/stop`)));
+  const stop = (): Promise<void> => attempt(async () => show(await act(importsApi.stop, { file: fileId.value }, {})));
   async function leave(): Promise<void> {
     await attempt(async () => {
-      await sendUnrecorded(`/imports/${fileId.value}/leave`);
+      await act(importsApi.leave, { file: fileId.value }, {});
     });
     fileId.value = '';
     file.value = null;
     rows.value = [];
   }
   if (fileId.value !== '') {
-    void get<ImportOverview>(`/imports/${fileId.value}`)
+    void readOnce(importsApi.sheet, { file: fileId.value })
       .then((overview) => {
         Object.assign(columns, overview.mapping);
         show(overview);

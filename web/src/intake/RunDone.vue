@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { plural } from '@esprel/core';
+import { lotsApi, varietiesApi } from '@esprel/core/api';
+import { readOnce } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
-import { get } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
 import { useTable } from '../base/table.ts';
-import type { LotSheetData } from '../answers/lots.ts';
 import type { SavedLine } from './runLine.ts';
 
 /** The envelopes that are in, the latest first, each with the code to write on it. */
@@ -18,13 +18,17 @@ const table = useTable();
 /** Said afterwards that two names are one: the new name becomes another name of the old variety. */
 async function join(line: SavedLine): Promise<void> {
   if (!line.near) return;
-  const { lot } = await get<LotSheetData>(`/lots/${line.code}`);
-  const { variety } = await get<{ variety: { version: number } }>(`/varieties/${String(lot.varietyId)}`);
-  const joined = await changes.attempt('POST', `/varieties/${String(lot.varietyId)}/join`, {
-    version: variety.version,
-    intoId: line.near.id,
-    reason: 'the same name, written otherwise',
-  });
+  const { lot } = await readOnce(lotsApi.sheet, { code: line.code });
+  const { variety } = await readOnce(varietiesApi.sheet, { id: lot.varietyId });
+  const joined = await changes.make(
+    varietiesApi.join,
+    { id: lot.varietyId },
+    {
+      version: variety.version,
+      intoId: line.near.id,
+      reason: 'the same name, written otherwise',
+    },
+  );
   if (joined) emit('same', line);
 }
 const labels = (): void => void router.push(`/labels?codes=${props.lines.map((l) => l.code).join(',')}`);

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
-import { FORM_WORDS, FORMS, intakeForm, plural } from '@esprel/core';
+import { FORM_WORDS, FORMS, plural } from '@esprel/core';
+import { type LineLook, lotsApi, placesApi } from '@esprel/core/api';
+import { readOnce, useRead } from '../base/useRead.ts';
 import { useDebounceFn, useLocalStorage } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { get } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
 import { useSession } from '../base/session.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
@@ -19,14 +19,13 @@ import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import CautionNote from '../shared/CautionNote.vue';
 import { ACQUISITION_OPTIONS } from '../shared/choices.ts';
 import NotRipeYet from '../shared/NotRipeYet.vue';
-import type { PlaceListed } from '../answers/places.ts';
 import RunDone from './RunDone.vue';
-import { emptyLine, guessWords, lineBody, type LineLook, nextLine, type SavedLine, yearNotRipe } from './runLine.ts';
+import { emptyLine, guessWords, lineBody, nextLine, type SavedLine, yearNotRipe } from './runLine.ts';
 
 const session = useSession();
 const router = useRouter();
 const changes = useChanges();
-const { data: places } = useFetched<{ places: PlaceListed[] }>(() => '/places');
+const { data: places } = useRead(placesApi.list, () => ({}));
 /** The envelopes of this evening; they stay through a closed lid until the run is finished. */
 const saved = useLocalStorage<SavedLine[]>('esprel.run', []);
 const look = ref<LineLook | null>(null);
@@ -34,9 +33,8 @@ const hemisphere = computed(() => session.settings?.hemisphere ?? 'north');
 const form = useForm({
   name: 'run',
   initial: () => emptyLine(session.today),
-  schema: intakeForm,
+  of: lotsApi.takeIn,
   body: (v) => lineBody(v, look.value, hemisphere.value),
-  path: () => '/lots',
 });
 const { values } = form;
 useTodayWhenEmpty(values, 'receivedOn');
@@ -49,11 +47,8 @@ async function lookNow(): Promise<void> {
     look.value = null;
     return;
   }
-  const q = new URLSearchParams({
-    name: values.variety.slice(0, 120),
-    ...(values.crop.trim() === '' ? {} : { crop: values.crop.slice(0, 60) }),
-  });
-  const answer = await get<LineLook>(`/intake/look?${q.toString()}`).catch(() => null);
+  const line = { name: values.variety.slice(0, 120), crop: values.crop.trim().slice(0, 60) };
+  const answer = await readOnce(lotsApi.look, line).catch(() => null);
   if (mine === typedLine()) look.value = answer;
 }
 const lookSoon = useDebounceFn(lookNow, 110);
@@ -95,7 +90,7 @@ async function save(): Promise<void> {
   const line = { ...values };
   const at = look.value;
   const unsure = line.sameAs === null ? (at?.near[0] ?? null) : null;
-  const answer = await form.send<{ code: string }>();
+  const answer = await form.send();
   if (!answer) {
     // What is asked is answered from where the hand is: the likeliest crop first, Enter takes it. After the form has gone to its field.
     requestAnimationFrame(() => document.querySelector<HTMLElement>('.asked button')?.focus());

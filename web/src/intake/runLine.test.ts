@@ -1,5 +1,6 @@
+import type { LineLook } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
-import { emptyLine, guessWords, lineBody, type LineLook, nextLine, type RunValues, yearNotRipe } from './runLine.ts';
+import { emptyLine, guessWords, lineBody, nextLine, type RunValues, yearNotRipe } from './runLine.ts';
 
 const tomato: LineLook = {
   crop: { key: 'tomato', name: 'Tomato', scientific: 'Solanum lycopersicum', seedsPerGram: 300, by: 'word' },

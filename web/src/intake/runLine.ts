@@ -1,32 +1,11 @@
 import { amountInSeeds, harvestNotYet, type intakeForm, readAmount, readYear, type Settings, wrong } from '@esprel/core';
+import type { LineLook, NearVariety } from '@esprel/core/api';
 import type * as yup from 'yup';
 import { gather } from '../base/useForm.ts';
 
 type Body = yup.InferType<typeof intakeForm>;
 
 /** What the look at a line says of it. */
-export interface LineLook {
-  readonly crop: {
-    readonly key: string;
-    readonly name: string;
-    readonly scientific: string;
-    readonly seedsPerGram: number;
-    readonly by: string;
-  } | null;
-  /** Crops that the name may mean, the likeliest first: one has to be chosen. */
-  readonly choices: readonly { readonly key: string; readonly name: string; readonly scientific: string }[];
-  readonly known: { readonly id: number; readonly name: string; readonly crop: string; readonly lots: number } | null;
-  readonly near: readonly NearVariety[];
-  readonly cautions: readonly string[];
-}
-
-export interface NearVariety {
-  readonly id: number;
-  readonly name: string;
-  readonly crop: string;
-  readonly lots: number;
-  readonly like: 'same' | 'near';
-}
 
 /** One line of a run: what was typed for this envelope, and what is carried from the one before. */
 export interface RunValues {

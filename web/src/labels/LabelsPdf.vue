@@ -4,10 +4,12 @@ import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
-import { get, getFile } from '../base/api.ts';
+import { addressOf, labelsApi } from '@esprel/core/api';
+import type { Asked } from '../base/asked.ts';
+import { fileAddress, readFile, readOnce } from '../base/useRead.ts';
 
 /** The PDF of a run of labels. A long run takes some seconds: it is drawn here, with its progress, before it is opened or saved. */
-const props = defineProps<{ readonly query: string; readonly labels: number }>();
+const props = defineProps<{ readonly run: Asked<typeof labelsApi.plan>; readonly labels: number }>();
 /** Up to so many are drawn before anybody has looked for a progress bar. */
 const FEW = 100;
 const ASKED_EVERY_MS = 250;
@@ -30,14 +32,14 @@ function drop(): void {
   if (drawn.value !== null) URL.revokeObjectURL(drawn.value);
   drawn.value = null;
 }
-watch(() => [props.query, props.labels], drop);
+watch(() => [addressOf(labelsApi.plan, props.run), props.labels], drop);
 onBeforeUnmount(drop);
 
 async function follow(controller: AbortController): Promise<void> {
   while (going === controller && progress.value !== null) {
     await new Promise((resolve) => setTimeout(resolve, ASKED_EVERY_MS));
     // Missing a look at how far it is is no trouble; the file itself says when something is wrong.
-    const so = await get<{ done: number; of: number }>(`/labels/drawing?${props.query}`, controller.signal).catch(() => null);
+    const so = await readOnce(labelsApi.drawing, props.run, controller.signal).catch(() => null);
     if (so !== null && going === controller && progress.value !== null) progress.value = so;
   }
 }
@@ -48,7 +50,7 @@ async function draw(): Promise<void> {
   progress.value = { done: 0, of: 0 };
   void follow(controller);
   try {
-    const file = await getFile(`/labels/labels.pdf?${props.query}`, controller.signal);
+    const file = await readFile(labelsApi.pdf, props.run, controller.signal);
     if (going !== controller) return;
     drawn.value = URL.createObjectURL(file);
     progress.value = null;
@@ -66,10 +68,10 @@ async function draw(): Promise<void> {
 
 <template>
   <template v-if="labels <= FEW">
-    <a id="print" class="p-button button" :href="`/api/labels/labels.pdf?${query}`" target="_blank" rel="noopener"
+    <a id="print" class="p-button button" :href="fileAddress(labelsApi.pdf, run)" target="_blank" rel="noopener"
       >Open as PDF <kbd>P</kbd></a
     >
-    <a :href="`/api/labels/labels.pdf?${query}&save=1`">Save the PDF</a>
+    <a :href="fileAddress(labelsApi.pdf, { ...run, save: '1' })">Save the PDF</a>
   </template>
   <template v-else-if="drawn !== null">
     <a id="print" class="p-button button" :href="drawn" target="_blank">Open the PDF <kbd>P</kbd></a>

@@ -3,13 +3,14 @@ import FieldText from '../fields/FieldText.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import { LABEL_FORMATS, LABEL_KINDS, type LabelFormatName, type LabelKind, plural, USUAL_FORMAT } from '@esprel/core';
+import { errandsApi, labelsApi } from '@esprel/core/api';
+import type { Asked } from '../base/asked.ts';
+import { act, fileAddress, useRead } from '../base/useRead.ts';
 import { useLocalStorage } from '@vueuse/core';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { sendUnrecorded } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
-import { useFetched } from '../base/useFetched.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import LabelsPdf from './LabelsPdf.vue';
 
@@ -64,17 +65,20 @@ watch(
 const perPage = computed(() => LABEL_FORMATS[format.value].columns * LABEL_FORMATS[format.value].rows);
 const whole = (n: unknown, most: number): number => Math.min(most, Math.max(0, Math.floor(Number(n)) || 0));
 
-const query = computed(() => {
-  const q = new URLSearchParams({ kind: kind.value, format: format.value, copies: String(Math.max(1, whole(copies.value, 500))) });
-  q.set(named.value[0] as string, named.value[1] as string);
-  if (perPage.value > 1) q.set('skip', String(whole(skip.value, perPage.value - 1)));
-  for (const more of ['sowing', 'seeds', 'each', 'loan']) if (text(more) !== '') q.set(more, text(more));
-  return q.toString();
-});
+const number = (key: string): number | null => (text(key) === '' ? null : Number(text(key)));
+const run = computed((): Asked<typeof labelsApi.plan> => ({
+  kind: kind.value,
+  format: format.value,
+  copies: Math.max(1, whole(copies.value, 500)),
+  [named.value[0] as string]: named.value[1],
+  skip: perPage.value > 1 ? whole(skip.value, perPage.value - 1) : null,
+  sowing: number('sowing'),
+  seeds: number('seeds'),
+  loan: number('loan'),
+  each: text('each') === 'plant' ? 'plant' : text('each') === 'marker' ? 'marker' : null,
+}));
 const chosen = computed(() => named.value[1] !== '');
-const { data: plan, problem } = useFetched<{ labels: number; pages: number; problems: { of: string; message: string }[] }>(() =>
-  chosen.value ? `/labels/plan?${query.value}` : null,
-);
+const { data: plan, problem } = useRead(labelsApi.plan, () => (chosen.value ? run.value : null));
 /** The same trouble with several lots is said once. */
 const problems = computed(() => {
   const by = new Map<string, string[]>();
@@ -84,9 +88,7 @@ const problems = computed(() => {
 const shownPages = computed(() => Math.min(plan.value?.pages ?? 0, 20));
 const size = computed(() => LABEL_FORMATS[format.value]);
 
-const { data: errands } = useFetched<{ errands: { id: number; kind: string; lotCode: string; words: string }[] }>(() =>
-  codes.value === '' ? null : '/errands',
-);
+const { data: errands } = useRead(errandsApi.open, () => (codes.value === '' ? null : {}));
 const wanted = computed(() => {
   const here = new Set(codes.value.split(','));
   return (errands.value?.errands ?? []).filter((e) => e.kind === 'reprint' && here.has(e.lotCode));
@@ -98,7 +100,7 @@ function show(next: Record<string, string>): void {
 }
 async function toPrinter(): Promise<void> {
   said.value = null;
-  await sendUnrecorded<{ cameOut: number; labels: number; state: string }>(`/labels/print?${query.value}`)
+  await act(labelsApi.print, run.value, {})
     .then((job) => {
       said.value =
         job.state === 'printed'
@@ -113,7 +115,7 @@ async function toPrinter(): Promise<void> {
     });
 }
 async function onThem(): Promise<void> {
-  await changes.send('POST', '/errands/done', { ids: wanted.value.map((e) => e.id) }).catch((error: unknown) => {
+  await changes.send(errandsApi.done, {}, { ids: wanted.value.map((e) => e.id) }).catch((error: unknown) => {
     said.value = { words: (error as Error).message, wrong: true };
   });
 }
@@ -165,9 +167,9 @@ async function onThem(): Promise<void> {
         </p>
       </DeskMessage>
       <div v-if="plan && plan.labels > 0" class="row-of-buttons">
-        <LabelsPdf :query="query" :labels="plan.labels" />
+        <LabelsPdf :run="run" :labels="plan.labels" />
         <Button severity="secondary" label="To the label printer" @click="toPrinter" />
-        <a :href="`/api/labels/page.svg?${query}`" download="labels.svg">SVG</a>
+        <a :href="fileAddress(labelsApi.page, run)" download="labels.svg">SVG</a>
       </div>
       <p v-if="said" role="status" :class="{ wrong: said.wrong }">{{ said.words }}</p>
       <DeskMessage v-if="wanted.length > 0" kind="notice">
@@ -185,10 +187,10 @@ async function onThem(): Promise<void> {
       </p>
       <img
         v-for="p in shownPages"
-        :key="`${query} ${p}`"
+        :key="fileAddress(labelsApi.page, { ...run, page: p })"
         class="page"
         loading="lazy"
-        :src="`/api/labels/page.svg?${query}&page=${p}&outlines=1`"
+        :src="fileAddress(labelsApi.page, { ...run, page: p, outlines: '1' })"
         :alt="`page ${p} of labels`"
         :style="{ width: `${size.pageWidthMm}mm`, height: 'continuous' in size ? 'auto' : `${size.pageHeightMm}mm` }"
       />

@@ -1,19 +1,10 @@
 <script setup lang="ts">
 import OpeningNote from '../base/OpeningNote.vue';
-import {
-  type Crop,
-  CROP_FIGURES,
-  type FigureValue,
-  type LibraryCrop,
-  OWN_FIGURES,
-  type OwnFigure,
-  ownCropEditForm,
-  ownCropForm,
-} from '@esprel/core';
+import { type Crop, CROP_FIGURES, type FigureValue, OWN_FIGURES, type OwnFigure } from '@esprel/core';
+import { cropsApi } from '@esprel/core/api';
+import { readOnce, useRead } from '../base/useRead.ts';
 import { reactive, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { get } from '../base/api.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, useForm } from '../base/useForm.ts';
 import FieldFind from '../fields/FieldFind.vue';
 import { findCrops } from '../fields/finders.ts';
@@ -26,12 +17,7 @@ import { type FigureText, figureText, figureValue } from './figureText.ts';
 const props = defineProps<{ crop?: string | undefined }>();
 const route = useRoute();
 const router = useRouter();
-interface Opened {
-  readonly crop: LibraryCrop;
-  readonly reference: Crop;
-  readonly ownCrop: { readonly fromKey: string; readonly names: readonly string[]; readonly version: number } | null;
-}
-const { data: old } = useFetched<Opened>(() => (props.crop === undefined ? null : `/crops/${props.crop}`));
+const { data: old } = useRead(cropsApi.sheet, () => (props.crop === undefined ? null : { key: props.crop }));
 
 /** The lending line is set where lots are judged, not by the plant. */
 const GROUPS = Object.entries(CROP_FIGURES).map(([name, figures]) => ({
@@ -45,8 +31,6 @@ const figures = reactive<Partial<Record<OwnFigure, FigureText>>>({});
 const form = useForm({
   name: null,
   initial: () => ({ version: 0, from: null as Crop | string | null, name: '', scientific: '', family: '', names: '', letters: '' }),
-  schema: ownCropForm,
-  schemaOf: () => (props.crop === undefined ? ownCropForm : (ownCropEditForm as unknown as typeof ownCropForm)),
   body: (v) => {
     // Only what differs from where it began: the rest is what that crop has.
     const changed = gather(
@@ -71,8 +55,8 @@ const form = useForm({
       ...(props.crop === undefined ? {} : { version: v.version }),
     };
   },
-  method: () => (props.crop === undefined ? 'POST' : 'PATCH'),
-  path: () => (props.crop === undefined ? '/crops' : `/crops/${props.crop}`),
+  of: props.crop === undefined ? cropsApi.add : cropsApi.edit,
+  asked: () => ({ key: props.crop ?? '' }),
 });
 const { values } = form;
 
@@ -82,7 +66,7 @@ function begin(crop: Crop): void {
   if (values.family === '') values.family = crop.family;
 }
 async function chooseFrom(c: Crop): Promise<void> {
-  begin((await get<Opened>(`/crops/${c.key}`)).reference);
+  begin((await readOnce(cropsApi.sheet, { key: c.key })).reference);
 }
 watch(
   old,
@@ -102,7 +86,7 @@ watch(
 );
 const wanted = typeof route.query.from === 'string' ? route.query.from : '';
 if (props.crop === undefined && wanted !== '') {
-  void get<Opened>(`/crops/${encodeURIComponent(wanted)}`)
+  void readOnce(cropsApi.sheet, { key: wanted })
     .then(({ reference }) => {
       values.from = reference;
       begin(reference);
@@ -113,7 +97,7 @@ const errorOf = (field: OwnFigure): string | undefined => form.errors[`figures.$
 const wide = (field: OwnFigure): boolean => OWN_FIGURES[field].kind === 'flags';
 
 async function save(): Promise<void> {
-  const answer = await form.send<{ key: string }>();
+  const answer = await form.send();
   if (answer) await router.push(`/library/crops/${answer.key}`);
 }
 const back = (): void => void router.push(props.crop === undefined ? '/library/crops' : `/library/crops/${props.crop}`);

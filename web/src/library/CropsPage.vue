@@ -1,20 +1,12 @@
 <script setup lang="ts">
-import {
-  cautionWords,
-  CROP_FIGURES,
-  type Crop,
-  type CropFigure,
-  type LibraryCrop,
-  OWN_FIGURES,
-  type OwnFigure,
-  ownFigureForm,
-} from '@esprel/core';
+import { cautionWords, CROP_FIGURES, type CropFigure, type LibraryCrop, OWN_FIGURES, type OwnFigure } from '@esprel/core';
+import { cropsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { useDebounce } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
 import { useChanges } from '../base/changes.ts';
 import CautionNote from '../shared/CautionNote.vue';
@@ -26,18 +18,9 @@ const router = useRouter();
 const changes = useChanges();
 const q = ref('');
 const soon = useDebounce(q, 120);
-const { data } = useFetched<{ crops: (LibraryCrop & { lots: number; as: string | null })[] }>(
-  () => `/crops${soon.value.trim() === '' ? '' : `?q=${encodeURIComponent(soon.value.slice(0, 60))}`}`,
-);
+const { data } = useRead(cropsApi.list, () => ({ q: soon.value.trim().slice(0, 60) }));
 const chosen = computed(() => (props.crop ? props.crop : null));
-interface Opened {
-  readonly crop: LibraryCrop;
-  readonly reference: Crop;
-  readonly ownCrop: { readonly fromKey: string; readonly names: readonly string[]; readonly version: number } | null;
-  readonly names: readonly string[];
-  readonly figures: readonly { readonly field: OwnFigure; readonly reason: string | null; readonly version: number }[];
-}
-const { data: open } = useFetched<Opened>(() => (chosen.value === null ? null : `/crops/${chosen.value}`));
+const { data: open } = useRead(cropsApi.sheet, () => (chosen.value === null ? null : { key: chosen.value }));
 const crops = computed(() =>
   [...(data.value?.crops ?? [])].sort((a, b) =>
     soon.value === '' ? Number(b.lots > 0) - Number(a.lots > 0) || a.name.localeCompare(b.name) : 0,
@@ -55,15 +38,14 @@ const editing = ref<OwnFigure | null>(null);
 const form = useForm({
   name: null,
   initial: () => ({ value: '' as FigureText, reason: '' }),
-  schema: ownFigureForm,
+  of: cropsApi.figure,
   body: (v) => ({
     field: editing.value ?? '',
     value: editing.value ? figureValue(editing.value, v.value) : null,
     reason: v.reason.trim() || null,
     version: editing.value ? figureVersion(editing.value) : 0,
   }),
-  method: 'PUT',
-  path: () => `/crops/${chosen.value ?? ''}/own-figure`,
+  asked: () => ({ key: chosen.value ?? '' }),
 });
 watch(chosen, () => (editing.value = null));
 
@@ -75,10 +57,10 @@ async function save(): Promise<void> {
   if (await form.send()) editing.value = null;
 }
 function reference(field: OwnFigure): void {
-  void changes.attempt('PUT', `/crops/${chosen.value ?? ''}/own-figure`, { field, reference: true, version: figureVersion(field) });
+  void changes.make(cropsApi.figure, { key: chosen.value ?? '' }, { field, reference: true, version: figureVersion(field) });
 }
 async function remove(): Promise<void> {
-  if (await changes.attempt('DELETE', `/crops/${chosen.value ?? ''}`, { version: open.value?.ownCrop?.version ?? 0 }))
+  if (await changes.make(cropsApi.remove, { key: chosen.value ?? '' }, { version: open.value?.ownCrop?.version ?? 0 }))
     await router.push('/library/crops');
 }
 </script>

@@ -1,17 +1,17 @@
 <script setup lang="ts">
+import { type HistoryStep, historyApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { ref } from 'vue';
 import { readOnce, useRead } from '../base/useRead.ts';
 import LotHistory from '../shared/StepHistory.vue';
-import { history, type HistoryStep } from '@esprel/core/api';
 
-const { data } = useRead(history.steps, () => ({ limit: 100 }));
+const { data } = useRead(historyApi.steps, () => ({ limit: 100 }));
 const older = ref<readonly HistoryStep[]>([]);
 const next = ref<number | null>(null);
 async function more(): Promise<void> {
   const before = next.value ?? data.value?.next;
   if (before == null) return;
-  const page = await readOnce(history.steps, { limit: 100, before });
+  const page = await readOnce(historyApi.steps, { limit: 100, before });
   older.value = [...older.value, ...page.steps];
   next.value = page.next;
 }

@@ -1,32 +1,19 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
-import { type Crop, plural, restrictedForm, type RestrictionRule } from '@esprel/core';
+import { type Crop, plural, type RestrictionRule } from '@esprel/core';
+import { cropsApi, restrictedApi, type RestrictedEntry, type UndecidedCrop } from '@esprel/core/api';
+import { readOnce, useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
-import { get } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldFind from '../fields/FieldFind.vue';
 import { findCrops } from '../fields/finders.ts';
 import FieldText from '../fields/FieldText.vue';
 
-interface Entry {
-  readonly id: number;
-  readonly version: number;
-  readonly crop: string | null;
-  readonly name: string | null;
-  readonly rule: RestrictionRule;
-  readonly why: string;
-}
 const changes = useChanges();
-interface Undecided {
-  readonly key: string;
-  readonly name: string;
-  readonly lots: number;
-}
 const RULES: Readonly<Record<RestrictionRule, string>> = { 'may-lend': 'may be lent here', warn: 'warn', 'do-not-lend': 'never lend' };
-const { data } = useFetched<{ restricted: Entry[]; undecided: Undecided[] }>(() => '/restricted');
+const { data } = useRead(restrictedApi.list, () => ({}));
 const form = useForm({
   name: 'restricted',
   initial: () => ({
@@ -36,27 +23,26 @@ const form = useForm({
     rule: 'warn' as RestrictionRule,
     why: '',
   }),
-  schema: restrictedForm,
+  of: restrictedApi.add,
   body: (v) => ({
     cropKey: v.by === 'crop' && typeof v.crop === 'object' ? (v.crop?.key ?? null) : null,
     name: v.by === 'name' ? v.name.trim() || null : null,
     rule: v.rule,
     why: v.why,
   }),
-  path: () => '/restricted',
 });
 const { values } = form;
 async function save(): Promise<void> {
   if (await form.send()) form.reset();
 }
 /** Fills the form below for a crop that waits for a decision. */
-async function decide(u: Undecided): Promise<void> {
-  const { crop } = await get<{ crop: Crop }>(`/crops/${u.key}`);
+async function decide(u: UndecidedCrop): Promise<void> {
+  const { crop } = await readOnce(cropsApi.sheet, { key: u.key });
   Object.assign(values, { by: 'crop', crop, rule: 'may-lend' });
   document.getElementById('restricted-why')?.focus();
 }
-function remove({ id, version }: Entry): void {
-  void changes.attempt('DELETE', `/restricted/${String(id)}`, { version });
+function remove({ id, version }: RestrictedEntry): void {
+  void changes.make(restrictedApi.remove, { id }, { version });
 }
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox';
-import { type Settings, settingsEditForm } from '@esprel/core';
+import { type Settings } from '@esprel/core';
+import { settingsApi } from '@esprel/core/api';
 import { ref, watch } from 'vue';
 import { bothSides, type BothSides } from '../base/bothSides.ts';
 import KeepWhich from '../base/KeepWhich.vue';
@@ -44,7 +45,7 @@ const texts = (s: Settings | null, version: number) => ({
 const form = useForm({
   name: null,
   initial: () => texts(session.settings, session.settingsVersion),
-  schema: settingsEditForm,
+  of: settingsApi.change,
   body: (v) => ({
     ...v,
     ...gather({
@@ -58,8 +59,6 @@ const form = useForm({
       roomRhPercent: () => numberOf('roomRhPercent', v.roomRhPercent),
     }),
   }),
-  method: 'PUT',
-  path: () => '/settings',
 });
 /** The settings as they were when the form was filled: what is not so any more was changed, here or at another desk. */
 let filled: Settings | null = session.settings;
@@ -85,7 +84,7 @@ function valueWords(value: unknown): string {
 
 async function save(): Promise<void> {
   clash.value = null;
-  const answer = await form.send<{ settings: Settings; version: number }>();
+  const answer = await form.send();
   if (answer) {
     filled = answer.settings;
     values.version = answer.version;

@@ -3,16 +3,17 @@ import { computed } from 'vue';
 import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
 import { plural } from '@esprel/core';
+import { type DescentLot, lotsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { amount, percent } from '../base/format.ts';
-import { useFetched } from '../base/useFetched.ts';
-import { descentLayout, type DescentLot, NODE } from '../charts/descentLayout.ts';
+import { descentLayout, NODE } from '../charts/descentLayout.ts';
 import SheetProblem from '../shared/SheetProblem.vue';
 import { verdictLook } from '../shared/verdictLook.ts';
 import VerdictShape from '../shared/VerdictShape.vue';
 
 const props = defineProps<{ code: string }>();
 const router = useRouter();
-const { data, problem } = useFetched<{ lots: DescentLot[] }>(() => `/lots/${encodeURIComponent(props.code)}/descent`);
+const { data, problem } = useRead(lotsApi.descent, () => ({ code: props.code }));
 const layout = computed(() => descentLayout(data.value?.lots ?? []));
 const state = (lot: DescentLot): string | null => (lot.state === 'quarantine' ? 'quarantine' : lot.verdict);
 const summary = computed(() => {

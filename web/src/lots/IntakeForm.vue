@@ -1,22 +1,13 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
-import {
-  cautionWords,
-  type Crop,
-  harvestNotYet,
-  intakeForm,
-  isShortLived,
-  type Restriction,
-  restrictionsOf,
-  restrictionWords,
-} from '@esprel/core';
+import { cautionWords, harvestNotYet, isShortLived, restrictionsOf, restrictionWords } from '@esprel/core';
+import { cropsApi, lotsApi, placesApi, restrictedApi, varietiesApi } from '@esprel/core/api';
+import { readOnce, useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { get } from '../base/api.ts';
 import { useSession } from '../base/session.ts';
 import { useTable } from '../base/table.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
@@ -28,7 +19,6 @@ import FieldSelect from '../fields/FieldSelect.vue';
 import { seedsHint } from '../fields/seedsText.ts';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import type { PlaceListed } from '../answers/places.ts';
 import CautionNote from '../shared/CautionNote.vue';
 import { ACQUISITION_OPTIONS, IDENTITY_OPTIONS, KNOWN_OPTIONS } from '../shared/choices.ts';
 import LotFormFields from './LotFormFields.vue';
@@ -42,22 +32,21 @@ const router = useRouter();
 const table = useTable();
 const units = computed(() => session.settings ?? { massUnit: 'g' as const, temperatureUnit: 'C' as const, hemisphere: 'north' as const });
 const unit = computed(() => units.value.massUnit);
-const { data: places } = useFetched<{ places: PlaceListed[] }>(() => '/places');
+const { data: places } = useRead(placesApi.list, () => ({}));
 const taken = ref<{ readonly code: string; readonly name: string } | null>(null);
 
 const form = useForm({
   name: 'intake',
   initial: () => emptyIntake(session.today),
-  schema: intakeForm,
+  of: lotsApi.takeIn,
   body: (v) => intakeBody(v, units.value),
-  path: () => '/lots',
 });
 const { values } = form;
 useTodayWhenEmpty(values, 'receivedOn');
 
 const known = computed(() => (typeof values.variety === 'object' ? values.variety : null));
 const crop = computed(() => (typeof values.crop === 'object' ? values.crop : null));
-const { data: list } = useFetched<{ restricted: Restriction[] }>(() => '/restricted');
+const { data: list } = useRead(restrictedApi.list, () => ({}));
 const typedName = computed(() => (typeof values.variety === 'object' ? (values.variety?.name ?? '') : String(values.variety ?? '')));
 const cautions = computed(() =>
   crop.value === null
@@ -82,11 +71,11 @@ const notYet = computed(
 );
 
 const findSources = async (q: string): Promise<readonly NamedThing[]> =>
-  (await get<{ sources: NamedThing[] }>(`/sources?q=${encodeURIComponent(q.slice(0, 120))}`)).sources;
+  (await readOnce(varietiesApi.sources, { q: q.slice(0, 120) })).sources;
 
 /** A variety that is known brings its crop along. */
 async function chooseVariety(v: VarietyFound): Promise<void> {
-  const { crop: found } = await get<{ crop: Crop }>(`/crops/${v.cropKey}`);
+  const { crop: found } = await readOnce(cropsApi.sheet, { key: v.cropKey });
   values.crop = found;
 }
 
@@ -97,7 +86,7 @@ onMounted(() => void nextTick(first));
 
 async function save(): Promise<void> {
   const name = typedName.value;
-  const answer = await form.send<{ code: string }>();
+  const answer = await form.send();
   if (!answer) return;
   taken.value = { code: answer.code, name };
   form.reset(carriedOver(values));

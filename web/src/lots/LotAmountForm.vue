@@ -1,17 +1,16 @@
 <script setup lang="ts">
-import { movementForm } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed } from 'vue';
-import { useFetched } from '../base/useFetched.ts';
 import { numberOf, useForm } from '../base/useForm.ts';
 import { useLeave } from '../base/useLeave.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { LotSheetData } from '../answers/lots.ts';
 
 const props = defineProps<{ code: string }>();
-const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const { data, problem } = useRead(lotsApi.sheet, () => ({ code: props.code }));
 const balance = computed(() => data.value?.lot.balance ?? 0);
 
 type Kind = 'recount' | 'out' | 'discarded' | 'in';
@@ -25,7 +24,7 @@ const KINDS: readonly { readonly value: Kind; readonly label: string }[] = [
 const form = useForm({
   name: `amount.${props.code}`,
   initial: () => ({ kind: 'recount' as Kind, seeds: '', reason: '' }),
-  schema: movementForm,
+  of: lotsApi.amount,
   body: (v) => {
     const n = numberOf('seeds', v.seeds);
     const seeds = n === null ? undefined : v.kind === 'recount' ? n - balance.value : v.kind === 'in' ? n : -n;
@@ -35,7 +34,7 @@ const form = useForm({
       reason: v.reason.trim() || (v.kind === 'recount' ? 'counted again' : ''),
     };
   },
-  path: () => `/lots/${props.code}/movements`,
+  asked: () => ({ code: props.code }),
 });
 const label = computed(() => (form.values.kind === 'recount' ? 'Seeds there are now' : 'Seeds'));
 const after = computed(() => {

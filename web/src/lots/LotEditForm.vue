@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { harvestNotYet, isShortLived, lotEditForm } from '@esprel/core';
+import { harvestNotYet, isShortLived } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
+import type { Body } from '../base/asked.ts';
+import { useRead } from '../base/useRead.ts';
 import { computed, ref, watch } from 'vue';
 import { useSession } from '../base/session.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
 import { useLeave } from '../base/useLeave.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
@@ -19,19 +21,18 @@ import LotPickedFields from './LotPickedFields.vue';
 import LotYearFields from './LotYearFields.vue';
 import NotRipeYet from '../shared/NotRipeYet.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { LotSheetData } from '../answers/lots.ts';
 
 /** Everything that was said of a lot when it came, put right. What follows is shown before it is saved. */
 const props = defineProps<{ code: string }>();
 const session = useSession();
-const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const { data, problem } = useRead(lotsApi.sheet, () => ({ code: props.code }));
 /** The version that was read when the form was filled; a later one by somebody else is a conflict, shown as such. */
 const version = ref(0);
 const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
 
 /** The fields as they were filled, so that only what was changed is sent. */
 const asRead = ref(emptyLotEdit());
-const bodyOf = (v: LotEditValues): Record<string, unknown> => ({
+const bodyOf = (v: LotEditValues): Body<typeof lotsApi.putRight> => ({
   version: version.value,
   ...(data.value ? lotEditBody(v, asRead.value, weightOf(data.value), unit.value) : {}),
 });
@@ -39,10 +40,9 @@ const bodyOf = (v: LotEditValues): Record<string, unknown> => ({
 const form = useForm({
   name: null,
   initial: emptyLotEdit,
-  schema: lotEditForm,
+  of: lotsApi.putRight,
   body: bodyOf,
-  method: 'PATCH',
-  path: () => `/lots/${props.code}`,
+  asked: () => ({ code: props.code }),
 });
 const { values } = form;
 watch(data, (sheet) => {

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { envelopeTextForm, fromTo, readRange } from '@esprel/core';
+import { fromTo, readRange } from '@esprel/core';
+import { type LotSheetData, lotsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { bothSides, type BothSides } from '../base/bothSides.ts';
 import KeepWhich from '../base/KeepWhich.vue';
 import { fromCelsius, toCelsius } from '../base/format.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import { useSession } from '../base/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
@@ -14,13 +15,12 @@ import FieldText from '../fields/FieldText.vue';
 import { useTypedLengths } from '../fields/useTypedLengths.ts';
 import FormFrame from '../fields/FormFrame.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { LotSheetData } from '../answers/lots.ts';
 
 /** What is printed on the envelope, kept apart from what the library thinks. */
 const props = defineProps<{ code: string }>();
 const router = useRouter();
 const session = useSession();
-const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const { data, problem } = useRead(lotsApi.sheet, () => ({ code: props.code }));
 const { inch, depthText } = useTypedLengths();
 const warmth = computed(() => session.settings?.temperatureUnit ?? 'C');
 const filled = ref(false);
@@ -50,7 +50,7 @@ const form = useForm({
     /** Of the text that the fields were filled from. */
     version: 0,
   }),
-  schema: envelopeTextForm,
+  of: lotsApi.envelope,
   body: (v) => {
     const n = gather({
       packedFor: () => numberOf('packedFor', v.packedFor),
@@ -83,8 +83,7 @@ const form = useForm({
       version: v.version,
     };
   },
-  method: 'PUT',
-  path: () => `/lots/${props.code}/envelope`,
+  asked: () => ({ code: props.code }),
 });
 const { values } = form;
 /** A range as it is typed again: `6`, `6 to 8`, `1/4 to 1/2`. */

@@ -1,24 +1,21 @@
 <script setup lang="ts">
+import { type Follows, lotsApi } from '@esprel/core/api';
+import type { Body } from '../base/asked.ts';
+import { act } from '../base/useRead.ts';
 import { useDebounceFn } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
-import { sendUnrecorded } from '../base/api.ts';
 import { useFormat } from '../base/useFormat.ts';
 
 /** What would follow if a lot were put right as it is typed now. */
-const props = defineProps<{ code: string; values: object; bodyOf: () => Record<string, unknown> }>();
+const props = defineProps<{ code: string; values: object; bodyOf: () => Body<typeof lotsApi.whatFollows> }>();
 const format = useFormat();
 
 /** What follows, asked of the server as soon as the hand rests. */
-interface Follows {
-  readonly before: { readonly agesFrom: string; readonly alive: string; readonly verdict: string; readonly balance: number };
-  readonly after: Follows['before'];
-  readonly labels: number;
-}
 const follows = ref<Follows | null>(null);
 let asked = 0;
 const lookAhead = useDebounceFn(async () => {
   const mine = ++asked;
-  let body: Record<string, unknown>;
+  let body: Body<typeof lotsApi.whatFollows>;
   try {
     body = props.bodyOf();
   } catch {
@@ -29,7 +26,7 @@ const lookAhead = useDebounceFn(async () => {
     return;
   }
   // What does not fit yet is said when it is saved.
-  const answer = await sendUnrecorded<Follows>(`/lots/${props.code}/put-right`, body).catch(() => null);
+  const answer = await act(lotsApi.whatFollows, { code: props.code }, body).catch(() => null);
   if (mine === asked) follows.value = answer;
 }, 350);
 watch(

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { FORM_WORDS, FORMS } from '@esprel/core';
+import type { LotSheetData } from '@esprel/core/api';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
-import type { LotSheetData } from '../answers/lots.ts';
 
 /** In what form seed came, and what its packet says of its germination. */
 defineProps<{ errors: Readonly<Record<string, string>> }>();

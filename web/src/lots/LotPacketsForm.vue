@@ -1,17 +1,17 @@
 <script setup lang="ts">
-import { packetsForm, plural } from '@esprel/core';
+import { plural } from '@esprel/core';
+import { type LotSheetData, lotsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { LotSheetData } from '../answers/lots.ts';
 
 /** Splits a lot into packets of so many seeds; what is left over stays loose. */
 const props = defineProps<{ code: string }>();
@@ -19,14 +19,14 @@ const router = useRouter();
 const session = useSession();
 const changes = useChanges();
 const format = useFormat();
-const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const { data, problem } = useRead(lotsApi.sheet, () => ({ code: props.code }));
 const inPackets = computed(() => (data.value?.packets ?? []).reduce((n, p) => n + p.seedsEach * p.packetsLeft, 0));
 const free = computed(() => Math.max(0, (data.value?.lot.lendable ?? 0) - inPackets.value));
 
 const form = useForm({
   name: `packets.${props.code}`,
   initial: () => ({ seedsEach: '', packets: '' }),
-  schema: packetsForm,
+  of: lotsApi.fill,
   body: (v) => ({
     ...gather({
       seedsEach: () => numberOf('seedsEach', v.seedsEach) ?? undefined,
@@ -34,7 +34,7 @@ const form = useForm({
     }),
     filledOn: session.today,
   }),
-  path: () => `/lots/${props.code}/packets`,
+  asked: () => ({ code: props.code }),
 });
 const { values } = form;
 const hint = computed(() => {
@@ -60,7 +60,7 @@ async function save(): Promise<void> {
   await router.push(`/labels?kind=packet&codes=${props.code}&copies=${n.trim()}&seeds=${each.trim()}`);
 }
 function pourBack({ id, version }: LotSheetData['packets'][number]): void {
-  void changes.attempt('POST', `/packets/${String(id)}/pour-back`, { version });
+  void changes.make(lotsApi.pourBack, { id }, { version });
 }
 </script>
 

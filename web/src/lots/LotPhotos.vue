@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lotsApi } from '@esprel/core/api';
 import DeskMessage from '../base/DeskMessage.vue';
 import { ref } from 'vue';
 import { useChanges } from '../base/changes.ts';
@@ -26,14 +27,14 @@ async function add(file: File): Promise<void> {
     const jpeg = await shrinkPhoto(file).catch(() => {
       throw new Error('That file is not a picture this browser can read. Choose a JPEG or PNG.');
     });
-    await changes.send('POST', `/lots/${props.code}/photos`, { jpeg });
+    await changes.send(lotsApi.addPhoto, { code: props.code }, { jpeg });
   } catch (error) {
     problem.value = (error as Error).message;
   }
   working.value = false;
 }
 function remove({ id, version }: Photo): void {
-  changes.send('DELETE', `/photos/${String(id)}`, { version }).catch((error: unknown) => {
+  changes.send(lotsApi.removePhoto, { id }, { version }).catch((error: unknown) => {
     problem.value = (error as Error).message;
   });
 }

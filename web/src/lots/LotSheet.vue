@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import OpeningNote from '../base/OpeningNote.vue';
 import { NOTHING_LEFT, plural, type Verdict } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed } from 'vue';
 import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
 import { amount, percent } from '../base/format.ts';
 import { useChanges } from '../base/changes.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import { useTable } from '../base/table.ts';
@@ -20,7 +21,6 @@ import MixUpNote from './MixUpNote.vue';
 import LotPhotos from './LotPhotos.vue';
 import { amountWords, belowWords, cameFrom, envelopeWords, grownWords, IDENTITY_WORDS, kindWords, yearWords } from '../shared/lotWords.ts';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { LotSheetData } from '../answers/lots.ts';
 import VerdictNote from '../shared/VerdictNote.vue';
 import WetPacket from './WetPacket.vue';
 
@@ -30,7 +30,7 @@ const session = useSession();
 const table = useTable();
 const changes = useChanges();
 const format = useFormat();
-const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const { data, problem } = useRead(lotsApi.sheet, () => ({ code: props.code }));
 
 const lot = computed(() => data.value?.lot ?? null);
 const kept = computed(() => data.value?.storage[data.value.storage.length - 1] ?? null);
@@ -66,13 +66,13 @@ const mixUps = computed(() => data.value?.mixUps.filter((m) => m.clearedOn === n
 const lastWeighing = computed(() => data.value?.weighings[0] ?? null);
 const envelopeSays = computed(() => (data.value?.envelope ? envelopeWords(data.value.envelope, format) : ''));
 function opened(): void {
-  void changes.attempt('PATCH', `/lots/${props.code}`, { version: lot.value?.version ?? 0, openedOn: session.today });
+  void changes.make(lotsApi.putRight, { code: props.code }, { version: lot.value?.version ?? 0, openedOn: session.today });
 }
 function gotWet(): void {
-  void changes.attempt('POST', `/lots/${props.code}/wet`, { version: lot.value?.version ?? 0, what: 'wet', onDay: session.today });
+  void changes.make(lotsApi.wet, { code: props.code }, { version: lot.value?.version ?? 0, what: 'wet', onDay: session.today });
 }
 function found(): void {
-  void changes.attempt('POST', `/lots/${props.code}/found`, { version: data.value?.lot.version ?? 0 });
+  void changes.make(lotsApi.found, { code: props.code }, { version: data.value?.lot.version ?? 0 });
 }
 function go(what: string): void {
   void router.push(`/lots/${props.code}/${what}`);

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { FATE_FACTS, type Fate, MOVEMENT_WORDS, type MovementKind, TEST_METHOD_WORDS, type TestMethod, plural } from '@esprel/core';
+import type { LotSheetData } from '@esprel/core/api';
 import { computed } from 'vue';
 import { useFormat } from '../base/useFormat.ts';
-import type { LotSheetData } from '../answers/lots.ts';
 
 const props = defineProps<{ sheet: LotSheetData }>();
 const format = useFormat();

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
-import { addDays, overruleForm, VERDICT_WORDS, VERDICTS, type Verdict } from '@esprel/core';
+import { addDays, VERDICT_WORDS, VERDICTS, type Verdict } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { watch } from 'vue';
 import { useChanges } from '../base/changes.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
 import { useLeave } from '../base/useLeave.ts';
 import { useFormat } from '../base/useFormat.ts';
@@ -15,24 +16,23 @@ import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
 import { verdictLook } from '../shared/verdictLook.ts';
-import type { LotSheetData } from '../answers/lots.ts';
 
 const props = defineProps<{ code: string }>();
 const session = useSession();
 const changes = useChanges();
 const format = useFormat();
-const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const { data, problem } = useRead(lotsApi.sheet, () => ({ code: props.code }));
 const form = useForm({
   name: `verdict.${props.code}`,
   initial: () => ({ verdict: '' as Verdict | '', reason: '', untilDay: session.today === '' ? '' : addDays(session.today, 180) }),
-  schema: overruleForm,
+  of: lotsApi.overrule,
   body: (v) => ({
     verdict: v.verdict || undefined,
     reason: v.reason,
     untilDay: v.untilDay || undefined,
     version: data.value?.overrule?.version ?? 0,
   }),
-  path: () => `/lots/${props.code}/overrule`,
+  asked: () => ({ code: props.code }),
 });
 watch(
   () => session.today,
@@ -42,7 +42,7 @@ watch(
 );
 const { back, save } = useLeave(form, () => `/lots/${props.code}`);
 async function end(): Promise<void> {
-  if (await changes.attempt('POST', `/lots/${props.code}/overrule/end`, { version: data.value?.overrule?.version ?? 0 })) back();
+  if (await changes.make(lotsApi.endOverrule, { code: props.code }, { version: data.value?.overrule?.version ?? 0 })) back();
 }
 </script>
 

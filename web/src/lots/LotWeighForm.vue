@@ -1,22 +1,22 @@
 <script setup lang="ts">
-import { GRAMS_PER_OUNCE, InputError, isChaffy, weigh, weighingForm, type Weighing, plural } from '@esprel/core';
+import { GRAMS_PER_OUNCE, InputError, isChaffy, weigh, type Weighing, plural } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import ScaleDisplay from '../shared/ScaleDisplay.vue';
 import { useScale } from '../shared/useScale.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { numberOf, useForm } from '../base/useForm.ts';
 import { useLeave } from '../base/useLeave.ts';
 import { useSession } from '../base/session.ts';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { LotSheetData } from '../answers/lots.ts';
 
 /** How many are there, by weight: a few counted samples, then the whole. */
 const props = defineProps<{ code: string }>();
 const session = useSession();
-const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const { data, problem } = useRead(lotsApi.sheet, () => ({ code: props.code }));
 const { reading, tare, lay } = useScale();
 /** What the record had when the weighing began: what another desk takes out meanwhile is not put back. */
 const seen = ref<number | null>(null);
@@ -32,7 +32,7 @@ const shown = (g: number): string => (ounces.value ? (g / GRAMS_PER_OUNCE).toFix
 const form = useForm({
   name: `weigh.${props.code}`,
   initial: () => ({ samples: [1, 2, 3].map(() => ({ seeds: '', weight: '' })), total: '' }),
-  schema: weighingForm,
+  of: lotsApi.weigh,
   body: (v) => ({
     samples: v.samples
       .map((s, i) => ({
@@ -44,7 +44,7 @@ const form = useForm({
     weighedOn: session.today,
     seen: seen.value,
   }),
-  path: () => `/lots/${props.code}/weighings`,
+  asked: () => ({ code: props.code }),
 });
 const { values } = form;
 

@@ -2,18 +2,18 @@
 import FieldSelect from '../fields/FieldSelect.vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import { ageAt, isSureOfAge, type OwnFigure, plural, priorOf, type SeedForm, type ViabilityInput } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed, reactive } from 'vue';
 import { useRouter } from 'vue-router';
 import Button from 'primevue/button';
 import { aliveWords, fromCelsius, percent, toCelsius } from '../base/format.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { numberOf } from '../base/useForm.ts';
 import { useSession } from '../base/session.ts';
 import RibbonChart from '../charts/RibbonChart.vue';
 import FieldText from '../fields/FieldText.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { LotSheetData } from '../answers/lots.ts';
 import { belowOn, onDay, rateIn, ribbonOf, tried, whatMoved } from './whatIf.ts';
 
 /** How an estimate was worked out, piece by piece, and how it would be otherwise. All of it is computed here, by the same core. */
@@ -21,8 +21,8 @@ const props = defineProps<{ code: string }>();
 const router = useRouter();
 const session = useSession();
 const format = useFormat();
-const { data: sheet, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
-const { data: model } = useFetched<{ input: ViabilityInput }>(() => `/lots/${encodeURIComponent(props.code)}/model`);
+const { data: sheet, problem } = useRead(lotsApi.sheet, () => ({ code: props.code }));
+const { data: model } = useRead(lotsApi.model, () => ({ code: props.code }));
 const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
 const input = computed(() => (session.today === '' ? null : (model.value?.input ?? null)));
 const threshold = computed(() => input.value?.threshold ?? 0.7);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { LotSheetData } from '../answers/lots.ts';
+import type { LotSheetData } from '@esprel/core/api';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldText from '../fields/FieldText.vue';
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
+import type { ListedLot } from '@esprel/core/api';
 import { Check, Plus } from '@lucide/vue';
 import { computed } from 'vue';
 import { amount, percent } from '../base/format.ts';
 import RibbonSmall from '../charts/RibbonSmall.vue';
 import AcquisitionShape from './AcquisitionShape.vue';
-import type { ListedLot } from '../answers/lots.ts';
 import { verdictLook } from '../shared/verdictLook.ts';
 import VerdictShape from '../shared/VerdictShape.vue';
 

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
-import type { MixUpShown } from '../answers/lots.ts';
-import { mixUpClearForm } from '@esprel/core';
+import { type MixUpShown, identityApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { ref } from 'vue';
 import { useForm } from '../base/useForm.ts';
@@ -16,9 +15,9 @@ const clearing = ref(false);
 const form = useForm({
   name: null,
   initial: () => ({ how: 'not-mixed' as 'not-mixed' | 'put-right', reason: '' }),
-  schema: mixUpClearForm,
+  of: identityApi.clear,
   body: (v) => ({ ...v, version: props.mixUp.version }),
-  path: () => `/mix-ups/${String(props.mixUp.id)}/clear`,
+  asked: () => ({ id: props.mixUp.id }),
 });
 </script>
 

@@ -1,25 +1,14 @@
 <script setup lang="ts">
-import { putAwayForm } from '@esprel/core';
+import { type LotByCode, lotsApi, placesApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import Select from 'primevue/select';
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useTable } from '../base/table.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import FormFrame from '../fields/FormFrame.vue';
-
-interface PlaceNow {
-  readonly id: number;
-  readonly name: string;
-}
-interface OnTable {
-  readonly code: string;
-  readonly variety: string;
-  readonly balance: number;
-  readonly placeId: number | null;
-}
 
 /** What is said of an envelope, and what the record had when it was said: only what was changed is sent. */
 interface Row {
@@ -31,17 +20,15 @@ interface Row {
 
 const router = useRouter();
 const table = useTable();
-const { data: places } = useFetched<{ places: PlaceNow[] }>(() => '/places');
-const { data, reload } = useFetched<{ lots: OnTable[] }>(() =>
-  table.codes.length === 0 ? null : `/lots/by-code?codes=${encodeURIComponent(table.codes.join(','))}`,
-);
+const { data: places } = useRead(placesApi.list, () => ({}));
+const { data, reload } = useRead(lotsApi.byCode, () => (table.codes.length === 0 ? null : { codes: table.codes.join(',') }));
 const lots = computed(() => data.value?.lots ?? []);
 const everywhere = ref<number | null>(null);
 
 const form = useForm({
   name: 'table.put-away',
   initial: () => ({ rows: {} as Record<string, Row> }),
-  schema: putAwayForm,
+  of: lotsApi.putAway,
   body: (v) => ({
     lots: lots.value.map((lot, i) => {
       const row = v.rows[lot.code];
@@ -53,7 +40,6 @@ const form = useForm({
       };
     }),
   }),
-  path: () => '/table/put-away',
 });
 /** Whether somebody counted: an empty field, or the number of the record, says nothing. */
 function counted(row: Row): boolean {
@@ -68,7 +54,7 @@ watch(lots, (now) => {
   }
 });
 /** A number that is typed now was counted against the record of now. */
-function typed(lot: OnTable): void {
+function typed(lot: LotByCode): void {
   const row = form.values.rows[lot.code];
   if (row) row.seen = lot.balance;
 }
@@ -79,7 +65,7 @@ function allTo(place: number | null): void {
     if (row) row.placeId = place;
   }
 }
-function inRecord(lot: OnTable): string {
+function inRecord(lot: LotByCode): string {
   const seen = form.values.rows[lot.code]?.seen ?? lot.balance;
   return seen === lot.balance ? `${String(lot.balance)} in the record` : `${String(lot.balance)} in the record now, ${String(seen)} before`;
 }
@@ -116,7 +102,7 @@ async function save(): Promise<void> {
         <Select
           v-model="everywhere"
           input-id="everywhere"
-          :options="places?.places ?? []"
+          :options="[...(places?.places ?? [])]"
           option-label="name"
           option-value="id"
           placeholder="choose one place"
@@ -143,7 +129,7 @@ async function save(): Promise<void> {
                 v-if="form.values.rows[lot.code]"
                 v-model="form.values.rows[lot.code]!.placeId"
                 :aria-label="`Place of ${lot.code}`"
-                :options="places?.places ?? []"
+                :options="[...(places?.places ?? [])]"
                 option-label="name"
                 option-value="id"
                 placeholder="stays where it was"

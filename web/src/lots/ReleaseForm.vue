@@ -1,18 +1,17 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox';
 import { addDays, capital, QUARANTINE_DAYS } from '@esprel/core';
-import { returns } from '@esprel/core/api';
+import { type LotSheetData, placesApi, returnsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed } from 'vue';
-import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
 import { useFormat } from '../base/useFormat.ts';
 import FieldSelect from '../fields/FieldSelect.vue';
-import type { LotSheetData } from '../answers/lots.ts';
 
 const props = defineProps<{ lot: LotSheetData['lot']; waiting: NonNullable<LotSheetData['quarantine']> }>();
 const format = useFormat();
-const { data: places } = useFetched<{ places: { id: number; name: string }[] }>(() => '/places');
+const { data: places } = useRead(placesApi.list, () => ({}));
 const CHECKS = [
   { field: 'dried', words: 'It is dry: it breaks or shatters, it does not bend' },
   { field: 'clean', words: 'It is clean: no chaff, no beetles, no holes, no mould' },
@@ -22,7 +21,7 @@ const CHECKS = [
 const form = useForm({
   name: `release.${props.lot.code}`,
   initial: () => ({ dried: false, clean: false, named: false, placeId: null as number | null }),
-  of: returns.release,
+  of: returnsApi.release,
   asked: () => ({ id: props.waiting.id }),
   body: (v) => ({ version: props.waiting.version, dried: v.dried, clean: v.clean, named: v.named, placeId: v.placeId, floor: null }),
 });

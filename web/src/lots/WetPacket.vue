@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lotsApi } from '@esprel/core/api';
 import DeskMessage from '../base/DeskMessage.vue';
 import Button from 'primevue/button';
 import { useChanges } from '../base/changes.ts';
@@ -10,8 +11,7 @@ const props = defineProps<{ code: string; version: number; wet: { readonly wetOn
 const changes = useChanges();
 const session = useSession();
 const format = useFormat();
-const dry = (): void =>
-  void changes.attempt('POST', `/lots/${props.code}/wet`, { version: props.version, what: 'dry', onDay: session.today });
+const dry = (): void => void changes.make(lotsApi.wet, { code: props.code }, { version: props.version, what: 'dry', onDay: session.today });
 </script>
 
 <template>

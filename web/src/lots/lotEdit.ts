@@ -1,9 +1,8 @@
 import { type Settings } from '@esprel/core';
+import type { LotSheetData, SeedWeight } from '@esprel/core/api';
 import { fromCelsius, toCelsius } from '../base/format.ts';
 import { gather, numberOf, shareOf } from '../base/useForm.ts';
 import { readSeeds } from '../fields/seedsText.ts';
-import type { SeedWeight } from '@esprel/core/api';
-import type { LotSheetData } from '../answers/lots.ts';
 
 type Lot = LotSheetData['lot'];
 type Unit = Settings['temperatureUnit'];

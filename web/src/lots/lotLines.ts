@@ -1,10 +1,5 @@
+import type { CropCount } from '@esprel/core/api';
 /** A crop of the list, with how many of its lots stand there. */
-export interface CropCount {
-  readonly key: string;
-  readonly name: string;
-  readonly scientific: string;
-  readonly n: number;
-}
 
 /** What stands in a line: a crop's heading, or the lot with so many lots before it. */
 export type LotLine = { readonly crop: CropCount } | { readonly lot: number };

@@ -1,10 +1,12 @@
+import { type ListedLot, lotsApi } from '@esprel/core/api';
+import type { Asked } from '../base/asked.ts';
+import { readOnce } from '../base/useRead.ts';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { ApiProblem, get } from '../base/api.ts';
+import { ApiProblem } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
 import { useSession } from '../base/session.ts';
-import type { ListedLot } from '../answers/lots.ts';
-import { type CropCount, LotLines } from './lotLines.ts';
+import { LotLines } from './lotLines.ts';
 
 export const SORTS = { crop: 'by crop', year: 'newest first', seeds: 'most seeds first', alive: 'least alive first' } as const;
 export type Sort = keyof typeof SORTS;
@@ -31,17 +33,12 @@ export const useLotList = defineStore('lot-list', () => {
   let looked = { first: 0, last: PAGE - 1 };
   let asked = 0;
 
-  function address(more: Readonly<Record<string, number>> = {}): string {
-    const query = new URLSearchParams({ tag: tag.value, sort: sort.value });
-    if (crop.value !== null) query.set('crop', crop.value);
-    for (const [name, value] of Object.entries(more)) query.set(name, String(value));
-    return query.toString();
-  }
+  const list = (): Asked<typeof lotsApi.list> => ({ tag: tag.value, sort: sort.value, crop: crop.value });
   const pageAt = (lot: number): number => Math.floor(lot / PAGE);
 
   function readPage(page: number): Promise<void> {
     const mine = asked;
-    const reading = get<{ lots: ListedLot[] }>(`/lots?${address({ from: page * PAGE, limit: PAGE })}`)
+    const reading = readOnce(lotsApi.list, { ...list(), from: page * PAGE, limit: PAGE })
       .then(({ lots }) => {
         if (mine === asked) pages.value = new Map(pages.value).set(page, lots);
       })
@@ -68,13 +65,13 @@ export const useLotList = defineStore('lot-list', () => {
     underway = new Map();
     try {
       const [counted, { crops }] = await Promise.all([
-        get<{ tags: Record<string, number> }>('/lots/tags'),
-        sort.value === 'crop' || crop.value !== null ? get<{ crops: CropCount[] }>(`/lots/crops?tag=${tag.value}`) : { crops: [] },
+        readOnce(lotsApi.tags, {}),
+        sort.value === 'crop' || crop.value !== null ? readOnce(lotsApi.crops, { tag: tag.value }) : { crops: [] },
       ]);
       const first = pageAt(looked.first);
       const answers = await Promise.all(
         Array.from({ length: pageAt(looked.last) - first + 1 }, async (_, i) => {
-          const { lots } = await get<{ lots: ListedLot[] }>(`/lots?${address({ from: (first + i) * PAGE, limit: PAGE })}`);
+          const { lots } = await readOnce(lotsApi.list, { ...list(), from: (first + i) * PAGE, limit: PAGE });
           return [first + i, lots] as const;
         }),
       );
@@ -93,7 +90,7 @@ export const useLotList = defineStore('lot-list', () => {
 
   /** How many lots stand before this one; null where it is not in the list, or not in the library. */
   async function position(code: string): Promise<number | null> {
-    return get<{ at: number | null }>(`/lots/${code}/position?${address()}`).then(
+    return readOnce(lotsApi.position, { code, ...list() }).then(
       ({ at }) => at,
       () => null,
     );

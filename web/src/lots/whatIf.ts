@@ -1,5 +1,5 @@
 import { addDays, ageAt, type Day, ribbonDays, type SeedForm, type StoragePeriod, viability, type ViabilityInput } from '@esprel/core';
-import type { RibbonPoint } from '../answers/lots.ts';
+import type { RibbonPoint } from '@esprel/core/api';
 
 /** What is tried: another storage from today on, another form, a test of today with so many alive. */
 export interface WhatIf {

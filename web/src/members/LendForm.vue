@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { addDays, type LibraryCrop, type PromiseKind, PROMISES, PURPOSE_WORDS, type Purpose, PURPOSES, seedReadyDay } from '@esprel/core';
+import { type ListedMember, lotsApi, membersApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import { useLeave } from '../base/useLeave.ts';
 import { useFormat } from '../base/useFormat.ts';
@@ -20,14 +21,12 @@ import CautionNote from '../shared/CautionNote.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
 import VerdictNote from '../shared/VerdictNote.vue';
 import { grownWords } from '../shared/lotWords.ts';
-import type { LotSheetData } from '../answers/lots.ts';
-import { type ListedMember, members } from '@esprel/core/api';
 
 const props = defineProps<{ code: string }>();
 const route = useRoute();
 const session = useSession();
 const format = useFormat();
-const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const { data, problem } = useRead(lotsApi.sheet, () => ({ code: props.code }));
 const lot = computed(() => data.value?.lot ?? null);
 const weight = computed(() => (data.value ? weightOf(data.value) : null));
 const doubtful = computed(() => lot.value !== null && (lot.value.identity === 'doubtful' || lot.value.identity === 'unknown'));
@@ -46,7 +45,7 @@ const form = useForm({
     fillId: null as number | null,
     packets: '',
   }),
-  of: members.lend,
+  of: membersApi.lend,
   body: (v) => {
     const n = gather({
       seeds: () => readSeeds('seeds', v.seeds, weight.value)?.seeds ?? null,
@@ -155,7 +154,7 @@ const { back, save } = useLeave(form, () => `/lots/${props.code}`);
       "
     />
     <p v-if="typedName !== ''" class="small">
-      <RouterLink :to="`/members/new?name=${encodeURIComponent(typedName)}`">Write down “{{ typedName }}” as a new member</RouterLink>
+      <RouterLink :to="{ path: '/members/new', query: { name: typedName } }">Write down “{{ typedName }}” as a new member</RouterLink>
     </p>
     <FieldSelect
       v-if="(data?.packets.length ?? 0) > 0"

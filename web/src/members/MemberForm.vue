@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { membersApi } from '@esprel/core/api';
 import { watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useForm } from '../base/useForm.ts';
@@ -6,17 +7,16 @@ import { useRead } from '../base/useRead.ts';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
-import { members } from '@esprel/core/api';
 
 /** A new member, or one whose name or place is put right. */
 const props = defineProps<{ id?: string }>();
 const route = useRoute();
 const router = useRouter();
-const { data } = useRead(members.sheet, () => (props.id === undefined ? null : { id: props.id }));
+const { data } = useRead(membersApi.sheet, () => (props.id === undefined ? null : { id: props.id }));
 const form = useForm({
   name: props.id === undefined ? 'member' : null,
   initial: () => ({ name: typeof route.query.name === 'string' ? route.query.name : '', place: '', contact: '', note: '' }),
-  of: props.id === undefined ? members.add : members.edit,
+  of: props.id === undefined ? membersApi.add : membersApi.edit,
   asked: () => ({ id: props.id ?? '' }),
   body: (v) => ({
     ...(props.id === undefined ? {} : { version: data.value?.member.version ?? 0 }),

@@ -2,6 +2,7 @@
 import OpeningNote from '../base/OpeningNote.vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import { FATE_FACTS, type Fate, PURPOSE_WORDS, plural } from '@esprel/core';
+import { type MemberLoan, errandsApi, membersApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -11,14 +12,13 @@ import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import LotHistory from '../shared/StepHistory.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import { errands, type MemberLoan, members } from '@esprel/core/api';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const session = useSession();
 const changes = useChanges();
 const format = useFormat();
-const { data, problem } = useRead(members.sheet, () => ({ id: props.id }));
+const { data, problem } = useRead(membersApi.sheet, () => ({ id: props.id }));
 
 const open = computed(() => (data.value?.loans ?? []).filter((l) => l.settledOn === null && l.promise !== 'nothing'));
 const others = computed(() => (data.value?.loans ?? []).filter((l) => !(l.settledOn === null && l.promise !== 'nothing')));
@@ -35,10 +35,10 @@ const promised = (l: MemberLoan): string => (l.promise === 'amount' ? `${plural(
 const fate = (f: string | null): string => (f === null ? 'still watched' : FATE_FACTS[f as Fate].words);
 
 function settle(l: MemberLoan): void {
-  void changes.make(members.letGo, { id: l.id }, { version: l.version });
+  void changes.make(membersApi.letGo, { id: l.id }, { version: l.version });
 }
 function told(id: number): void {
-  void changes.make(errands.done, {}, { ids: [id] });
+  void changes.make(errandsApi.done, {}, { ids: [id] });
 }
 </script>
 

@@ -7,12 +7,12 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { ref } from 'vue';
 import { plural } from '@esprel/core';
+import { type ListedMember, membersApi } from '@esprel/core/api';
 import { useRoute, useRouter } from 'vue-router';
 import ListAndSheet from '../base/ListAndSheet.vue';
 import { useRead } from '../base/useRead.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
-import { type ListedMember, members } from '@esprel/core/api';
 
 const route = useRoute();
 const router = useRouter();
@@ -20,7 +20,7 @@ const session = useSession();
 const format = useFormat();
 const q = ref('');
 const soon = useDebounce(q, 120);
-const { data, problem } = useRead(members.list, () => ({ limit: 500, q: soon.value.slice(0, 100) }));
+const { data, problem } = useRead(membersApi.list, () => ({ limit: 500, q: soon.value.slice(0, 100) }));
 
 function promise(m: ListedMember): string {
   if (m.nextDue === null) return '';

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { placeEditForm, placeForm } from '@esprel/core';
+import { type PlaceKind, placesApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { fromCelsius, toCelsius } from '../base/format.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import { useSession } from '../base/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
@@ -12,14 +12,13 @@ import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
 import { PLACE_KIND_OPTIONS } from './placeWords.ts';
-import type { PlaceKind, PlaceListed, PlaceSheetData } from '../answers/places.ts';
 
 /** A new place, or an old one put right. */
 const props = defineProps<{ id?: string | undefined; within?: string | undefined }>();
 const router = useRouter();
 const session = useSession();
-const { data: all } = useFetched<{ places: PlaceListed[] }>(() => '/places');
-const { data: old, problem } = useFetched<PlaceSheetData>(() => (props.id === undefined ? null : `/places/${props.id}`));
+const { data: all } = useRead(placesApi.list, () => ({}));
+const { data: old, problem } = useRead(placesApi.sheet, () => (props.id === undefined ? null : { id: props.id }));
 const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
 const version = ref<number | null>(null);
 
@@ -36,7 +35,6 @@ const form = useForm({
     rh: '',
     sealed: 'no' as 'yes' | 'no',
   }),
-  schema: props.id === undefined ? placeForm : placeEditForm,
   body: (v) => {
     const celsius = (path: string, text: string): number | null => {
       const t = numberOf(path, text);
@@ -62,8 +60,8 @@ const form = useForm({
       ...(version.value === null ? {} : { version: version.value }),
     };
   },
-  method: props.id === undefined ? 'POST' : 'PATCH',
-  path: () => (props.id === undefined ? '/places' : `/places/${props.id}`),
+  of: props.id === undefined ? placesApi.add : placesApi.edit,
+  asked: () => ({ id: props.id ?? '' }),
 });
 const { values } = form;
 watch(
@@ -92,7 +90,7 @@ const parents = computed(() =>
 const hint = computed(() => (values.parentId === null ? undefined : 'left empty: as in what it stands in'));
 
 async function save(): Promise<void> {
-  const answer = await form.send<{ id: number }>();
+  const answer = await form.send();
   if (!answer) return;
   form.reset();
   await router.push(`/library/places/${String(answer.id)}`);

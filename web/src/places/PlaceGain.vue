@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { type Gain, lotsApi, placesApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useChanges } from '../base/changes.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useSession } from '../base/session.ts';
 import { useTable } from '../base/table.ts';
 import { gainWords, yearsWords } from './placeWords.ts';
@@ -13,18 +14,8 @@ const table = useTable();
 const session = useSession();
 const changes = useChanges();
 const moving = ref(false);
-interface Gain {
-  readonly code: string;
-  readonly variety: string;
-  readonly crop: string;
-  readonly line: number;
-  readonly staysYears: number | null;
-  readonly movesYears: number | null;
-  readonly tooLate: boolean;
-  readonly storable: boolean;
-}
-const { data } = useFetched<{ lots: Gain[] }>(() =>
-  table.codes.length === 0 ? null : `/places/${props.id}/gain?codes=${table.codes.slice(0, 60).join(',')}`,
+const { data } = useRead(placesApi.gain, () =>
+  table.codes.length === 0 ? null : { id: props.id, codes: table.codes.slice(0, 60).join(',') },
 );
 const lots = computed(() =>
   [...(data.value?.lots ?? [])].sort(
@@ -37,7 +28,7 @@ const words = (g: Gain): string =>
 async function move(codes: readonly string[]): Promise<void> {
   moving.value = true;
   for (const code of codes) {
-    await changes.attempt('POST', `/lots/${code}/move`, { placeId: Number(props.id), movedOn: session.today });
+    await changes.make(lotsApi.move, { code }, { placeId: Number(props.id), movedOn: session.today });
   }
   moving.value = false;
 }

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
+import { type PlaceSheetData, devicesApi, placesApi } from '@esprel/core/api';
+import { fileAddress } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { ref } from 'vue';
 import { useChanges } from '../base/changes.ts';
 import { useFormat } from '../base/useFormat.ts';
 import FileButton from '../fields/FileButton.vue';
-import type { PlaceSheetData } from '../answers/places.ts';
 
 /** Reads the file of a climate logger: one that was saved, or that of the logger at hand. */
 const props = defineProps<{ id: string; name: string; climate: PlaceSheetData['climate'] }>();
@@ -19,7 +20,7 @@ async function send(fileName: string, text: string): Promise<void> {
   problem.value = null;
   reading.value = true;
   await changes
-    .send('POST', `/places/${props.id}/climate-log`, { fileName, text })
+    .send(placesApi.readClimate, { id: props.id }, { fileName, text })
     .catch((error: unknown) => {
       problem.value = (error as Error).message.replace(/^file: /, 'The file ');
     })
@@ -32,12 +33,12 @@ async function chosen(file: File): Promise<void> {
   else await send(file.name, await file.text());
 }
 async function fromLogger(): Promise<void> {
-  const response = await fetch(`/api/devices/logger.csv?place=${props.id}`).catch(() => null);
+  const response = await fetch(fileAddress(devicesApi.logger, { place: Number(props.id) })).catch(() => null);
   if (response?.ok) await send(`logger of ${props.name}.csv`, await response.text());
   else problem.value = 'The logger does not answer. Nothing was read; try again in a moment.';
 }
 function takeOut(log: { readonly id: number; readonly version: number }): void {
-  changes.send('DELETE', `/climate-logs/${String(log.id)}`, { version: log.version }).catch((error: unknown) => {
+  changes.send(placesApi.removeClimate, { id: log.id }, { version: log.version }).catch((error: unknown) => {
     problem.value = (error as Error).message;
   });
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import type { PlaceKind } from '@esprel/core/api';
 import { Archive, DoorClosed, House, Inbox, Package, Refrigerator, Snowflake } from '@lucide/vue';
 import { computed } from 'vue';
-import type { PlaceKind } from '../answers/places.ts';
 
 const props = defineProps<{ kind: PlaceKind }>();
 const SHAPES = {

@@ -2,12 +2,13 @@
 import OpeningNote from '../base/OpeningNote.vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
+import { placesApi, stocktakesApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { percent } from '../base/format.ts';
 import { useChanges } from '../base/changes.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useTable } from '../base/table.ts';
 import ClimateChart from '../charts/ClimateChart.vue';
@@ -15,14 +16,13 @@ import LotHistory from '../shared/StepHistory.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
 import PlaceGain from './PlaceGain.vue';
 import PlaceLogger from './PlaceLogger.vue';
-import type { PlaceSheetData } from '../answers/places.ts';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const format = useFormat();
 const changes = useChanges();
 const table = useTable();
-const { data, problem } = useFetched<PlaceSheetData>(() => `/places/${props.id}`);
+const { data, problem } = useRead(placesApi.sheet, () => ({ id: props.id }));
 
 const climate = computed(() => {
   const c = data.value?.place.climate;
@@ -44,11 +44,11 @@ async function takeStock(): Promise<void> {
     await router.push(`/stocktakes/${String(openTake.value.id)}`);
     return;
   }
-  const answer = await changes.attempt<{ id: number }>('POST', '/stocktakes', { placeId: Number(props.id) });
+  const answer = await changes.make(stocktakesApi.begin, {}, { placeId: Number(props.id) });
   if (answer) await router.push(`/stocktakes/${String(answer.id)}`);
 }
 async function remove(): Promise<void> {
-  if (await changes.attempt('DELETE', `/places/${props.id}`, { version: data.value?.place.version ?? 0 }))
+  if (await changes.make(placesApi.remove, { id: props.id }, { version: data.value?.place.version ?? 0 }))
     await router.push('/library/places');
 }
 </script>

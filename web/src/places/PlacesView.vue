@@ -1,20 +1,20 @@
 <script setup lang="ts">
+import { type PlaceListed, placesApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import DeskMessage from '../base/DeskMessage.vue';
 import Button from 'primevue/button';
 import Tree from 'primevue/tree';
 import type { TreeNode } from 'primevue/treenode';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import LibraryPane from '../shared/LibraryPane.vue';
 import PlaceShape from './PlaceShape.vue';
-import type { PlaceListed } from '../answers/places.ts';
 
 const route = useRoute();
 const router = useRouter();
 const format = useFormat();
-const { data, problem } = useFetched<{ places: PlaceListed[] }>(() => '/places');
+const { data, problem } = useRead(placesApi.list, () => ({}));
 
 function climate(p: PlaceListed): string {
   if (p.temperatureC === null || p.rhPercent === null) return 'climate not known';

@@ -2,11 +2,14 @@
 import InputText from 'primevue/inputtext';
 import { ref } from 'vue';
 import { amount } from '../base/format.ts';
-import type { StocktakeLot } from './stocktake.ts';
+import type { StocktakeLot } from '@esprel/core/api';
 
 /** One envelope of a stocktake, with what was seen of its amount. */
 const props = defineProps<{ lot: StocktakeLot; closed: boolean }>();
-const emit = defineEmits<{ look: [lot: StocktakeLot, amount: string, counted: number | null]; unscan: [lot: StocktakeLot] }>();
+const emit = defineEmits<{
+  look: [lot: StocktakeLot, amount: NonNullable<StocktakeLot['scan']>, counted: number | null];
+  unscan: [lot: StocktakeLot];
+}>();
 const counting = ref(false);
 const typed = ref('');
 

@@ -2,24 +2,24 @@
 import OpeningNote from '../base/OpeningNote.vue';
 import Checkbox from 'primevue/checkbox';
 import { parseLotCode, plural } from '@esprel/core';
+import { findApi, stocktakesApi, type StocktakeLot } from '@esprel/core/api';
+import { readOnce, useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, nextTick, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { ApiProblem, get } from '../base/api.ts';
+import { ApiProblem } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
 import { useScans } from '../base/scans.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import SheetProblem from '../shared/SheetProblem.vue';
 import StocktakeRow from './StocktakeRow.vue';
-import type { StocktakeData, StocktakeLot } from './stocktake.ts';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const format = useFormat();
 const changes = useChanges();
-const { data, problem, reload } = useFetched<StocktakeData>(() => `/stocktakes/${props.id}`);
+const { data, problem, reload } = useRead(stocktakesApi.sheet, () => ({ id: props.id }));
 const typed = ref('');
 const said = ref<{ readonly words: string; readonly wrong: boolean } | null>(null);
 const after = reactive({ markMissing: true, moveHere: true });
@@ -28,9 +28,9 @@ const scannedCount = computed(() => (data.value ? data.value.found.length + data
 
 async function scan(code: string): Promise<void> {
   try {
-    const answer = await changes.send<{ code: string; belongs: boolean; recordedIn: string | null }>(
-      'POST',
-      `/stocktakes/${props.id}/scans`,
+    const answer = await changes.send(
+      stocktakesApi.scan,
+      { id: props.id },
       {
         lotCode: code,
         amount: 'not-looked',
@@ -42,7 +42,7 @@ async function scan(code: string): Promise<void> {
   } catch (error) {
     const fault = error as ApiProblem;
     // A mistyped code: say what it may have been.
-    const near = await get<{ message: string | null }>(`/find?q=${encodeURIComponent(code)}`).catch(() => null);
+    const near = await readOnce(findApi.find, { q: code }).catch(() => null);
     said.value = { words: near?.message ?? fault.message.replace(/^lotCode: /, ''), wrong: true };
   }
 }
@@ -60,10 +60,10 @@ const opened = watch(data, async (now) => {
   document.getElementById('stock-code')?.focus();
 });
 
-async function look(lot: StocktakeLot, amount: string, counted: number | null): Promise<void> {
+async function look(lot: StocktakeLot, amount: NonNullable<StocktakeLot['scan']>, counted: number | null): Promise<void> {
   const version = lot.version ?? undefined;
   await changes
-    .send('POST', `/stocktakes/${props.id}/scans`, { lotCode: lot.code, amount, counted, version })
+    .send(stocktakesApi.scan, { id: props.id }, { lotCode: lot.code, amount, counted, version })
     .catch(async (error: unknown) => {
       // What is said next is said of what the other desk saw.
       await reload();
@@ -79,13 +79,13 @@ async function look(lot: StocktakeLot, amount: string, counted: number | null): 
     });
 }
 async function unscan(lot: StocktakeLot): Promise<void> {
-  await changes.send('DELETE', `/stocktakes/${props.id}/scans/${lot.code}`, { version: lot.version ?? 0 }).catch((error: unknown) => {
+  await changes.send(stocktakesApi.unscan, { id: props.id, code: lot.code }, { version: lot.version ?? 0 }).catch((error: unknown) => {
     said.value = { words: (error as Error).message, wrong: true };
   });
 }
 async function close(): Promise<void> {
   await changes
-    .send('POST', `/stocktakes/${props.id}/close`, { ...after })
+    .send(stocktakesApi.close, { id: props.id }, { ...after })
     .then(() => router.push(`/library/places/${String(data.value?.stocktake.placeId ?? '')}`))
     .catch((error: unknown) => {
       said.value = { words: (error as Error).message, wrong: true };

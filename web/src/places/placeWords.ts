@@ -1,4 +1,4 @@
-import type { PlaceKind } from '../answers/places.ts';
+import type { PlaceKind } from '@esprel/core/api';
 
 export const PLACE_KIND_OPTIONS: readonly { readonly value: PlaceKind; readonly label: string }[] = [
   { value: 'box', label: 'Box or jar' },

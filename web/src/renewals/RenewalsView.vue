@@ -1,17 +1,17 @@
 <script setup lang="ts">
+import { todayApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import DeskMessage from '../base/DeskMessage.vue';
 import Button from 'primevue/button';
 import { useRoute } from 'vue-router';
 import ListAndSheet from '../base/ListAndSheet.vue';
-import { useFetched } from '../base/useFetched.ts';
 import { useTable } from '../base/table.ts';
-import type { LosingLot } from '../answers/today.ts';
 import VerdictShape from '../shared/VerdictShape.vue';
 import { verdictLook } from '../shared/verdictLook.ts';
 
 const route = useRoute();
 const table = useTable();
-const { data, problem } = useFetched<{ lots: LosingLot[] }>(() => '/renewals');
+const { data, problem } = useRead(todayApi.renewals, () => ({}));
 </script>
 
 <template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { yearOf } from '@esprel/core';
+import { type BroughtBack, membersApi, returnsApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -13,7 +14,6 @@ import FieldNote from '../fields/FieldNote.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import { readSeeds, seedsHint } from '../fields/seedsText.ts';
-import { type BroughtBack, members, returns } from '@esprel/core/api';
 import CautionNote from '../shared/CautionNote.vue';
 import { KNOWN_OPTIONS } from '../shared/choices.ts';
 import SheetProblem from '../shared/SheetProblem.vue';
@@ -22,7 +22,7 @@ const props = defineProps<{ id: string; loan: string }>();
 const router = useRouter();
 const session = useSession();
 const table = useTable();
-const { data, problem } = useRead(members.sheet, () => ({ id: props.id }));
+const { data, problem } = useRead(membersApi.sheet, () => ({ id: props.id }));
 const loan = computed(() => data.value?.loans.find((l) => l.id === Number(props.loan)) ?? null);
 const back = ref<BroughtBack | null>(null);
 
@@ -40,7 +40,7 @@ const form = useForm({
     grownBeside: '',
     note: '',
   }),
-  of: (v) => (v.what === 'saved' ? returns.bringBack : returns.bringBackUnsown),
+  of: (v) => (v.what === 'saved' ? returnsApi.bringBack : returnsApi.bringBackUnsown),
   asked: () => ({ id: props.loan }),
   body: (v) => {
     const n = gather({

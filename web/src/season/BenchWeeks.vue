@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { addDays, BENCH_KIND_WORDS, plural } from '@esprel/core';
+import type { SeasonListData } from '@esprel/core/api';
 import { ref } from 'vue';
 import { useFormat } from '../base/useFormat.ts';
-import type { SeasonListData } from '../answers/season.ts';
 
 type Place = SeasonListData['bench']['places'][number];
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { TIMING_WORDS } from '@esprel/core';
+import type { EarlierNote } from '@esprel/core/api';
 import { useFormat } from '../base/useFormat.ts';
-import type { EarlierNote } from '../answers/season.ts';
 
 /** What was noted of sowings of the same crop before: it is read again when the crop is planned. */
 defineProps<{ notes: readonly EarlierNote[] }>();

@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import type { FrostPage } from '@esprel/core/api';
 import { computed } from 'vue';
 import { percent } from '../base/format.ts';
 import { frostLayout } from './frostLayout.ts';
-import type { FrostPage } from '../answers/season.ts';
 
 /** The chance that a frost still follows, day by day; with a record, what it counted as steps over what is planned by. */
 const props = defineProps<{ page: FrostPage; width: number }>();

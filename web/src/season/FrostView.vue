@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
-import { addDays, dayInYear, frostRecordForm, plural, soilReadingForm, yearOf } from '@esprel/core';
+import { addDays, dayInYear, plural, yearOf } from '@esprel/core';
+import { type FrostLook, type Garden, devicesApi, gardensApi } from '@esprel/core/api';
+import { act, fileAddress, readOnce, useRead } from '../base/useRead.ts';
 import { useElementSize } from '@vueuse/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { ApiProblem, get, sendUnrecorded } from '../base/api.ts';
+import { ApiProblem } from '../base/api.ts';
 import { fromCelsius, toCelsius } from '../base/format.ts';
 import { useSession } from '../base/session.ts';
 import TwoPanes from '../base/TwoPanes.vue';
-import { useFetched } from '../base/useFetched.ts';
 import { numberOf, useForm } from '../base/useForm.ts';
 import { useFormat } from '../base/useFormat.ts';
 import FieldDay from '../fields/FieldDay.vue';
@@ -18,7 +19,6 @@ import FileButton from '../fields/FileButton.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import SowingNav from '../shared/SowingNav.vue';
 import FrostCurve from './FrostCurve.vue';
-import type { FrostPage, FrostRecordShown, Garden } from '../answers/season.ts';
 
 /** When the last frost is, by garden: from a file of minima, a typed day, or some days later than the library. */
 const props = defineProps<{ garden?: string }>();
@@ -26,8 +26,8 @@ const router = useRouter();
 const session = useSession();
 const format = useFormat();
 const here = computed(() => (props.garden === undefined || props.garden === '' ? 'library' : props.garden));
-const { data, problem } = useFetched<FrostPage>(() => `/gardens/${here.value}/frost`);
-const { data: all } = useFetched<{ gardens: Garden[] }>(() => '/gardens');
+const { data, problem } = useRead(gardensApi.frost, () => ({ garden: here.value }));
+const { data: all } = useRead(gardensApi.list, () => ({}));
 const box = ref<HTMLElement | null>(null);
 const { width } = useElementSize(box);
 
@@ -49,21 +49,14 @@ const frostWords = (g: Garden): string =>
         ? 'as the library'
         : `${plural(Math.abs(g.shiftDays), 'day')} ${g.shiftDays > 0 ? 'later' : 'earlier'}`;
 
-interface Looked {
-  readonly record: FrostRecordShown;
-  readonly from: string;
-  readonly to: string;
-  readonly days: number;
-  readonly doubts: readonly string[];
-}
-const looked = ref<Looked | null>(null);
+const looked = ref<FrostLook | null>(null);
 const reading = ref(false);
 const record = useForm({
   name: null,
   initial: () => ({ fileName: '', text: '', accept: false }),
-  schema: frostRecordForm,
+  of: gardensApi.takeRecord,
   body: (v) => ({ fileName: v.fileName, text: v.text, belowC: 0, accept: v.accept }),
-  path: () => `/gardens/${here.value}/frost-record`,
+  asked: () => ({ garden: here.value }),
 });
 const fileProblem = ref<string | null>(null);
 async function look(fileName: string, text: string): Promise<void> {
@@ -72,7 +65,7 @@ async function look(fileName: string, text: string): Promise<void> {
   looked.value = null;
   record.reset({ fileName, text, accept: false });
   try {
-    looked.value = await sendUnrecorded<Looked>(`/gardens/${here.value}/frost-record/look`, { fileName, text, belowC: 0 });
+    looked.value = await act(gardensApi.lookAtRecord, { garden: here.value }, { fileName, text, belowC: 0 });
     record.values.accept = looked.value.doubts.length > 0;
   } catch (error) {
     fileProblem.value = error instanceof ApiProblem ? (error.errors[0]?.message ?? error.message) : String(error);
@@ -85,7 +78,7 @@ async function chosen(file: File): Promise<void> {
 }
 async function fromStation(): Promise<void> {
   reading.value = true;
-  const answer = await fetch(`/api/devices/station.csv?garden=${here.value}`);
+  const answer = await fetch(fileAddress(devicesApi.station, { garden: here.value }));
   await look('weather station.csv', await answer.text());
 }
 async function use(): Promise<void> {
@@ -97,7 +90,7 @@ const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
 const soil = useForm({
   name: null,
   initial: () => ({ readOn: session.today, temperature: '' }),
-  schema: soilReadingForm,
+  of: gardensApi.readSoil,
   body: (v) => {
     const typed = numberOf('temperatureC', v.temperature);
     return {
@@ -106,11 +99,10 @@ const soil = useForm({
       temperatureC: typed === null ? undefined : toCelsius(typed, unit.value),
     };
   },
-  path: () => '/soil-readings',
 });
 useTodayWhenEmpty(soil.values, 'readOn');
 async function readProbe(): Promise<void> {
-  const probe = await get<{ temperatureC: number; readOn: string }>(`/devices/probe?garden=${here.value}`);
+  const probe = await readOnce(devicesApi.probe, { garden: here.value });
   Object.assign(soil.values, { temperature: String(fromCelsius(probe.temperatureC, unit.value)), readOn: probe.readOn });
 }
 async function saveSoil(): Promise<void> {

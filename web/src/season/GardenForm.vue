@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { gardenEditForm, gardenForm } from '@esprel/core';
+import { gardensApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldFind from '../fields/FieldFind.vue';
@@ -13,12 +13,11 @@ import FieldText from '../fields/FieldText.vue';
 import FieldYearDay from '../fields/FieldYearDay.vue';
 import { useTypedWarmth } from '../fields/useTypedWarmth.ts';
 import FormFrame from '../fields/FormFrame.vue';
-import type { Garden } from '../answers/season.ts';
 
 /** A garden of the library or of a member: some days off the library, or with frosts of its own. */
 const props = defineProps<{ id?: string }>();
 const router = useRouter();
-const { data } = useFetched<{ gardens: Garden[] }>(() => '/gardens');
+const { data } = useRead(gardensApi.list, () => ({}));
 const { unit, warmthText, celsiusTyped } = useTypedWarmth();
 const garden = computed(() => data.value?.gardens.find((g) => String(g.id) === props.id) ?? null);
 
@@ -38,8 +37,6 @@ const form = useForm({
     winter: '',
     note: '',
   }),
-  schema: gardenForm,
-  schemaOf: () => (props.id === undefined ? gardenForm : (gardenEditForm as unknown as typeof gardenForm)),
   body: (v) => {
     const own = v.how === 'own';
     const n = gather({
@@ -59,8 +56,8 @@ const form = useForm({
       ...(props.id === undefined ? {} : { version: v.version }),
     };
   },
-  method: props.id === undefined ? 'POST' : 'PUT',
-  path: () => (props.id === undefined ? '/gardens' : `/gardens/${props.id}`),
+  of: props.id === undefined ? gardensApi.add : gardensApi.edit,
+  asked: () => ({ id: props.id ?? '' }),
 });
 watch(garden, (g) => {
   // Filled once: a change by somebody else meanwhile is a conflict that the server tells of.
@@ -82,7 +79,7 @@ watch(garden, (g) => {
 });
 const back = (): void => void router.push(`/sowing/frost/${props.id ?? 'library'}`);
 async function save(): Promise<void> {
-  const answer = await form.send<{ id: number }>();
+  const answer = await form.send();
   if (answer) await router.push(`/sowing/frost/${String(answer.id)}`);
 }
 </script>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { Shovel } from '@lucide/vue';
 import { daysBetween, type Day, type Lane } from '@esprel/core';
+import type { SeasonLane } from '@esprel/core/api';
 import { computed } from 'vue';
 import { useFormat } from '../base/useFormat.ts';
 import type { LanePicture } from './lanesLayout.ts';
-import type { SeasonLane } from '../answers/season.ts';
 
 /** One lane of the season: its name, its window and what is drawn of it. What is dragged is held by the lanes together. */
 const props = defineProps<{

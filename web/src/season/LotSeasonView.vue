@@ -2,27 +2,25 @@
 import QuickSelect from '../fields/QuickSelect.vue';
 import OpeningNote from '../base/OpeningNote.vue';
 import { capital, plural, soilWords, WAY_WORDS } from '@esprel/core';
+import { gardensApi, seasonApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { percent } from '../base/format.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import SheetProblem from '../shared/SheetProblem.vue';
 import EarlierNotes from './EarlierNotes.vue';
 import { missedWords } from '../shared/missedWords.ts';
 import PacketSays from './PacketSays.vue';
-import type { Garden, LotSeasonData } from '../answers/season.ts';
 
 /** When a lot is sown, by garden: what goes with every packet, and why. */
 const props = defineProps<{ code: string }>();
 const router = useRouter();
 const format = useFormat();
 const garden = ref(0);
-const { data: gardens } = useFetched<{ gardens: Garden[] }>(() => '/gardens');
-const { data, problem } = useFetched<LotSeasonData>(
-  () => `/lots/${encodeURIComponent(props.code)}/season${garden.value === 0 ? '' : `?garden=${String(garden.value)}`}`,
-);
+const { data: gardens } = useRead(gardensApi.list, () => ({}));
+const { data, problem } = useRead(seasonApi.ofLot, () => ({ code: props.code, garden: garden.value || null }));
 const out = computed(() => data.value?.season.season.plantOut ?? null);
 </script>
 

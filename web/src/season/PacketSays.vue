@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { span } from '@esprel/core';
+import type { LotSeason } from '@esprel/core/api';
 import { useFormat } from '../base/useFormat.ts';
-import type { LotSeason } from '../answers/season.ts';
 
 /** What the packet says of sowing under cover, against the crop table, and which of the two is followed. */
 defineProps<{ season: LotSeason }>();

@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import {
   BENCH_KIND_WORDS,
-  plannedEditForm,
-  plannedForm,
   plural,
   sowAgain,
   SOWING_METHOD_FACTS,
@@ -11,10 +9,10 @@ import {
   WAY_WORDS,
   type Way,
 } from '@esprel/core';
+import { type Missed, type UsualPlan, benchApi, gardensApi, seasonApi, sowingsApi } from '@esprel/core/api';
+import { readOnce, useRead } from '../base/useRead.ts';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { get } from '../base/api.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
@@ -28,10 +26,8 @@ import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import SeedsPerCell from '../shared/SeedsPerCell.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { SowingAdvice } from '../answers/sowing.ts';
 import DayRisks from '../shared/DayRisks.vue';
-import { againDays, noPlan, ofPlanned, ofUsual, ofWay, planBody, type UsualPlan } from './planValues.ts';
-import type { BenchData, Garden, LotSeasonData, Missed, PlannedSheetData } from '../answers/season.ts';
+import { againDays, noPlan, ofPlanned, ofUsual, ofWay, planBody } from './planValues.ts';
 
 /** A planned sowing: of a lot (`code`), or one that is planned already (`id`). What is usual stands there to be changed. */
 const props = defineProps<{ code?: string; id?: string }>();
@@ -39,29 +35,23 @@ const route = useRoute();
 const router = useRouter();
 const session = useSession();
 const format = useFormat();
-const { data: bench } = useFetched<BenchData>(() => '/bench');
-const { data: gardens } = useFetched<{ gardens: Garden[] }>(() => '/gardens');
-const { data: planned, problem: plannedProblem } = useFetched<PlannedSheetData>(() =>
-  props.id === undefined ? null : `/planned/${props.id}`,
-);
-const { data: usual, problem } = useFetched<{ plan: UsualPlan; missed: Missed | null; there: number; others: number }>(() =>
-  props.code === undefined ? null : `/lots/${encodeURIComponent(props.code)}/usual-plan`,
-);
+const { data: bench } = useRead(benchApi.sheet, () => ({}));
+const { data: gardens } = useRead(gardensApi.list, () => ({}));
+const { data: planned, problem: plannedProblem } = useRead(seasonApi.sheet, () => (props.id === undefined ? null : { id: props.id }));
+const { data: usual, problem } = useRead(seasonApi.usual, () => (props.code === undefined ? null : { code: props.code }));
 
 const lotCode = computed(() => planned.value?.planned.lotCode ?? props.code ?? '');
 const form = useForm({
   name: props.id === undefined ? `plan.${props.code ?? ''}` : null,
   initial: noPlan,
-  schema: plannedForm,
-  schemaOf: () => (props.id === undefined ? plannedForm : (plannedEditForm as unknown as typeof plannedForm)),
   body: (v) => ({
     ...planBody(v),
     ...(props.id === undefined
       ? { lotCode: lotCode.value, againDays: againDays(v), againUntil: v.againUntil === '' ? null : v.againUntil }
       : { version: v.version }),
   }),
-  method: props.id === undefined ? 'POST' : 'PUT',
-  path: () => (props.id === undefined ? '/planned' : `/planned/${props.id}`),
+  of: props.id === undefined ? seasonApi.plan : seasonApi.replan,
+  asked: () => ({ id: props.id ?? '' }),
 });
 const { values } = form;
 watch([usual, planned], ([u, d]) => {
@@ -71,12 +61,12 @@ watch([usual, planned], ([u, d]) => {
 });
 const missed = ref<Missed | null>(null);
 watch(usual, (u) => (missed.value = u?.missed ?? null), { immediate: true });
-const inGarden = (): string => (values.gardenId === 0 ? '' : `&garden=${String(values.gardenId)}`);
+const inGarden = (): number | null => values.gardenId || null;
 /** The usual plan for what is chosen; without an answer what is typed stays, and is held against the window when it is sent. */
 async function askUsual(): Promise<UsualPlan | null> {
   const { way, gardenId } = values;
-  const asked = `/lots/${encodeURIComponent(lotCode.value)}/usual-plan?way=${way}&plants=${String(plants.value ?? 10)}${inGarden()}`;
-  const answer = await get<{ plan: UsualPlan; missed: Missed | null }>(asked).catch(() => null);
+  const asked = { code: lotCode.value, way, plants: plants.value ?? 10, garden: inGarden() };
+  const answer = await readOnce(seasonApi.usual, asked).catch(() => null);
   if (!answer || values.way !== way || values.gardenId !== gardenId) return null;
   missed.value = answer.missed;
   return answer.plan;
@@ -97,12 +87,17 @@ async function chooseGarden(gardenId: number): Promise<void> {
 const whole = (text: string, most: number): number | null =>
   /^\d{1,5}$/.test(text.trim()) && Number(text) >= 1 && Number(text) <= most ? Number(text) : null;
 const plants = computed(() => whole(values.plants, 10_000));
-const { data: advice } = useFetched<SowingAdvice>(() =>
+const { data: advice } = useRead(sowingsApi.advice, () =>
   plants.value === null || lotCode.value === ''
     ? null
-    : `/lots/${encodeURIComponent(lotCode.value)}/sowing-advice?plants=${String(plants.value)}&method=${values.method}&reserve=${String(/^\d{1,7}$/.test(values.reserve.trim()) ? Number(values.reserve) : 0)}${
-        values.benchId === null ? '' : `&bench=${String(values.benchId)}`
-      }${props.id === undefined ? '' : `&plan=${props.id}`}`,
+    : {
+        code: lotCode.value,
+        plants: plants.value,
+        method: values.method,
+        reserve: /^\d{1,7}$/.test(values.reserve.trim()) ? Number(values.reserve) : 0,
+        bench: values.benchId,
+        plan: props.id === undefined ? null : Number(props.id),
+      },
 );
 function take(perCell: number): void {
   const o = advice.value?.options.find((x) => x.seedsPerCell === perCell);
@@ -110,9 +105,7 @@ function take(perCell: number): void {
   values.perCell = String(perCell);
   values.cells = String(Math.min(o.cells ?? Infinity, Math.max(1, Math.floor(advice.value.available / perCell))));
 }
-const { data: season } = useFetched<LotSeasonData>(() =>
-  lotCode.value === '' ? null : `/lots/${encodeURIComponent(lotCode.value)}/season${inGarden().replace('&', '?')}`,
-);
+const { data: season } = useRead(seasonApi.ofLot, () => (lotCode.value === '' ? null : { code: lotCode.value, garden: inGarden() }));
 /** What sowing again comes to, before it is planned. */
 const again = computed(() => {
   const every = Math.round(7 * Number(values.againWeeks));
@@ -140,7 +133,7 @@ const about = computed(() => {
 const back = (): void =>
   void router.push(props.id === undefined ? `/lots/${lotCode.value}` : { path: `/sowing/planned/${props.id}`, query: route.query });
 async function save(): Promise<void> {
-  const answer = await form.send<{ id: number }>();
+  const answer = await form.send();
   if (answer) await router.push({ path: `/sowing/planned/${String(answer.id)}`, query: route.query });
 }
 </script>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
-import { plannedManyForm, plural } from '@esprel/core';
+import { plural } from '@esprel/core';
+import { seasonApi } from '@esprel/core/api';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { useTable } from '../base/table.ts';
@@ -15,9 +16,8 @@ const table = useTable();
 const form = useForm({
   name: null,
   initial: () => ({ plants: '12', purpose: 'beds' as 'beds' | 'sale' }),
-  schema: plannedManyForm,
+  of: seasonApi.planMany,
   body: (v) => ({ lotCodes: table.codes, plants: numberOf('plants', v.plants) ?? undefined, purpose: v.purpose }),
-  path: () => '/planned/many',
 });
 const wrongLots = computed(() =>
   Object.entries(form.errors)

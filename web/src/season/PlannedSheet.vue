@@ -14,19 +14,19 @@ import {
   TIMING_WORDS,
   WAY_WORDS,
 } from '@esprel/core';
+import { seasonApi, sowingsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';
 import { aliveWords } from '../base/format.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import LotHistory from '../shared/StepHistory.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
 import EarlierNotes from './EarlierNotes.vue';
 import PacketSays from './PacketSays.vue';
-import type { PlannedSheetData } from '../answers/season.ts';
 
 /** One planned sowing: its days and why, what speaks against them, what is to be done with it now. */
 const props = defineProps<{ id: string }>();
@@ -35,7 +35,7 @@ const router = useRouter();
 const session = useSession();
 const changes = useChanges();
 const format = useFormat();
-const { data, problem } = useFetched<PlannedSheetData>(() => `/planned/${props.id}`);
+const { data, problem } = useRead(seasonApi.sheet, () => ({ id: props.id }));
 const p = computed(() => data.value?.planned ?? null);
 const lane = computed(() => (data.value ? laneOf(data.value.input) : null));
 const shift = computed(() => (data.value && p.value ? data.value.season.shifts[p.value.way] : null));
@@ -62,10 +62,11 @@ const days = computed(() => {
   return rows.filter((r): r is [string, string, string?] => r[1] !== null);
 });
 const wrong = ref<string | null>(null);
-async function send(method: 'POST' | 'DELETE' | 'PUT', path: string, body: unknown): Promise<boolean> {
+/** Makes a change whose refusal is said on this page. */
+async function attempt(change: () => Promise<unknown>): Promise<boolean> {
   wrong.value = null;
   try {
-    await changes.send(method, path, body);
+    await change();
     return true;
   } catch (error) {
     wrong.value = (error as Error).message;
@@ -73,17 +74,17 @@ async function send(method: 'POST' | 'DELETE' | 'PUT', path: string, body: unkno
   }
 }
 const cold = (what: 'into-the-cold' | 'looked' | 'sprouted'): Promise<boolean> =>
-  send('POST', `/planned/${props.id}/cold`, { version: p.value?.version ?? 0, what, on: session.today });
+  attempt(() => changes.send(seasonApi.cold, { id: props.id }, { version: p.value?.version ?? 0, what, on: session.today }));
 async function drop(): Promise<void> {
-  if (await send('DELETE', `/planned/${props.id}`, { version: p.value?.version ?? 0 }))
+  if (await attempt(() => changes.send(seasonApi.drop, { id: props.id }, { version: p.value?.version ?? 0 })))
     await router.push({ path: '/sowing/season', query: route.query });
 }
 function takeOffer(): void {
   const day = data.value?.offer?.day;
   if (day && p.value && lane.value) {
-    const by = daysBetween(lane.value.sowOn, day);
-    const out = p.value.plantOutOn === null ? null : addDays(p.value.plantOutOn, by);
-    void send('POST', `/planned/${props.id}/move`, { version: p.value.version, sowOn: day, plantOutOn: out });
+    const { version, plantOutOn } = p.value;
+    const out = plantOutOn === null ? null : addDays(plantOutOn, daysBetween(lane.value.sowOn, day));
+    void attempt(() => changes.send(seasonApi.move, { id: props.id }, { version, sowOn: day, plantOutOn: out }));
   }
 }
 const inCold = computed(() => p.value !== null && p.value.chilledOn !== null && p.value.sproutedOn === null && p.value.sowingId === null);
@@ -197,7 +198,7 @@ const short = computed(() =>
             <button
               type="button"
               :aria-label="`Take back what was said of ${v.variety}, ${format.day(v.sownOn)}`"
-              @click="send('DELETE', `/timings/${v.id}`, { version: v.version })"
+              @click="attempt(() => changes.send(sowingsApi.removeTiming, { id: v.id }, { version: v.version }))"
             >
               take back
             </button>

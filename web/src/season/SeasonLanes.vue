@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { Lane } from '@esprel/core';
+import type { SeasonLane, SeasonPage } from '@esprel/core/api';
 import { useElementSize, useScroll } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { drawnLane, frostColumns, lanePicture, LANE_HEIGHT, laneScale, monthsOn, rowsInView, xOf } from './lanesLayout.ts';
 import LaneRow from './LaneRow.vue';
-import type { SeasonLane, SeasonPage } from '../answers/season.ts';
 import { useLaneDrag } from './useLaneDrag.ts';
 
 /** Lanes over the frost: dragged by mouse, finger or keys, a week at a time, or a day with Shift. */

@@ -4,26 +4,26 @@ import Column from 'primevue/column';
 import DeskMessage from '../base/DeskMessage.vue';
 import Checkbox from 'primevue/checkbox';
 import { BENCH_KIND_WORDS, capital, plural, SOWING_METHOD_FACTS, SOWING_PURPOSE_WORDS, type SowingMethod } from '@esprel/core';
+import { type SeasonListRow, seasonApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import MoreRows from '../base/MoreRows.vue';
 import TwoPanes from '../base/TwoPanes.vue';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useParts } from '../base/useParts.ts';
 import SowingNav from '../shared/SowingNav.vue';
 import BenchWeeks from './BenchWeeks.vue';
-import type { SeasonListData, SeasonListRow } from '../answers/season.ts';
 
 /** What is wanted this season: plants, seeds needed against seeds there, and room on the bench week by week. */
 const route = useRoute();
 const router = useRouter();
 const format = useFormat();
-const year = computed(() => (typeof route.query.year === 'string' && /^\d{4}$/.test(route.query.year) ? `&year=${route.query.year}` : ''));
+const year = computed(() => (typeof route.query.year === 'string' && /^\d{4}$/.test(route.query.year) ? Number(route.query.year) : null));
 /** A season may want thousands: of each purpose so many rows are asked for. */
 const most = ref(25);
-const { data, problem } = useFetched<SeasonListData>(() => `/season/list?rows=${String(most.value)}${year.value}`);
+const { data, problem } = useRead(seasonApi.list, () => ({ rows: most.value, year: year.value }));
 const groups = computed(() =>
   (data.value?.groups ?? []).map((g) => ({ ...g, shown: (data.value?.rows ?? []).filter((r) => r.purpose === g.purpose) })),
 );

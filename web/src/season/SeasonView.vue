@@ -3,17 +3,17 @@ import { ChevronLeft, ChevronRight } from '@lucide/vue';
 import QuickSelect from '../fields/QuickSelect.vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import { type Lane, plural } from '@esprel/core';
+import { type SeasonLane, seasonApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';
 import ListAndSheet from '../base/ListAndSheet.vue';
 import { useTable } from '../base/table.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import SowingNav from '../shared/SowingNav.vue';
 import SeasonLanes from './SeasonLanes.vue';
-import type { SeasonLane, SeasonPage } from '../answers/season.ts';
 
 /** The season: one lane a planned sowing, over the frost it stands in. */
 const route = useRoute();
@@ -21,8 +21,8 @@ const router = useRouter();
 const changes = useChanges();
 const table = useTable();
 const format = useFormat();
-const year = computed(() => (typeof route.query.year === 'string' && /^\d{4}$/.test(route.query.year) ? route.query.year : null));
-const { data, problem } = useFetched<SeasonPage>(() => `/season${year.value === null ? '' : `?year=${year.value}`}`);
+const year = computed(() => (typeof route.query.year === 'string' && /^\d{4}$/.test(route.query.year) ? Number(route.query.year) : null));
+const { data, problem } = useRead(seasonApi.page, () => ({ year: year.value }));
 const opened = computed(() => (typeof route.params.id === 'string' ? Number(route.params.id) : null));
 
 const filters = [
@@ -66,7 +66,7 @@ const wrong = ref<string | null>(null);
 async function move(lane: SeasonLane, sowOn: string, plantOutOn: string | null): Promise<void> {
   wrong.value = null;
   try {
-    await changes.send('POST', `/planned/${String(lane.id)}/move`, { version: lane.version, sowOn, plantOutOn });
+    await changes.send(seasonApi.move, { id: lane.id }, { version: lane.version, sowOn, plantOutOn });
   } catch (error) {
     wrong.value = (error as Error).message;
   }

@@ -1,8 +1,8 @@
 import { addDays, type Day, dayInYear, daysBetween } from '@esprel/core';
+import type { FrostPage } from '@esprel/core/api';
 import { scaleLinear } from 'd3-scale';
 import { area, curveMonotoneX, curveStepAfter, line } from 'd3-shape';
 import { MONTHS } from '../base/format.ts';
-import type { FrostPage } from '../answers/season.ts';
 
 export interface FrostLayout {
   readonly box: { readonly x0: number; readonly x1: number; readonly y0: number; readonly y1: number };

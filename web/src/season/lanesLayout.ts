@@ -1,6 +1,6 @@
 import { addDays, beforeSowing, type Day, daysBetween, type Lane, laneOf, prepareBefore } from '@esprel/core';
+import type { LaneBase, SeasonLane, SeasonPage } from '@esprel/core/api';
 import { MONTHS } from '../base/format.ts';
-import type { LaneBase, SeasonLane, SeasonPage } from '../answers/season.ts';
 
 export const LANE_HEIGHT = 44;
 

@@ -2,7 +2,7 @@ import { addDays, windowBetween } from '@esprel/core';
 import { describe, expect, it } from 'vitest';
 import { frostLayout } from './frostLayout.ts';
 import { drawnLane, frostColumns, lanePicture, laneScale, monthsOn, rowsInView, xOf } from './lanesLayout.ts';
-import type { FrostPage, SeasonLane, SeasonPage } from '../answers/season.ts';
+import type { FrostPage, SeasonLane, SeasonPage } from '@esprel/core/api';
 
 const garden = {
   id: null,

@@ -1,11 +1,14 @@
 import { InputError } from '@esprel/core';
+import type { PlannedSheetData, UsualPlan } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
-import type { PlannedSheetData } from '../answers/season.ts';
-import { noPlan, ofPlanned, ofUsual, planBody, type UsualPlan } from './planValues.ts';
+import { noPlan, ofPlanned, ofUsual, planBody } from './planValues.ts';
 
 const usual: UsualPlan = {
   variety: 'Tollgate Red',
   crop: 'Tomato',
+  gardenId: null,
+  purpose: 'beds',
+  reserve: 0,
   lotCode: 'TM-001C',
   way: 'start',
   method: 'heated-cells',

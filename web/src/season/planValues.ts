@@ -1,23 +1,9 @@
 import type { SowingMethod, SowingPurpose, Way } from '@esprel/core';
+import type { PlannedSheetData, UsualPlan } from '@esprel/core/api';
 import { gather, numberOf } from '../base/useForm.ts';
-import type { PlannedSheetData } from '../answers/season.ts';
 import type { FoundMember } from '../fields/finders.ts';
 
 /** What a plan is when nobody says more, as `GET /api/lots/:code/usual-plan` answers it. */
-export interface UsualPlan {
-  readonly variety: string;
-  readonly crop: string;
-  readonly lotCode: string;
-  readonly way: Way;
-  readonly method: SowingMethod;
-  readonly trayKindId: number | null;
-  readonly benchId: number | null;
-  readonly plants: number;
-  readonly seedsPerCell: number;
-  readonly cells: number;
-  readonly sowOn: string;
-  readonly plantOutOn: string | null;
-}
 
 /** What the fields of a plan hold, as text where it is typed. */
 export interface PlanValues {

@@ -1,6 +1,6 @@
 import { describe, expect, it, vi } from 'vitest';
 import { effectScope, nextTick, ref } from 'vue';
-import type { SeasonLane } from '../answers/season.ts';
+import type { SeasonLane } from '@esprel/core/api';
 import { useLaneDrag } from './useLaneDrag.ts';
 
 const lane = (id: number, over: Partial<SeasonLane> = {}): SeasonLane =>

@@ -1,6 +1,6 @@
 import { addDays, daysBetween } from '@esprel/core';
+import type { SeasonLane } from '@esprel/core/api';
 import { ref, shallowRef, watch } from 'vue';
-import type { SeasonLane } from '../answers/season.ts';
 
 /** Days by which a lane's sowing and planting out are moved. */
 export interface LaneMove {

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { laneOf, seasonMeant, type SowingMethod, type Way } from '@esprel/core';
+import type { LaneSeasons, Missed } from '@esprel/core/api';
 import { computed } from 'vue';
 import { useFormat } from '../base/useFormat.ts';
 import { missedWords } from './missedWords.ts';
-import type { LaneSeasons, Missed } from '../answers/season.ts';
 
 /** What the day of a sowing risks while it is typed, and the window it is held against: of the ways it may be meant in, the nearest. */
 const props = defineProps<{

@@ -1,13 +1,13 @@
 <script setup lang="ts">
+import { type LotSheetData, lotsApi } from '@esprel/core/api';
 import Checkbox from 'primevue/checkbox';
 import { useChanges } from '../base/changes.ts';
-import type { LotSheetData } from '../answers/lots.ts';
 
 /** One tap: this lot is sown as its own packet says, or by the library's figures again. */
 const props = defineProps<{ sheet: LotSheetData }>();
 const changes = useChanges();
 const follow = (on: boolean): void =>
-  void changes.attempt('PUT', `/lots/${props.sheet.lot.code}/follow-packet`, { version: props.sheet.lot.version, follow: on });
+  void changes.make(lotsApi.followPacket, { code: props.sheet.lot.code }, { version: props.sheet.lot.version, follow: on });
 </script>
 
 <template>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { plural } from '@esprel/core';
+import type { Reach } from '@esprel/core/api';
 import { computed } from 'vue';
 import { useFormat } from '../base/useFormat.ts';
-import type { Reach } from '../answers/varieties.ts';
 
 /** What follows from a correction, before it is made: nothing of it is a surprise afterwards. */
 const props = defineProps<{ reach: Reach }>();

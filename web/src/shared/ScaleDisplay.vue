@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { CircleCheck, Waves } from '@lucide/vue';
 import { GRAMS_PER_OUNCE } from '@esprel/core';
+import type { ScaleState } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useSession } from '../base/session.ts';
-import type { ScaleState } from './useScale.ts';
 
 /** The display of the scale: a number that can be trusted only when it rests. */
 const props = defineProps<{ reading: ScaleState | null }>();

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
 import { beyondReasonWords, cellsAdviceWords, isBeyondReason, plural, sowingCost, sownUnit } from '@esprel/core';
+import type { SowingAdvice } from '@esprel/core/api';
 import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { percent } from '../base/format.ts';
 import { numberOf } from '../base/useForm.ts';
 import { cellPicture } from './cellPicture.ts';
-import type { SowingAdvice } from '../answers/sowing.ts';
 
 /** What each number of seeds a cell costs in empty cells, seeds, cells, thinning and money: as a table and as pictures. */
 const props = defineProps<{ advice: SowingAdvice; chosen: number | null }>();

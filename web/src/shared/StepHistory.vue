@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import type { HistoryStep } from '@esprel/core/api';
 import Button from 'primevue/button';
 import Timeline from 'primevue/timeline';
 import { useChanges } from '../base/changes.ts';
 import { useFormat } from '../base/useFormat.ts';
-import type { HistoryStep } from '@esprel/core/api';
 
 defineProps<{ steps: readonly HistoryStep[]; heading?: string }>();
 const changes = useChanges();

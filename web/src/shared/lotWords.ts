@@ -1,6 +1,6 @@
 import { BREEDING_WORDS, FORM_WORDS, fromTo, plural, seasonOf, span } from '@esprel/core';
+import type { LotSheetData } from '@esprel/core/api';
 import { amount } from '../base/format.ts';
-import type { LotSheetData } from '../answers/lots.ts';
 
 type Lot = LotSheetData['lot'];
 

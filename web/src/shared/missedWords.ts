@@ -1,4 +1,4 @@
-import type { Missed } from '../answers/season.ts';
+import type { Missed } from '@esprel/core/api';
 
 /** Says of a missed window that it is, so that nobody wonders why the next one is a year away. */
 export function missedWords({ window, forPreparing }: Missed, days: (from: string, to: string) => string): string {

@@ -1,15 +1,6 @@
+import { type ScaleState, devicesApi } from '@esprel/core/api';
+import { act, readOnce } from '../base/useRead.ts';
 import { onScopeDispose, ref } from 'vue';
-import { get, sendUnrecorded } from '../base/api.ts';
-
-export interface ScaleState {
-  readonly grams: number;
-  readonly stable: boolean;
-  readonly overloaded: boolean;
-  readonly on: string;
-  readonly maxGrams: number;
-  /** True for the stand-in, which has to be told what lies on its pan. */
-  readonly simulated: boolean;
-}
 
 const EVERY_MS = 300;
 
@@ -19,7 +10,7 @@ export function useScale() {
   let ended = false;
   let timer: ReturnType<typeof setTimeout> | null = null;
   async function follow(): Promise<void> {
-    reading.value = await get<ScaleState>('/devices/scale').catch(() => null);
+    reading.value = await readOnce(devicesApi.scale, {}).catch(() => null);
     if (!ended) timer = setTimeout(() => void follow(), EVERY_MS);
   }
   void follow();
@@ -28,11 +19,11 @@ export function useScale() {
     if (timer !== null) clearTimeout(timer);
   });
   async function tare(): Promise<void> {
-    reading.value = await sendUnrecorded<ScaleState>('/devices/scale/tare').catch(() => reading.value);
+    reading.value = await act(devicesApi.tare, {}, {}).catch(() => reading.value);
   }
   /** Lays seeds of a lot on the pan of the stand-in, or takes all off it. */
   async function lay(what: { readonly lotCode?: string; readonly seeds?: number | null }): Promise<void> {
-    reading.value = await sendUnrecorded<ScaleState>('/devices/scale', what).catch(() => reading.value);
+    reading.value = await act(devicesApi.lay, {}, what).catch(() => reading.value);
   }
   return { reading, tare, lay };
 }

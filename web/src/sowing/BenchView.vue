@@ -1,25 +1,14 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
-import {
-  BENCH_KIND_WORDS,
-  BENCH_KINDS,
-  benchEditForm,
-  benchForm,
-  type BenchKind,
-  cellsOf,
-  lampDoubt,
-  lampWords,
-  plural,
-  SOWING_METHOD_FACTS,
-  trayKindForm,
-} from '@esprel/core';
+import { BENCH_KIND_WORDS, BENCH_KINDS, type BenchKind, cellsOf, lampDoubt, lampWords, plural, SOWING_METHOD_FACTS } from '@esprel/core';
+import { type BenchPlaceShown, benchApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { ref } from 'vue';
 import { useChanges } from '../base/changes.ts';
 import { percent } from '../base/format.ts';
 import { useSession } from '../base/session.ts';
 import TwoPanes from '../base/TwoPanes.vue';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import { useFormat } from '../base/useFormat.ts';
 import FieldNote from '../fields/FieldNote.vue';
@@ -30,21 +19,18 @@ import { useTypedWarmth } from '../fields/useTypedWarmth.ts';
 import { gapsOf } from './gaps.ts';
 import BenchShape from './BenchShape.vue';
 import SowingNav from '../shared/SowingNav.vue';
-import type { BenchData, BenchPlaceShown } from '../answers/season.ts';
 
 /** Where seed comes up and grows on: mats, lamps, sills, dark places, the fridge; and the trays there are. */
 const session = useSession();
 const changes = useChanges();
 const format = useFormat();
-const { data, problem } = useFetched<BenchData>(() => '/bench');
+const { data, problem } = useRead(benchApi.sheet, () => ({}));
 const editing = ref<BenchPlaceShown | null>(null);
 const { inch, lengthText, cmTyped } = useTypedLengths();
 const { unit, warmthText, celsiusTyped } = useTypedWarmth();
 const form = useForm({
   name: null,
   initial: () => ({ name: '', kind: 'mat' as BenchKind, holds: '1', warmth: '', hours: '', cm: '', note: '' }),
-  schema: benchForm,
-  schemaOf: () => (editing.value === null ? benchForm : (benchEditForm as unknown as typeof benchForm)),
   body: (v) => {
     const n = gather({
       holds: () => numberOf('holds', v.holds) ?? undefined,
@@ -62,8 +48,8 @@ const form = useForm({
       ...(editing.value === null ? {} : { version: editing.value.version }),
     };
   },
-  method: () => (editing.value === null ? 'POST' : 'PUT'),
-  path: () => (editing.value === null ? '/bench' : `/bench/${String(editing.value.id)}`),
+  of: () => (editing.value === null ? benchApi.add : benchApi.edit),
+  asked: () => ({ id: editing.value?.id ?? 0 }),
 });
 function edit(p: BenchPlaceShown | null): void {
   editing.value = p;
@@ -93,7 +79,7 @@ const wrong = ref<string | null>(null);
 async function remove(p: BenchPlaceShown): Promise<void> {
   wrong.value = null;
   try {
-    await changes.send('DELETE', `/bench/${String(p.id)}`, { version: p.version });
+    await changes.send(benchApi.remove, { id: p.id }, { version: p.version });
   } catch (error) {
     wrong.value = (error as Error).message;
   }
@@ -101,12 +87,11 @@ async function remove(p: BenchPlaceShown): Promise<void> {
 const kind = useForm({
   name: null,
   initial: () => ({ name: '', rows: '', columns: '', gaps: '' }),
-  schema: trayKindForm,
+  of: benchApi.addTrayKind,
   body: (v) => {
     const n = gather({ rows: () => numberOf('rows', v.rows) ?? undefined, columns: () => numberOf('columns', v.columns) ?? undefined });
     return { name: v.name, ...n, gaps: gapsOf(v.gaps, n) };
   },
-  path: () => '/tray-kinds',
 });
 async function saveKind(): Promise<void> {
   if (await kind.send()) kind.reset();
@@ -123,7 +108,7 @@ const about = (p: BenchPlaceShown): string =>
     .join(', ');
 const doubtOf = (p: BenchPlaceShown): string | null => (p.kind === 'lamp' ? lampDoubt({ hours: p.lampHours, cm: p.lampCm }) : null);
 const raised = (p: BenchPlaceShown): void =>
-  void changes.attempt('POST', `/bench/${String(p.id)}/lamp`, { version: p.version, setOn: session.today });
+  void changes.make(benchApi.hangLamp, { id: p.id }, { version: p.version, setOn: session.today });
 const learnedHere = (p: BenchPlaceShown): string | null => {
   const l = data.value?.learned.benches.find((b) => b.benchId === p.id);
   return l ? `${percent(l.emergence)} of live seed comes up here, from ${plural(l.sowings, 'sowing')}` : null;

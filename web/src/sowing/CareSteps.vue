@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
-import { CARE_WORDS, careForm, type CareKind } from '@esprel/core';
+import { CARE_WORDS, type CareKind } from '@esprel/core';
+import { sowingsApi, type SowingSheetData } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { ref } from 'vue';
 import { useChanges } from '../base/changes.ts';
@@ -9,22 +10,21 @@ import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldText from '../fields/FieldText.vue';
-import type { SowingSheetData } from '../answers/sowing.ts';
 
 /** Every step of care of a sowing with its day. Any of them can be done next, on another day than today, or left out with a word. */
 const props = defineProps<{ sheet: SowingSheetData; up: number }>();
 const changes = useChanges();
 const session = useSession();
 const format = useFormat();
-const path = (): string => `/sowings/${String(props.sheet.sowing.id)}/care`;
+const sowing = (): { readonly id: number } => ({ id: props.sheet.sowing.id });
 
 const asked = ref<number | null>(null);
 const form = useForm({
   name: null,
   initial: () => ({ kind: 'thin' as CareKind, doneOn: session.today, why: '' }),
-  schema: careForm,
+  of: sowingsApi.care,
   body: (v) => ({ version: props.sheet.sowing.version, kind: v.kind, doneOn: v.doneOn, skippedWhy: v.why.trim() || null }),
-  path,
+  asked: sowing,
 });
 function ask(step: number, kind: CareKind): void {
   form.reset({ kind });
@@ -34,7 +34,7 @@ async function save(): Promise<void> {
   if (await form.send()) asked.value = null;
 }
 const done = (kind: CareKind): void =>
-  void changes.attempt('POST', path(), { version: props.sheet.sowing.version, kind, doneOn: session.today });
+  void changes.make(sowingsApi.care, sowing(), { version: props.sheet.sowing.version, kind, doneOn: session.today });
 
 /** Of two steps of one kind, the second waits for the first. */
 function isOpen(i: number): boolean {

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { FATE_FACTS, FATES, type Fate } from '@esprel/core';
+import { FATE_FACTS, FATES } from '@esprel/core';
+import type { FateOfCell } from '@esprel/core/api';
 import { onMounted, ref } from 'vue';
 
 /** What happened in one cell of a tray: a cause, nothing, or never mind. */
 const props = defineProps<{ where: string; sown: boolean }>();
-const emit = defineEmits<{ answer: [fate: Fate | null]; leave: [] }>();
+const emit = defineEmits<{ answer: [fate: FateOfCell | null]; leave: [] }>();
 const box = ref<HTMLElement | null>(null);
 const causes = FATES.filter((f) => f !== 'came-up');
 onMounted(() => {

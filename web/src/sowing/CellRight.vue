@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
-import { plural, trayCellForm } from '@esprel/core';
+import { plural } from '@esprel/core';
+import { type TrayCellShown, traysApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { numberOf, useForm } from '../base/useForm.ts';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
-import type { TrayCellShown } from '../answers/trays.ts';
 
 /** What really lies in one cell of a sown tray: another letter, another number of seeds, or nothing. */
 const props = defineProps<{
@@ -26,14 +26,14 @@ const form = useForm({
     seeds: String(props.now?.seeds ?? props.letters[0]?.seedsPerCell ?? 1),
     up: String(props.now?.up ?? 0),
   }),
-  schema: trayCellForm,
+  of: traysApi.putRight,
   body: (v) => ({
     version: props.version,
     cell: props.cell,
     letter: v.letter === EMPTY ? null : v.letter,
     seeds: v.letter === EMPTY ? 0 : (numberOf('seeds', v.seeds) ?? undefined),
   }),
-  path: () => `/trays/${String(props.trayId)}/cells`,
+  asked: () => ({ id: props.trayId }),
 });
 async function save(): Promise<void> {
   if (await form.send()) emit('done');

@@ -3,27 +3,16 @@ import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
 import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
+import { sowingsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed } from 'vue';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import SowingNav from '../shared/SowingNav.vue';
 
 /** Plants that stand and are to spare, as a list for a sale, a swap or a gift. */
-interface StandingPlants {
-  readonly id: number;
-  readonly lotCode: string;
-  readonly variety: string;
-  readonly crop: string;
-  readonly sownOn: string;
-  readonly standing: number;
-  readonly kept: number;
-  readonly spare: number;
-  readonly given: number;
-  readonly sold: number;
-}
 const format = useFormat();
-const { data, problem } = useFetched<{ plants: StandingPlants[] }>(() => '/plants');
+const { data, problem } = useRead(sowingsApi.plants, () => ({}));
 const total = computed(() => (data.value?.plants ?? []).reduce((n, p) => n + p.spare, 0));
 const print = (): void => {
   window.print();

@@ -7,13 +7,13 @@ import {
   prepareForSowing,
   SOWING_METHOD_FACTS,
   SOWING_METHODS,
-  sowingForm,
   span,
   type SowingMethod,
 } from '@esprel/core';
+import { benchApi, lotsApi, seasonApi, sowingsApi } from '@esprel/core/api';
+import { readOnce, useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
@@ -28,25 +28,21 @@ import FormFrame from '../fields/FormFrame.vue';
 import CautionNote from '../shared/CautionNote.vue';
 import FollowPacket from '../shared/FollowPacket.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { LotSheetData } from '../answers/lots.ts';
 import SeedsPerCell from '../shared/SeedsPerCell.vue';
-import { get } from '../base/api.ts';
 import DayRisks from '../shared/DayRisks.vue';
-import type { BenchData, LotSeasonData, PlannedSheetData } from '../answers/season.ts';
 import { sowingCautions } from './sowingCautions.ts';
-import type { SowingAdvice } from '../answers/sowing.ts';
 
 const props = defineProps<{ code: string }>();
 const route = useRoute();
 const router = useRouter();
 const session = useSession();
 const format = useFormat();
-const { data, problem } = useFetched<LotSheetData>(() => `/lots/${encodeURIComponent(props.code)}`);
+const { data, problem } = useRead(lotsApi.sheet, () => ({ code: props.code }));
 const loanId = computed(() => (typeof route.query.loan === 'string' && /^\d+$/.test(route.query.loan) ? Number(route.query.loan) : null));
 const loan = computed(() => data.value?.loans.find((l) => l.id === loanId.value) ?? null);
 
 const planId = computed(() => (typeof route.query.plan === 'string' && /^\d+$/.test(route.query.plan) ? Number(route.query.plan) : null));
-const { data: bench } = useFetched<BenchData>(() => '/bench');
+const { data: bench } = useRead(benchApi.sheet, () => ({}));
 
 const { inch, depthText, mmTyped } = useTypedLengths();
 const form = useForm({
@@ -67,7 +63,7 @@ const form = useForm({
     toIdentify: route.query.identify === '1',
     note: '',
   }),
-  schema: sowingForm,
+  of: sowingsApi.sow,
   body: (v) => {
     const n = gather({
       cells: () => numberOf('cells', v.cells),
@@ -94,13 +90,12 @@ const form = useForm({
       note: v.note.trim() || null,
     };
   },
-  path: () => '/sowings',
 });
 const { values } = form;
 useTodayWhenEmpty(values, 'sownOn');
 /** A plan fills what it says; what is really done is what is stored. */
 async function fromPlan(id: number): Promise<void> {
-  const { planned: p } = await get<PlannedSheetData>(`/planned/${String(id)}`);
+  const { planned: p } = await readOnce(seasonApi.sheet, { id });
   if (values.perCell !== '') return;
   Object.assign(values, {
     method: p.method,
@@ -123,15 +118,15 @@ const cautions = computed(() => {
   return sowingCautions([{ letter: '', cautions: d.cautions, prepare: prepareForSowing(d.crop) }], kind);
 });
 
-const { data: season } = useFetched<LotSeasonData>(() => `/lots/${encodeURIComponent(props.code)}/season`);
+const { data: season } = useRead(seasonApi.ofLot, () => ({ code: props.code }));
 
 const plants = computed(() =>
   /^\d{1,5}$/.test(values.plants.trim()) && Number(values.plants) >= 1 && Number(values.plants) <= 10_000 ? Number(values.plants) : null,
 );
-const { data: advice, problem: adviceProblem } = useFetched<SowingAdvice>(() =>
+const { data: advice, problem: adviceProblem } = useRead(sowingsApi.advice, () =>
   plants.value === null
     ? null
-    : `/lots/${encodeURIComponent(props.code)}/sowing-advice?plants=${String(plants.value)}&method=${values.method}${loanId.value === null ? '' : `&loan=${String(loanId.value)}`}${planId.value === null ? '' : `&plan=${String(planId.value)}`}${values.benchId === null ? '' : `&bench=${String(values.benchId)}`}`,
+    : { code: props.code, plants: plants.value, method: values.method, loan: loanId.value, plan: planId.value, bench: values.benchId },
 );
 
 function take(perCell: number): void {
@@ -179,7 +174,7 @@ const how = computed(() => {
 
 const back = (): void => void router.push(loan.value ? `/members/${String(loan.value.memberId)}` : `/lots/${props.code}`);
 async function save(): Promise<void> {
-  const answer = await form.send<{ id: number }>();
+  const answer = await form.send();
   if (answer) await router.push(`/sowing/${String(answer.id)}`);
 }
 </script>

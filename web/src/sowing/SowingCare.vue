@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { capital, CARE_WORDS, plural, type Timing, TIMING_WORDS, TIMINGS } from '@esprel/core';
+import { type SowingSheetData, sowingsApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -8,7 +9,6 @@ import { useChanges } from '../base/changes.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import CareSteps from './CareSteps.vue';
-import type { SowingSheetData } from '../answers/sowing.ts';
 
 /** The next step of care of a sowing, all of them with their days, and whether the day of the sowing was right. */
 const props = defineProps<{ sheet: SowingSheetData; up: number; part: 'next' | 'all' }>();
@@ -21,19 +21,23 @@ const next = computed(() => props.sheet.nextCare);
 async function done(): Promise<void> {
   const kind = next.value?.kind;
   if (!kind) return;
-  const answer = await changes.attempt('POST', `/sowings/${String(s.value.id)}/care`, {
-    version: s.value.version,
-    kind,
-    doneOn: session.today,
-  });
+  const answer = await changes.make(
+    sowingsApi.care,
+    { id: s.value.id },
+    {
+      version: s.value.version,
+      kind,
+      doneOn: session.today,
+    },
+  );
   if (answer && kind === 'pot-on') {
     await router.push(`/labels?kind=pot&codes=${s.value.lotCode}&copies=${String(Math.min(props.up, 300))}&sowing=${String(s.value.id)}`);
   }
 }
 async function say(timing: Timing): Promise<void> {
   const said = props.sheet.timing;
-  if (said?.timing === timing) await changes.attempt('DELETE', `/timings/${String(said.id)}`, { version: said.version });
-  else await changes.attempt('POST', `/sowings/${String(s.value.id)}/timing`, { version: said?.version ?? 0, timing });
+  if (said?.timing === timing) await changes.make(sowingsApi.removeTiming, { id: said.id }, { version: said.version });
+  else await changes.make(sowingsApi.timing, { id: s.value.id }, { version: said?.version ?? 0, timing });
 }
 </script>
 

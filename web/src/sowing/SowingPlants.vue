@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
-import { capital, PLANT_KINDS, PLANT_WORDS, type PlantKind, plantsForm, plural } from '@esprel/core';
+import { capital, PLANT_KINDS, PLANT_WORDS, type PlantKind, plural } from '@esprel/core';
+import { type SowingSheetData, sowingsApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed, watch } from 'vue';
 import { useChanges } from '../base/changes.ts';
@@ -13,7 +14,6 @@ import { findMembers, type FoundMember } from '../fields/finders.ts';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
-import type { SowingSheetData } from '../answers/sowing.ts';
 
 /** The plants of a sowing after they came up: how many stand, what is kept, given and sold, and what is to spare. */
 const props = defineProps<{ sheet: SowingSheetData; up: number }>();
@@ -26,7 +26,7 @@ const usual = computed<PlantKind>(() => (plants.value.counts.length === 0 ? 'pri
 const form = useForm({
   name: null,
   initial: () => ({ kind: usual.value, plants: '', onDay: session.today, member: null as FoundMember | string | null, note: '' }),
-  schema: plantsForm,
+  of: sowingsApi.countPlants,
   body: (v) => ({
     version: props.sheet.sowing.version,
     kind: v.kind,
@@ -35,7 +35,7 @@ const form = useForm({
     memberId: v.kind === 'given' && v.member !== null && typeof v.member === 'object' ? v.member.id : null,
     note: v.note.trim() || null,
   }),
-  path: () => `/sowings/${String(props.sheet.sowing.id)}/plants`,
+  asked: () => ({ id: props.sheet.sowing.id }),
 });
 useTodayWhenEmpty(form.values, 'onDay');
 watch(
@@ -53,7 +53,7 @@ async function save(): Promise<void> {
   if (await form.send()) form.reset();
 }
 const forget = ({ id, version }: SowingSheetData['plants']['counts'][number]): void =>
-  void changes.attempt('DELETE', `/plant-counts/${String(id)}`, { version });
+  void changes.make(sowingsApi.removePlants, { id }, { version });
 </script>
 
 <template>

@@ -6,20 +6,19 @@ import {
   betweenWords,
   capital,
   daysBetween,
-  emergenceForm,
   FATE_FACTS,
-  fateForm,
   FATES,
   type Fate,
   plural,
   SOWING_METHOD_FACTS,
   sproutedBetween,
 } from '@esprel/core';
+import { sowingsApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { aliveWords } from '../base/format.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { numberOf, useForm } from '../base/useForm.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
@@ -30,13 +29,12 @@ import LotHistory from '../shared/StepHistory.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
 import SowingCare from './SowingCare.vue';
 import SowingPlants from './SowingPlants.vue';
-import type { SowingSheetData } from '../answers/sowing.ts';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const session = useSession();
 const format = useFormat();
-const { data, problem } = useFetched<SowingSheetData>(() => `/sowings/${props.id}`);
+const { data, problem } = useRead(sowingsApi.sheet, () => ({ id: props.id }));
 const s = computed(() => data.value?.sowing ?? null);
 const up = computed(() => Math.max(0, ...(data.value?.counts.map((c) => c.emerged) ?? [0])));
 const expected = computed(() =>
@@ -54,16 +52,16 @@ const firstUp = computed(() => {
 const count = useForm({
   name: null,
   initial: () => ({ emerged: '', countedOn: session.today }),
-  schema: emergenceForm,
+  of: sowingsApi.count,
   body: (v) => ({ version: s.value?.version ?? 0, countedOn: v.countedOn, emerged: numberOf('emerged', v.emerged) ?? undefined }),
-  path: () => `/sowings/${props.id}/counts`,
+  asked: () => ({ id: props.id }),
 });
 const fate = useForm({
   name: null,
   initial: () => ({ fate: null as Fate | null, fateOn: session.today }),
-  schema: fateForm,
+  of: sowingsApi.fate,
   body: (v) => ({ version: s.value?.version ?? 0, fate: v.fate ?? undefined, fateOn: v.fateOn }),
-  path: () => `/sowings/${props.id}/fate`,
+  asked: () => ({ id: props.id }),
 });
 watch(
   () => props.id,

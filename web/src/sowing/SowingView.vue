@@ -1,25 +1,24 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { FATE_FACTS } from '@esprel/core';
+import { sowingsApi, traysApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import ListAndSheet from '../base/ListAndSheet.vue';
 import MoreRows from '../base/MoreRows.vue';
 import { useParts } from '../base/useParts.ts';
 import SowingNav from '../shared/SowingNav.vue';
-import type { ListedTray } from '../answers/trays.ts';
-import type { ListedSowing } from '../answers/sowing.ts';
 
 const route = useRoute();
 const session = useSession();
 const format = useFormat();
-const { data: open, problem } = useFetched<{ sowings: ListedSowing[] }>(() => '/sowings?state=open');
-const { data: finished } = useFetched<{ sowings: ListedSowing[] }>(() => '/sowings?state=finished');
+const { data: open, problem } = useRead(sowingsApi.list, () => ({ state: 'open' }));
+const { data: finished } = useRead(sowingsApi.list, () => ({ state: 'finished' }));
 
-const { data: trays } = useFetched<{ trays: ListedTray[] }>(() => '/trays?state=growing');
+const { data: trays } = useRead(traysApi.list, () => ({ state: 'growing' }));
 /** What stands on a tray is looked at with its tray. */
 const alone = computed(() => (open.value?.sowings ?? []).filter((s) => s.trayId === null));
 const dueOnTrays = computed(() => {

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { daysBetween } from '@esprel/core';
+import type { TraySheetData, TraySowing } from '@esprel/core/api';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { letterLook } from './letterLook.ts';
 import { trayCountsLayout } from './trayCountsLayout.ts';
-import type { TraySheetData, TraySowing } from '../answers/trays.ts';
 
 /** What came up day by day, a line a letter, as a share of its seeds. */
 const props = defineProps<{ counts: TraySheetData['counts']; sownOn: string; sowings: readonly TraySowing[] }>();

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { BENCH_KIND_WORDS, trayEditForm } from '@esprel/core';
+import { BENCH_KIND_WORDS } from '@esprel/core';
+import { benchApi, traysApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { watch } from 'vue';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import { useLeave } from '../base/useLeave.ts';
 import FieldDay from '../fields/FieldDay.vue';
@@ -10,17 +11,15 @@ import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { BenchData } from '../answers/season.ts';
-import type { TraySheetData } from '../answers/trays.ts';
 
 /** Name, day, place and size of a tray that is laid out already; what is painted stays where it is. */
 const props = defineProps<{ id: string }>();
-const { data, problem } = useFetched<TraySheetData>(() => `/trays/${props.id}`);
-const { data: bench } = useFetched<BenchData>(() => '/bench');
+const { data, problem } = useRead(traysApi.sheet, () => ({ id: props.id }));
+const { data: bench } = useRead(benchApi.sheet, () => ({}));
 const form = useForm({
   name: null,
   initial: () => ({ version: 0, name: '', rows: '', columns: '', benchId: null as number | null, covered: true, sowOn: '', note: '' }),
-  schema: trayEditForm,
+  of: traysApi.change,
   body: (v) => {
     const n = gather({ rows: () => numberOf('rows', v.rows) ?? undefined, columns: () => numberOf('columns', v.columns) ?? undefined });
     const t = data.value?.tray;
@@ -37,8 +36,7 @@ const form = useForm({
       note: v.note.trim() || null,
     };
   },
-  method: 'PUT',
-  path: () => `/trays/${props.id}`,
+  asked: () => ({ id: props.id }),
 });
 watch(data, (d) => {
   // Filled once: a change by somebody else meanwhile is a conflict that the server tells of.

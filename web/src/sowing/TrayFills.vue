@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { X } from '@lucide/vue';
 import type { FillCount } from '@esprel/core';
+import type { TrayFillShown } from '@esprel/core/api';
 import { letterLook } from './letterLook.ts';
 import LetterChip from './LetterChip.vue';
-import type { TrayFillShown } from '../answers/trays.ts';
 
 /** What lies on a tray, letter by letter: the one that is painted now is marked, and what takes more seed than there is stands out. */
 defineProps<{ fills: readonly TrayFillShown[]; counts: ReadonlyMap<string, FillCount>; letter: string }>();

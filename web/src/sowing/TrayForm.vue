@@ -2,29 +2,27 @@
 import InputText from 'primevue/inputtext';
 import { X } from '@lucide/vue';
 import Checkbox from 'primevue/checkbox';
-import { BENCH_KIND_WORDS, cellsOf, LETTERS, trayForm, plural } from '@esprel/core';
+import { BENCH_KIND_WORDS, cellsOf, LETTERS, plural } from '@esprel/core';
+import { benchApi, seasonApi, traysApi } from '@esprel/core/api';
+import { readOnce, useRead } from '../base/useRead.ts';
 import { computed, reactive, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { get } from '../base/api.ts';
 import { useTable } from '../base/table.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
-import type { BenchData, PlannedSheetData } from '../answers/season.ts';
 import { gapsOf } from './gaps.ts';
-import type { ListedTray } from '../answers/trays.ts';
 
 /** A new tray: its kind or its own size, where it stands, and what is laid out on it. */
 const route = useRoute();
 const router = useRouter();
 const table = useTable();
-const { data: bench } = useFetched<BenchData>(() => '/bench');
-const { data: growing } = useFetched<{ trays: ListedTray[] }>(() => '/trays?state=growing');
-const { data: planned } = useFetched<{ trays: ListedTray[] }>(() => '/trays?state=planned');
+const { data: bench } = useRead(benchApi.sheet, () => ({}));
+const { data: growing } = useRead(traysApi.list, () => ({ state: 'growing' }));
+const { data: planned } = useRead(traysApi.list, () => ({ state: 'planned' }));
 
 interface Wish {
   readonly lotCode: string;
@@ -47,7 +45,7 @@ const form = useForm({
     covered: true,
     sowOn: '',
   }),
-  schema: trayForm,
+  of: traysApi.layOut,
   body: (v) => {
     const kind = bench.value?.trayKinds.find((k) => k.id === v.kindId);
     const own = gather({ rows: () => numberOf('rows', v.rows) ?? undefined, columns: () => numberOf('columns', v.columns) ?? undefined });
@@ -69,7 +67,6 @@ const form = useForm({
       wish: wishes.map((_w, i) => ({ letter: LETTERS.charAt(i), cells: cells[String(i)] as number })),
     };
   },
-  path: () => '/trays',
 });
 const { values } = form;
 useTodayWhenEmpty(values, 'sowOn');
@@ -86,7 +83,7 @@ watch(bench, (b) => {
 async function load(): Promise<void> {
   const ids = typeof route.query.plans === 'string' ? route.query.plans.split(',').filter((x) => /^\d+$/.test(x)) : [];
   for (const id of ids.slice(0, 26)) {
-    const { planned: p } = await get<PlannedSheetData>(`/planned/${id}`);
+    const { planned: p } = await readOnce(seasonApi.sheet, { id });
     wishes.push({
       lotCode: p.lotCode,
       variety: p.variety,
@@ -100,7 +97,7 @@ async function load(): Promise<void> {
   }
   if (route.query.table === '1') {
     for (const lot of table.lots.slice(0, 26)) {
-      const { plan } = await get<{ plan: { seedsPerCell: number; cells: number } }>(`/lots/${lot.code}/usual-plan?plants=8`);
+      const { plan } = await readOnce(seasonApi.usual, { code: lot.code, plants: 8 });
       wishes.push({
         lotCode: lot.code,
         variety: lot.variety,
@@ -117,7 +114,7 @@ const kind = computed(() => bench.value?.trayKinds.find((k) => k.id === values.k
 const wanted = computed(() => wishes.reduce((n, w) => n + (Number(w.cells) || 0), 0) + wishes.length);
 const room = computed(() => (kind.value ? cellsOf(kind.value) : (Number(values.rows) || 0) * (Number(values.columns) || 0)));
 async function save(): Promise<void> {
-  const answer = await form.send<{ id: number }>();
+  const answer = await form.send();
   if (answer) await router.push(`/sowing/trays/${String(answer.id)}`);
 }
 const dropWish = (i: number): void => void wishes.splice(i, 1);

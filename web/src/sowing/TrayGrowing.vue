@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
-import { CARE_WORDS, cellsOf, FATE_FACTS, type Fate, plural, span } from '@esprel/core';
+import { CARE_WORDS, cellsOf, FATE_FACTS, plural, span } from '@esprel/core';
+import { type FateOfCell, type TraySheetData, traysApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed, nextTick, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -18,7 +19,6 @@ import LetterChip from './LetterChip.vue';
 import TrayCounts from './TrayCounts.vue';
 import TrayHead from './TrayHead.vue';
 import TrayMap from './TrayMap.vue';
-import type { TraySheetData } from '../answers/trays.ts';
 import { useTrayLook } from './useTrayLook.ts';
 
 /** A tray that grows: tap what came up, say what was lost, do the work that is due. */
@@ -42,7 +42,7 @@ function countIn(up: number): void {
   if (asked.value !== null) look.count(asked.value, up);
   leaveChoices();
 }
-function answer(fate: Fate | null): void {
+function answer(fate: FateOfCell | null): void {
   if (asked.value !== null) look.lose(asked.value, fate);
   leaveChoices();
 }
@@ -84,16 +84,16 @@ const care = computed(() => {
   return [...by.values()].sort((a, b) => a.due.localeCompare(b.due));
 });
 async function done(kind: keyof typeof CARE_WORDS): Promise<void> {
-  const did = await look.send('care', { kind, doneOn: session.today });
+  const did = await look.send(traysApi.care, { kind, doneOn: session.today });
   if (did && kind === 'pot-on') await router.push(`/labels?tray=${String(tray.value.id)}&each=plant`);
 }
 const openFates = computed(() => props.sheet.sowings.filter((s) => s.fate === null).length);
-const clear = (): void => void look.send('clear', { clearedOn: session.today });
+const clear = (): void => void look.send(traysApi.clear, { clearedOn: session.today });
 const shrinking = ref(false);
 async function photo(file: File): Promise<void> {
   shrinking.value = true;
   try {
-    await changes.send('PUT', `/trays/${String(tray.value.id)}/photo`, { version: tray.value.version, jpeg: await shrinkPhoto(file) });
+    await changes.send(traysApi.photo, { id: tray.value.id }, { version: tray.value.version, jpeg: await shrinkPhoto(file) });
   } catch (error) {
     problem.value = (error as Error).message;
   }

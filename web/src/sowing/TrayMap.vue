@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { FATE_FACTS, plural } from '@esprel/core';
+import type { TrayCellShown } from '@esprel/core/api';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { letterLook, seedSpots } from './letterLook.ts';
-import type { TrayCellShown } from '../answers/trays.ts';
 
 /**
  * The cells of a tray. A stroke of mouse or finger, or the keys, paints or taps them: arrows walk, Space and letters act. What an act does

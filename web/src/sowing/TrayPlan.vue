@@ -3,6 +3,8 @@ import { TriangleAlert } from '@lucide/vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import RadioButton from 'primevue/radiobutton';
 import { cellsOf, countFills, layOut, LETTERS, mapFromText, mapToText, plural, trayWarnings } from '@esprel/core';
+import { type TrayFillShown, type TraySheetData, sowingsApi, traysApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -10,7 +12,6 @@ import { useChanges } from '../base/changes.ts';
 import { useSession } from '../base/session.ts';
 import { percent } from '../base/format.ts';
 import TwoPanes from '../base/TwoPanes.vue';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import FieldFind from '../fields/FieldFind.vue';
 import { findLots, type FoundLot } from '../fields/finders.ts';
@@ -18,8 +19,6 @@ import SeedsPerCell from '../shared/SeedsPerCell.vue';
 import TrayFills from './TrayFills.vue';
 import TrayHead from './TrayHead.vue';
 import TrayMap from './TrayMap.vue';
-import type { TrayFillShown, TraySheetData } from '../answers/trays.ts';
-import type { SowingAdvice } from '../answers/sowing.ts';
 import { type Brush, paintOf, sentFill, useTrayPaint } from './useTrayPaint.ts';
 
 /** A tray before it is sown: paint varieties over its cells, and see what does not go together. */
@@ -82,12 +81,16 @@ function key(cell: number, pressed: string): void {
   end();
 }
 
-const { data: advice } = useFetched<SowingAdvice>(() =>
+const { data: advice } = useRead(sowingsApi.advice, () =>
   chosen.value === null
     ? null
-    : `/lots/${chosen.value.lotCode}/sowing-advice?plants=${String(chosen.value.wanted?.plants ?? 10)}&method=${tray.value.bench?.kind === 'mat' ? 'heated-cells' : 'cells'}${
-        tray.value.benchId === null ? '' : `&bench=${String(tray.value.benchId)}`
-      }${chosen.value.plannedId === null ? '' : `&plan=${String(chosen.value.plannedId)}`}`,
+    : {
+        code: chosen.value.lotCode,
+        plants: chosen.value.wanted?.plants ?? 10,
+        method: tray.value.bench?.kind === 'mat' ? 'heated-cells' : 'cells',
+        bench: tray.value.benchId,
+        plan: chosen.value.plannedId,
+      },
 );
 function setFill(letter: string, patch: Partial<TrayFillShown>): void {
   void save(props.sheet.fills.map((f) => sentFill(f.letter === letter ? { ...f, ...patch } : f)));
@@ -119,8 +122,7 @@ const print = (): void => {
   window.print();
 };
 async function drop(): Promise<void> {
-  if (await changes.attempt('DELETE', `/trays/${String(tray.value.id)}`, { version: tray.value.version }))
-    await router.push('/sowing/trays');
+  if (await changes.make(traysApi.drop, { id: tray.value.id }, { version: tray.value.version })) await router.push('/sowing/trays');
 }
 const BRUSHES = [
   { what: 'seed', label: 'Seed' },

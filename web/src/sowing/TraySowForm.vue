@@ -2,12 +2,13 @@
 import OpeningNote from '../base/OpeningNote.vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import Checkbox from 'primevue/checkbox';
-import { fillCells, plural, span, sowTrayForm } from '@esprel/core';
+import { fillCells, plural, span } from '@esprel/core';
+import { type TrayFillShown, traysApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { useSession } from '../base/session.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import { useFormat } from '../base/useFormat.ts';
 import FieldDay from '../fields/FieldDay.vue';
@@ -21,14 +22,13 @@ import CautionNote from '../shared/CautionNote.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
 import LetterChip from './LetterChip.vue';
 import { sowingCautions } from './sowingCautions.ts';
-import type { TrayFillShown, TraySheetData } from '../answers/trays.ts';
 
 /** Sowing a tray on one page: what to wet, how deep, covered with what; and what was really done. */
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const session = useSession();
 const format = useFormat();
-const { data, problem } = useFetched<TraySheetData>(() => `/trays/${props.id}`);
+const { data, problem } = useRead(traysApi.sheet, () => ({ id: props.id }));
 const tray = computed(() => data.value?.tray ?? null);
 
 interface Row {
@@ -52,7 +52,7 @@ const { unit, warmthText, celsiusTyped } = useTypedWarmth();
 const form = useForm({
   name: null,
   initial: () => ({ sownOn: session.today, warmth: '', covered: true, note: '' }),
-  schema: sowTrayForm,
+  of: traysApi.sow,
   body: (v) => {
     const fills = data.value?.fills ?? [];
     const n = gather({
@@ -79,7 +79,7 @@ const form = useForm({
       }),
     };
   },
-  path: () => `/trays/${props.id}/sow`,
+  asked: () => ({ id: props.id }),
 });
 useTodayWhenEmpty(form.values, 'sownOn');
 watch(tray, (t) => {

@@ -1,14 +1,14 @@
 <script setup lang="ts">
+import { traysApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import OpeningNote from '../base/OpeningNote.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import { useFetched } from '../base/useFetched.ts';
 import TrayGrowing from './TrayGrowing.vue';
 import TrayPlan from './TrayPlan.vue';
-import type { TraySheetData } from '../answers/trays.ts';
 
 /** A tray: a map to paint until it is sown, then cells to look at. */
 const props = defineProps<{ id: string }>();
-const { data, problem, reload } = useFetched<TraySheetData>(() => `/trays/${props.id}`);
+const { data, problem, reload } = useRead(traysApi.sheet, () => ({ id: props.id }));
 </script>
 
 <template>

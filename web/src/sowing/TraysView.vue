@@ -1,23 +1,23 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { cellsOf, plural } from '@esprel/core';
+import { type ListedTray, traysApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { useTable } from '../base/table.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { letterLook } from './letterLook.ts';
 import SowingNav from '../shared/SowingNav.vue';
-import type { ListedTray } from '../answers/trays.ts';
 
 /** Trays that are laid out, that grow, and that were cleared, each as a small picture of itself. */
 const router = useRouter();
 const table = useTable();
 const format = useFormat();
-const { data: planned, problem } = useFetched<{ trays: ListedTray[] }>(() => '/trays?state=planned');
-const { data: growing } = useFetched<{ trays: ListedTray[] }>(() => '/trays?state=growing');
-const { data: cleared } = useFetched<{ trays: ListedTray[] }>(() => '/trays?state=cleared');
+const { data: planned, problem } = useRead(traysApi.list, () => ({ state: 'planned' }));
+const { data: growing } = useRead(traysApi.list, () => ({ state: 'growing' }));
+const { data: cleared } = useRead(traysApi.list, () => ({ state: 'cleared' }));
 const groups = computed(() => [
   { name: 'Laid out, to be sown', trays: planned.value?.trays ?? [], none: 'No tray waits to be sown.' },
   { name: 'Growing', trays: growing.value?.trays ?? [], none: 'Nothing grows on a tray just now.' },

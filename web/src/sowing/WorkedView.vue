@@ -3,7 +3,6 @@ import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
 import DeskMessage from '../base/DeskMessage.vue';
 import {
-  type Between,
   betweenWords,
   capital,
   plural,
@@ -14,47 +13,24 @@ import {
   type Way,
   WAY_WORDS,
 } from '@esprel/core';
+import { sowingsApi, type WorkedSeason } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';
 import { percent } from '../base/format.ts';
 import TwoPanes from '../base/TwoPanes.vue';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
-import type { TimingSaid } from '../answers/season.ts';
 import SowingNav from '../shared/SowingNav.vue';
 
 /** What worked: by crop and method, season against season, and what it moved. */
-interface WorkedSeason {
-  readonly year: number;
-  readonly sowings: number;
-  readonly seeds: number;
-  readonly emerged: number;
-  readonly lost: number;
-  readonly daysUp: Between | null;
-  readonly from: string;
-  readonly to: string;
-  readonly timings: Readonly<Partial<Record<Timing, number>>>;
-  readonly notes: readonly { readonly id: number; readonly sownOn: string; readonly variety: string; readonly note: string }[];
-}
-interface WorkedData {
-  readonly rows: readonly {
-    readonly cropKey: string;
-    readonly crop: string;
-    readonly method: SowingMethod;
-    readonly seasons: readonly WorkedSeason[];
-  }[];
-  readonly rule: string;
-  readonly shifts: Readonly<Record<Way, { readonly days: number; readonly verdicts: number }>> | null;
-  readonly verdicts: readonly TimingSaid[];
-}
 const route = useRoute();
 const router = useRouter();
 const changes = useChanges();
 const format = useFormat();
 const crop = computed(() => (typeof route.query.crop === 'string' ? route.query.crop : ''));
-const { data, problem } = useFetched<WorkedData>(() => '/sowing/worked');
-const { data: one } = useFetched<WorkedData>(() => (crop.value === '' ? null : `/sowing/worked?crop=${encodeURIComponent(crop.value)}`));
+const { data, problem } = useRead(sowingsApi.worked, () => ({}));
+const { data: one } = useRead(sowingsApi.worked, () => (crop.value === '' ? null : { crop: crop.value }));
 const MOST_YEARS = 3;
 /** The latest seasons, a column each; all before them are one more. */
 const columns = computed(() => {
@@ -106,7 +82,7 @@ const between = (s: WorkedSeason): string => format.days(s.from, s.to);
 const said = (s: WorkedSeason): string =>
   (Object.keys(s.timings) as Timing[]).map((t) => `${String(s.timings[t] ?? 0)} ${TIMING_WORDS[t]}`).join(', ');
 const takeBack = ({ id, version }: { readonly id: number; readonly version: number }): void =>
-  void changes.attempt('DELETE', `/timings/${String(id)}`, { version });
+  void changes.make(sowingsApi.removeTiming, { id }, { version });
 const choose = (key: string): void => void router.replace({ path: '/sowing/worked', query: { crop: key } });
 </script>
 

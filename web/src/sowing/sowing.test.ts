@@ -3,7 +3,7 @@ import { cellPicture } from '../shared/cellPicture.ts';
 import { letterLook, seedSpots } from './letterLook.ts';
 import { sowingCautions } from './sowingCautions.ts';
 import { trayCountsLayout } from './trayCountsLayout.ts';
-import type { TraySowing } from '../answers/trays.ts';
+import type { TraySowing } from '@esprel/core/api';
 import { paintOf } from './useTrayPaint.ts';
 
 describe('the picture of cells', () => {

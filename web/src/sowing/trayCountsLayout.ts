@@ -1,6 +1,6 @@
 import { daysBetween } from '@esprel/core';
+import type { TraySheetData, TraySowing } from '@esprel/core/api';
 import { scaleLinear } from 'd3-scale';
-import type { TraySheetData, TraySowing } from '../answers/trays.ts';
 
 interface Point {
   readonly x: number;

@@ -1,24 +1,27 @@
-import type { Fate } from '@esprel/core';
+import { type FateOfCell, traysApi, type TrayCellShown, type TraySheetData } from '@esprel/core/api';
 import { type ComputedRef, computed, reactive, type Ref, ref, watch } from 'vue';
 import { ApiProblem } from '../base/api.ts';
+import type { Body } from '../base/asked.ts';
 import { useChanges } from '../base/changes.ts';
-import type { TrayCellShown, TraySheetData } from '../answers/trays.ts';
+
+/** A change of a tray that answers how the tray is then. */
+type TrayChange = (typeof traysApi)['look' | 'clear' | 'care'];
 
 export interface TrayLook {
   /** Cells as they will be, with what this look changes. */
   readonly cells: ComputedRef<readonly TrayCellShown[]>;
   /** What this look changes, by cell; nothing is written before it is saved. */
-  readonly changed: ReadonlyMap<number, { readonly up: number; readonly fate: Fate | null }>;
+  readonly changed: ReadonlyMap<number, { readonly up: number; readonly fate: FateOfCell | null }>;
   readonly problem: Ref<string | null>;
   readonly sending: Ref<boolean>;
   /** One more is up in a cell; after the last, back to what was seen before. */
   readonly tap: (cell: number) => void;
   readonly count: (cell: number, up: number) => void;
-  readonly lose: (cell: number, fate: Fate | null) => void;
+  readonly lose: (cell: number, fate: FateOfCell | null) => void;
   readonly isSown: (cell: number) => boolean;
   readonly forget: () => void;
   /** Sends something about the tray with the version that is known last; null, with `problem` said, when it was refused. */
-  readonly send: (path: string, body: object) => Promise<TraySheetData | null>;
+  readonly send: <R extends TrayChange>(change: R, body: Omit<Body<R>, 'version'>) => Promise<TraySheetData | null>;
   /** Writes the look down. */
   readonly save: (lookedOn: string) => Promise<void>;
 }
@@ -26,7 +29,7 @@ export interface TrayLook {
 /** What one look at a tray sees, cell by cell, until it is written down. */
 export function useTrayLook(sheet: () => TraySheetData): TrayLook {
   const changes = useChanges();
-  const changed = reactive(new Map<number, { up: number; fate: Fate | null }>());
+  const changed = reactive(new Map<number, { up: number; fate: FateOfCell | null }>());
   const problem = ref<string | null>(null);
   const sending = ref(false);
   const stored = (cell: number): TrayCellShown | undefined => sheet().cells.find((c) => c.cell === cell);
@@ -42,7 +45,7 @@ export function useTrayLook(sheet: () => TraySheetData): TrayLook {
 
   function set(
     cell: number,
-    see: (now: { readonly up: number; readonly fate: Fate | null }, was: TrayCellShown) => [number, Fate | null],
+    see: (now: { readonly up: number; readonly fate: FateOfCell | null }, was: TrayCellShown) => [number, FateOfCell | null],
   ): void {
     const was = stored(cell);
     if (!was) return;
@@ -50,11 +53,11 @@ export function useTrayLook(sheet: () => TraySheetData): TrayLook {
     if (up === was.up && fate === was.fate) changed.delete(cell);
     else changed.set(cell, { up, fate });
   }
-  async function send(path: string, body: object): Promise<TraySheetData | null> {
+  async function send<R extends TrayChange>(change: R, body: Omit<Body<R>, 'version'>): Promise<TraySheetData | null> {
     sending.value = true;
     problem.value = null;
     try {
-      const answer = await changes.send<TraySheetData>('POST', `/trays/${String(sheet().tray.id)}/${path}`, { version, ...body });
+      const answer = await changes.send<TrayChange>(change, { id: sheet().tray.id }, { version, ...body } as unknown as Body<TrayChange>);
       version = answer.tray.version;
       return answer;
     } catch (error) {
@@ -92,7 +95,7 @@ export function useTrayLook(sheet: () => TraySheetData): TrayLook {
     send,
     save: async (lookedOn) => {
       const cells = [...changed].map(([cell, now]) => ({ cell, ...now }));
-      if (await send('looks', { lookedOn, cells })) written = true;
+      if (await send(traysApi.look, { lookedOn, cells })) written = true;
     },
   };
 }

@@ -1,7 +1,7 @@
+import { type TrayFillShown, type TraySheetData, traysApi } from '@esprel/core/api';
 import { onScopeDispose, ref, watch } from 'vue';
 import { ApiProblem } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
-import type { TrayFillShown, TraySheetData } from '../answers/trays.ts';
 
 export interface Brush {
   readonly letter: string;
@@ -59,7 +59,7 @@ export function useTrayPaint(sheet: () => TraySheetData, reload: () => void) {
     pending += 1;
     busy = busy.then(async () => {
       try {
-        const answer = await changes.send<TraySheetData>('PUT', `/trays/${String(sheet().tray.id)}/map`, { version, fills, map: painted });
+        const answer = await changes.send(traysApi.paint, { id: sheet().tray.id }, { version, fills, map: painted });
         version = answer.tray.version;
         problem.value = null;
       } catch (error) {

@@ -1,14 +1,14 @@
 <script setup lang="ts">
+import { todayApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import DeskMessage from '../base/DeskMessage.vue';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { useFetched } from '../base/useFetched.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import { useTable } from '../base/table.ts';
 import VerdictShape from '../shared/VerdictShape.vue';
-import type { TodayData } from '../answers/today.ts';
 import { WORK_VERB, workGroups } from './workGroups.ts';
 import WorkShape from './WorkShape.vue';
 
@@ -19,10 +19,7 @@ const session = useSession();
 const table = useTable();
 const format = useFormat();
 const week = computed(() => (typeof route.query.week === 'string' ? route.query.week : null));
-const { data, problem } = useFetched<TodayData>(
-  () => (week.value === null ? '/today' : `/today?week=${encodeURIComponent(week.value)}`),
-  [() => session.today],
-);
+const { data, problem } = useRead(todayApi.page, () => ({ week: week.value }), [() => session.today]);
 const groups = computed(() => workGroups(data.value?.items ?? []));
 const whole = ref<ReadonlySet<string>>(new Set());
 watch(week, () => (whole.value = new Set()));

@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import type { WorkItem } from '@esprel/core/api';
 import { Droplets, Flag, HandHeart, MessageSquare, Package, Refrigerator, ShieldAlert, Snowflake, Tag } from '@lucide/vue';
 import { computed } from 'vue';
-import type { WorkItem } from '../answers/today.ts';
 
 /** The sign of a kind of work: our own drawings where it is about seeds, seedlings and trays. */
 const props = defineProps<{ kind: WorkItem['kind'] }>();

@@ -1,4 +1,4 @@
-import type { WorkItem } from '../answers/today.ts';
+import type { WorkItem } from '@esprel/core/api';
 
 /** What the button of a piece of work says. */
 export const WORK_VERB: Readonly<Record<WorkItem['kind'], string>> = {

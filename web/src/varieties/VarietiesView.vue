@@ -1,22 +1,21 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { BREEDING_WORDS, plural } from '@esprel/core';
+import { varietiesApi, type VarietyListed } from '@esprel/core/api';
+import { readOnce, useRead } from '../base/useRead.ts';
 import { useDebounce } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { get } from '../base/api.ts';
-import { useFetched } from '../base/useFetched.ts';
 import LibraryPane from '../shared/LibraryPane.vue';
-import type { VarietyListed } from '../answers/varieties.ts';
 
 const route = useRoute();
 const router = useRouter();
 const q = ref('');
 const soon = useDebounce(q, 120);
-const path = computed(() => `/varieties?limit=200${soon.value.trim() === '' ? '' : `&q=${encodeURIComponent(soon.value.slice(0, 100))}`}`);
-const { data, problem } = useFetched<{ varieties: VarietyListed[]; next: string | null }>(() => path.value);
+const asked = computed(() => ({ limit: 200, q: soon.value.trim().slice(0, 100) }));
+const { data, problem } = useRead(varietiesApi.list, () => asked.value);
 const more = ref<readonly VarietyListed[]>([]);
 const next = ref<string | null>(null);
 watch(data, (page) => {
@@ -25,9 +24,7 @@ watch(data, (page) => {
 });
 const varieties = computed(() => [...(data.value?.varieties ?? []), ...more.value]);
 async function showMore(): Promise<void> {
-  const page = await get<{ varieties: VarietyListed[]; next: string | null }>(
-    `${path.value}&after=${encodeURIComponent(next.value ?? '')}`,
-  );
+  const page = await readOnce(varietiesApi.list, { ...asked.value, after: next.value });
   more.value = [...more.value, ...page.varieties];
   next.value = page.next;
 }

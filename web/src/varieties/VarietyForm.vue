@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { type Breeding, BREEDING_WORDS, BREEDINGS, type Crop, HARDINESSES, varietyEditForm, varietyForm } from '@esprel/core';
-import type * as yup from 'yup';
+import { type Breeding, BREEDING_WORDS, BREEDINGS, type Crop, HARDINESSES } from '@esprel/core';
+import { varietiesApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { useFetched } from '../base/useFetched.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import FieldFind from '../fields/FieldFind.vue';
 import { findCrops } from '../fields/finders.ts';
@@ -14,12 +14,11 @@ import { useTypedLengths } from '../fields/useTypedLengths.ts';
 import FormFrame from '../fields/FormFrame.vue';
 import ReachNote from '../shared/ReachNote.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { VarietySheetData } from '../answers/varieties.ts';
 
 /** A new variety, or one changed; a new name shows what follows from it. */
 const props = defineProps<{ id?: string | undefined }>();
 const router = useRouter();
-const { data: old, problem } = useFetched<VarietySheetData>(() => (props.id === undefined ? null : `/varieties/${props.id}`));
+const { data: old, problem } = useRead(varietiesApi.sheet, () => (props.id === undefined ? null : { id: props.id }));
 const { inch, lengthText, cmTyped } = useTypedLengths();
 const unit = computed(() => (inch.value ? 'inch' : 'cm'));
 const version = ref<number | null>(null);
@@ -39,7 +38,6 @@ const form = useForm({
     synonyms: '',
     note: '',
   }),
-  schema: (props.id === undefined ? varietyForm : varietyEditForm) as yup.Schema<unknown>,
   body: (v) => {
     const n = gather({
       heightCm: () => cmTyped(numberOf('heightCm', v.height)),
@@ -61,8 +59,8 @@ const form = useForm({
       ...(version.value === null ? { cropKey: typeof v.crop === 'object' ? (v.crop?.key ?? '') : '' } : { version: version.value }),
     };
   },
-  method: props.id === undefined ? 'POST' : 'PATCH',
-  path: () => (props.id === undefined ? '/varieties' : `/varieties/${props.id}`),
+  of: props.id === undefined ? varietiesApi.add : varietiesApi.edit,
+  asked: () => ({ id: props.id ?? '' }),
 });
 const { values } = form;
 watch(
@@ -91,7 +89,7 @@ const synonymError = computed(() => Object.entries(form.errors).find(([path]) =>
 const theirs = computed(() => (form.problem?.code === 'stale' ? (form.problem.more.current as { name: string; version: number }) : null));
 
 async function save(): Promise<void> {
-  const answer = await form.send<{ id: number }>();
+  const answer = await form.send();
   if (!answer) return;
   form.reset();
   await router.push(`/library/varieties/${String(answer.id)}`);

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { fromTo, span } from '@esprel/core';
+import { type SupplierText, type VarietySheetData, varietiesApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';
 import { percent } from '../base/format.ts';
 import { useChanges } from '../base/changes.ts';
 import { useFormat } from '../base/useFormat.ts';
-import type { SupplierText, VarietySheetData } from '../answers/varieties.ts';
 
 /** The printed instructions of each supplier beside the figures of the crop; one of them is followed, with a reason. */
 const props = defineProps<{ sheet: VarietySheetData }>();
@@ -46,7 +46,7 @@ async function follow(envelopeId: number | null): Promise<void> {
   problem.value = null;
   const { id, version } = props.sheet.variety;
   await changes
-    .send('PUT', `/varieties/${String(id)}/instructions`, { version, envelopeId, reason: reason.value.trim() || null })
+    .send(varietiesApi.instructions, { id }, { version, envelopeId, reason: reason.value.trim() || null })
     .then(() => {
       choosing.value = null;
       reason.value = '';

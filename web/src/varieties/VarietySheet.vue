@@ -2,21 +2,21 @@
 import OpeningNote from '../base/OpeningNote.vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import { BREEDING_WORDS, length, plural, span } from '@esprel/core';
+import { varietiesApi } from '@esprel/core/api';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { percent } from '../base/format.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useSession } from '../base/session.ts';
 import LotHistory from '../shared/StepHistory.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { VarietySheetData } from '../answers/varieties.ts';
 import VarietyInstructions from './VarietyInstructions.vue';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const session = useSession();
-const { data, problem } = useFetched<VarietySheetData>(() => `/varieties/${props.id}`);
+const { data, problem } = useRead(varietiesApi.sheet, () => ({ id: props.id }));
 const v = computed(() => data.value?.variety ?? null);
 const unit = computed(() => session.settings?.lengthUnit ?? 'mm');
 

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox';
-import { type Crop, varietyJoinForm, varietyMoveForm, varietySplitForm } from '@esprel/core';
-import type * as yup from 'yup';
+import { type Crop } from '@esprel/core';
+import { type Reach, type VarietyListed, varietiesApi } from '@esprel/core/api';
+import { readOnce, useRead } from '../base/useRead.ts';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { get } from '../base/api.ts';
-import { useFetched } from '../base/useFetched.ts';
 import { useForm } from '../base/useForm.ts';
 import FieldFind from '../fields/FieldFind.vue';
 import { findCrops, findVarieties } from '../fields/finders.ts';
@@ -13,13 +12,12 @@ import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import ReachNote from '../shared/ReachNote.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import type { Reach, VarietyListed, VarietySheetData } from '../answers/varieties.ts';
 
 /** The corrections of the register that reach beyond one record: splitting, joining, another crop. */
 const props = defineProps<{ id: string; step: 'split' | 'join' | 'move' }>();
 const route = useRoute();
 const router = useRouter();
-const { data, problem } = useFetched<VarietySheetData>(() => `/varieties/${props.id}`);
+const { data, problem } = useRead(varietiesApi.sheet, () => ({ id: props.id }));
 const version = ref(0);
 
 const WORDS = {
@@ -49,7 +47,6 @@ const form = useForm({
     crop: null as Crop | string | null,
     reason: '',
   }),
-  schema: { split: varietySplitForm, join: varietyJoinForm, move: varietyMoveForm }[props.step] as yup.Schema<unknown>,
   body: (v) => ({
     version: version.value,
     reason: v.reason,
@@ -57,7 +54,8 @@ const form = useForm({
     ...(props.step === 'join' ? { intoId: typeof v.into === 'object' ? (v.into?.id ?? undefined) : undefined } : {}),
     ...(props.step === 'move' ? { cropKey: typeof v.crop === 'object' ? (v.crop?.key ?? '') : '' } : {}),
   }),
-  path: () => `/varieties/${props.id}/${props.step}`,
+  of: varietiesApi[props.step],
+  asked: () => ({ id: props.id }),
 });
 const { values } = form;
 watch(
@@ -69,7 +67,7 @@ watch(
 );
 // From "perhaps the same as" the other one is known already.
 if (typeof route.query.into === 'string') {
-  void get<VarietySheetData>(`/varieties/${route.query.into}`).then((s) => (values.into = s.variety));
+  void readOnce(varietiesApi.sheet, { id: route.query.into }).then((s) => (values.into = s.variety));
 }
 /** Only the lots that go over are reached. */
 const reach = computed((): Reach | null => {
@@ -83,7 +81,7 @@ const findOthers = async (q: string): Promise<readonly VarietyListed[]> =>
   (await findVarieties(q)).filter((v) => String(v.id) !== props.id);
 
 async function save(): Promise<void> {
-  const answer = await form.send<{ id: number }>();
+  const answer = await form.send();
   if (answer) await router.push(`/library/varieties/${String(answer.id)}`);
 }
 </script>

@@ -1,4 +1,7 @@
-import type { ColumnMapping } from '@esprel/core';
+import type { ColumnMapping } from '../index.ts';
+import { emptyForm } from '../schemas/forms.ts';
+import { importAcceptForm, importReadForm } from '../schemas/keepForms.ts';
+import { does, givesFile, oneOf, reads, takesFile, text, whole } from './contract.ts';
 
 export interface ImportOverview {
   readonly id: string;
@@ -50,3 +53,18 @@ export interface ImportRow {
     readonly note: string | null;
   } | null;
 }
+
+export const importsApi = {
+  take: takesFile<ImportOverview>()('/imports', 'desk', { name: text() }),
+  sheet: reads<ImportOverview>()('/imports/:file', 'desk'),
+  rows: reads<{ readonly total: number; readonly rows: readonly ImportRow[] }>()('/imports/:file/rows', 'desk', {
+    only: oneOf(['ready', 'known', 'problem']),
+    from: whole(0, 1_000_000),
+    limit: whole(1, 500),
+  }),
+  read: does<ImportOverview>()('/imports/:file/read', importReadForm, 'desk'),
+  accept: does<ImportOverview>()('/imports/:file/accept', importAcceptForm, 'desk'),
+  stop: does<ImportOverview>()('/imports/:file/stop', emptyForm, 'desk'),
+  leave: does<{ readonly left: string }>()('/imports/:file/leave', emptyForm, 'desk'),
+  report: givesFile('/imports/:file/report.csv', 'text/csv', 'desk'),
+};

@@ -1,5 +1,18 @@
-import type { CareKind, Crop, Fate, Preparation } from '@esprel/core';
-import type { HistoryStep } from '@esprel/core/api';
+import type { CareKind, Crop, Fate, Preparation } from '../index.ts';
+import { asSeenForm } from '../schemas/forms.ts';
+import { trayPhotoForm } from '../schemas/keepForms.ts';
+import {
+  careForm,
+  sowTrayForm,
+  trayCellForm,
+  trayClearForm,
+  trayEditForm,
+  trayForm,
+  trayLookForm,
+  trayMapForm,
+} from '../schemas/sowingForms.ts';
+import { changes, oneOf, reads } from './contract.ts';
+import type { HistoryStep } from './history.ts';
 
 export interface TrayFillShown {
   readonly letter: string;
@@ -43,13 +56,16 @@ export interface TraySowing {
   readonly care: { readonly kind: CareKind; readonly due: string; readonly movedDays: number } | null;
 }
 
+/** What may become of one cell. */
+export type FateOfCell = Exclude<Fate, 'came-up'>;
+
 export interface TrayCellShown {
   readonly cell: number;
   readonly letter: string;
   readonly seeds: number;
   readonly up: number;
   readonly upOn: string | null;
-  readonly fate: Fate | null;
+  readonly fate: FateOfCell | null;
   readonly fateOn: string | null;
 }
 
@@ -94,3 +110,19 @@ export interface ListedTray {
   readonly cellsUp: number | null;
   readonly cellsSown: number;
 }
+
+export const traysApi = {
+  list: reads<{ readonly trays: readonly ListedTray[] }>()('/trays', 'desk', { state: oneOf(['planned', 'growing', 'cleared']) }),
+  sheet: reads<TraySheetData>()('/trays/:id', 'desk'),
+  /** `left` is what did not find room: cells by letter. */
+  layOut: changes<{ readonly id: number; readonly left: Readonly<Record<string, number>> }>()('post', '/trays', trayForm, 'desk'),
+  change: changes<TraySheetData>()('put', '/trays/:id', trayEditForm, 'desk'),
+  paint: changes<TraySheetData>()('put', '/trays/:id/map', trayMapForm, 'desk'),
+  sow: changes<TraySheetData>()('post', '/trays/:id/sow', sowTrayForm, 'desk'),
+  look: changes<TraySheetData>()('post', '/trays/:id/looks', trayLookForm, 'desk'),
+  putRight: changes<TraySheetData>()('post', '/trays/:id/cells', trayCellForm, 'desk'),
+  care: changes<TraySheetData>()('post', '/trays/:id/care', careForm, 'desk'),
+  clear: changes<TraySheetData>()('post', '/trays/:id/clear', trayClearForm, 'desk'),
+  photo: changes<{ readonly id: number }>()('put', '/trays/:id/photo', trayPhotoForm, 'desk'),
+  drop: changes<{ readonly id: number }>()('delete', '/trays/:id', asSeenForm, 'desk'),
+};

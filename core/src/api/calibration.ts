@@ -1,4 +1,6 @@
-import type { Calibration, SourceQuality } from '@esprel/core';
+import type { Calibration, SourceQuality } from '../index.ts';
+import { spreadsForm } from '../schemas/testForms.ts';
+import { changes, reads } from './contract.ts';
 
 export interface PredictedCount {
   readonly testId: number;
@@ -34,3 +36,9 @@ export interface SourcesData {
   readonly differ: number;
   readonly sources: readonly (SourceQuality & { readonly source: string })[];
 }
+
+export const calibrationApi = {
+  sheet: reads<CalibrationData>()('/calibration', 'desk'),
+  sources: reads<SourcesData>()('/calibration/sources', 'desk'),
+  take: changes<{ readonly moved: number }>()('post', '/calibration/spreads', spreadsForm, 'coordinator'),
+};

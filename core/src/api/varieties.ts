@@ -1,5 +1,14 @@
-import type { Breeding } from '@esprel/core';
-import type { HistoryStep } from '@esprel/core/api';
+import type { Breeding } from '../index.ts';
+import {
+  chooseEnvelopeForm,
+  varietyEditForm,
+  varietyForm,
+  varietyJoinForm,
+  varietyMoveForm,
+  varietySplitForm,
+} from '../schemas/keepForms.ts';
+import { changes, reads, text, whole } from './contract.ts';
+import type { HistoryStep } from './history.ts';
 
 export interface VarietyListed {
   readonly id: number;
@@ -76,6 +85,7 @@ export interface VarietySheetData {
     readonly startWeeksMax: number | null;
     readonly emergeMinD: number;
     readonly emergeMaxD: number;
+    readonly anchor: 'last-frost' | 'plant-out';
   };
   readonly crossesWith: readonly { readonly id: number; readonly name: string; readonly crop: string }[];
   readonly lots: readonly {
@@ -99,3 +109,38 @@ export interface VarietySheetData {
   readonly reach: Reach;
   readonly history: readonly HistoryStep[];
 }
+
+/** A variety whose name is so near that it may be the same; `by` is the name it was found by. */
+export interface NearVariety {
+  readonly id: number;
+  readonly name: string;
+  readonly cropKey: string;
+  readonly crop: string;
+  readonly lots: number;
+  readonly like: 'same' | 'near';
+  readonly by: string;
+}
+
+/** A variety that was changed, and what that reached. */
+interface Reached {
+  readonly id: number;
+  readonly reach: Reach;
+}
+
+export const varietiesApi = {
+  list: reads<{ readonly varieties: readonly VarietyListed[]; readonly next: string | null }>()('/varieties', 'desk', {
+    q: text(),
+    crop: text(),
+    limit: whole(1, 500),
+    after: text(400),
+  }),
+  near: reads<{ readonly near: readonly NearVariety[] }>()('/varieties/near', 'desk', { name: text(120), crop: text(60) }),
+  sheet: reads<VarietySheetData>()('/varieties/:id', 'desk'),
+  sources: reads<{ readonly sources: readonly { readonly id: number; readonly name: string }[] }>()('/sources', 'desk', { q: text() }),
+  add: changes<{ readonly id: number }>()('post', '/varieties', varietyForm, 'desk'),
+  edit: changes<Reached>()('patch', '/varieties/:id', varietyEditForm, 'desk'),
+  split: changes<Reached>()('post', '/varieties/:id/split', varietySplitForm, 'desk'),
+  join: changes<Reached>()('post', '/varieties/:id/join', varietyJoinForm, 'desk'),
+  move: changes<Reached>()('post', '/varieties/:id/move', varietyMoveForm, 'desk'),
+  instructions: changes<{ readonly id: number }>()('put', '/varieties/:id/instructions', chooseEnvelopeForm, 'desk'),
+};

@@ -1,19 +1,32 @@
 import type {
   FrostDates,
-  Lane,
+  FrostRecord,
   LaneInput,
   Preparation,
   SoilSays,
   SowingMethod,
   SowingPurpose,
-  SpringOfRecord,
   Timing,
   Way,
   Weeks,
   Window,
-} from '@esprel/core';
+} from '../index.ts';
+import { WAYS } from '../season/ways.ts';
+import { asSeenForm } from '../schemas/forms.ts';
+import {
+  chillForm,
+  frostRecordForm,
+  gardenEditForm,
+  gardenForm,
+  plannedEditForm,
+  plannedForm,
+  plannedManyForm,
+  plannedMoveForm,
+  soilReadingForm,
+} from '../schemas/sowingForms.ts';
+import { changes, does, oneOf, reads, whole } from './contract.ts';
 import type { LotEstimateShort } from './germination.ts';
-import type { HistoryStep } from '@esprel/core/api';
+import type { HistoryStep } from './history.ts';
 
 export interface Garden {
   readonly id: number | null;
@@ -29,18 +42,12 @@ export interface Garden {
   readonly version: number;
 }
 
-export interface FrostRecordShown {
+export interface FrostRecordShown extends FrostRecord {
   readonly fileName: string;
   readonly from: string;
   readonly to: string;
   readonly belowC: number;
   readonly readOn: string;
-  readonly yearsUsed: number;
-  readonly typical: string | null;
-  readonly risk10: string | null;
-  readonly sdDays: number | null;
-  readonly curve: readonly { readonly day: string; readonly risk: number }[];
-  readonly years: readonly SpringOfRecord[];
 }
 
 export interface FrostPage {
@@ -319,7 +326,6 @@ export interface SeasonListData {
         readonly monday: string;
         readonly trays: number;
         readonly clash: boolean;
-        readonly keys: readonly string[];
       }[];
     })[];
     readonly offers: readonly BenchOffer[];
@@ -327,4 +333,77 @@ export interface SeasonListData {
   readonly orders: readonly { readonly id: number; readonly name: string; readonly sowings: number; readonly plants: number }[];
 }
 
-export type { Lane };
+/** A soil reading of a garden. */
+export interface SoilReading {
+  readonly id: number;
+  readonly readOn: string;
+  readonly temperatureC: number;
+}
+
+/** What a file of minima says, before it is taken. */
+export interface FrostLook {
+  readonly record: FrostRecord;
+  readonly from: string;
+  readonly to: string;
+  readonly days: number;
+  readonly fahrenheit: boolean;
+  readonly doubts: readonly string[];
+}
+
+/** The plan that a lot usually gets. */
+export interface UsualPlan {
+  readonly variety: string;
+  readonly crop: string;
+  readonly lotCode: string;
+  readonly gardenId: number | null;
+  readonly purpose: SowingPurpose;
+  readonly way: Way;
+  readonly method: SowingMethod;
+  readonly trayKindId: number | null;
+  readonly benchId: number | null;
+  readonly plants: number;
+  readonly seedsPerCell: number;
+  readonly cells: number;
+  readonly reserve: number;
+  readonly sowOn: string;
+  readonly plantOutOn: string | null;
+}
+
+const GARDEN = { garden: whole(1, Number.MAX_SAFE_INTEGER) } as const;
+const YEAR = { year: whole(1900, 2200) } as const;
+
+export const gardensApi = {
+  list: reads<{ readonly gardens: readonly Garden[] }>()('/gardens', 'desk'),
+  /** `garden` is its number, or "library". */
+  frost: reads<FrostPage>()('/gardens/:garden/frost', 'desk'),
+  add: changes<{ readonly id: number }>()('post', '/gardens', gardenForm, 'desk'),
+  edit: changes<{ readonly id: number }>()('put', '/gardens/:id', gardenEditForm, 'desk'),
+  lookAtRecord: does<FrostLook>()('/gardens/:garden/frost-record/look', frostRecordForm, 'desk'),
+  takeRecord: changes<FrostRecord & { readonly id: number }>()('post', '/gardens/:garden/frost-record', frostRecordForm, 'coordinator'),
+  readSoil: changes<{ readonly id: number }>()('post', '/soil-readings', soilReadingForm, 'desk'),
+  soil: reads<{ readonly readings: readonly SoilReading[] }>()('/soil-readings', 'desk', GARDEN),
+};
+
+/** A plan that was written: its number, and the version to go on from. */
+interface Planned {
+  readonly id: number;
+  readonly version: number;
+}
+
+export const seasonApi = {
+  page: reads<SeasonPage>()('/season', 'desk', YEAR),
+  list: reads<SeasonListData>()('/season/list', 'desk', { ...YEAR, rows: whole(1, 100_000) }),
+  ofLot: reads<LotSeasonData>()('/lots/:code/season', 'desk', GARDEN),
+  usual: reads<{ readonly plan: UsualPlan; readonly missed: Missed | null; readonly there: number; readonly others: number }>()(
+    '/lots/:code/usual-plan',
+    'desk',
+    { ...GARDEN, way: oneOf(WAYS), plants: whole(1, 10_000) },
+  ),
+  sheet: reads<PlannedSheetData>()('/planned/:id', 'desk'),
+  plan: changes<Planned & { readonly ids: readonly number[] }>()('post', '/planned', plannedForm, 'desk'),
+  planMany: changes<{ readonly ids: readonly number[] }>()('post', '/planned/many', plannedManyForm, 'desk'),
+  replan: changes<Planned>()('put', '/planned/:id', plannedEditForm, 'desk'),
+  move: changes<Planned>()('post', '/planned/:id/move', plannedMoveForm, 'desk'),
+  cold: changes<Planned>()('post', '/planned/:id/cold', chillForm, 'desk'),
+  drop: changes<{ readonly id: number }>()('delete', '/planned/:id', asSeenForm, 'desk'),
+};

@@ -9,7 +9,10 @@ import type {
   TestMethod,
   TestProtocol,
   Verdict,
-} from '@esprel/core';
+} from '../index.ts';
+import { closeTestForm, countForm, testForm } from '../schemas/forms.ts';
+import { bagForm, extendForm, giveUpForm, layForm, potForm, roundForm, roundPlanForm, stepForm } from '../schemas/testForms.ts';
+import { changes, does, oneOf, reads, text } from './contract.ts';
 
 export interface SeedMark {
   readonly position: number;
@@ -160,3 +163,40 @@ export interface ListedRound {
   readonly open: number;
   readonly startsOn: string;
 }
+
+/** Sprouts of a test that can be moved into pots, and members who know the variety. */
+export interface Pottable {
+  readonly sprouts: number;
+  readonly left: number;
+  readonly members: readonly { readonly id: number; readonly name: string; readonly lentOn: string }[];
+}
+
+export const testsApi = {
+  list: reads<{ readonly tests: readonly ListedTest[] }>()('/tests', 'desk', { state: oneOf(['open', 'closed']) }),
+  sheet: reads<TestSheetData>()('/tests/:id', 'desk'),
+  pottable: reads<Pottable>()('/tests/:id/pot', 'desk'),
+  start: changes<{ readonly id: number; readonly lotCode: string }>()('post', '/tests', testForm, 'desk'),
+  lay: changes<TestSheetData>()('post', '/tests/:id/lay', layForm, 'desk'),
+  giveUp: changes<{ readonly roundId: number | null }>()('post', '/tests/:id/give-up', giveUpForm, 'desk'),
+  step: changes<TestSheetData>()('post', '/tests/:id/steps', stepForm, 'desk'),
+  extend: changes<TestSheetData>()('post', '/tests/:id/extend', extendForm, 'desk'),
+  dropBag: changes<TestSheetData>()('post', '/tests/:id/bags', bagForm, 'desk'),
+  count: changes<TestSheetData>()('post', '/tests/:id/counts', countForm, 'desk'),
+  close: changes<TestSheetData>()('post', '/tests/:id/close', closeTestForm, 'desk'),
+  pot: changes<{ readonly sowingId: number; readonly lotCode: string; readonly plants: number }>()(
+    'post',
+    '/tests/:id/pot',
+    potForm,
+    'desk',
+  ),
+};
+
+export const roundsApi = {
+  list: reads<{ readonly rounds: readonly ListedRound[] }>()('/rounds', 'desk'),
+  lots: reads<{ readonly lots: readonly RoundLotChoice[]; readonly openDays: readonly number[] | null }>()('/rounds/lots', 'desk', {
+    codes: text(4000),
+  }),
+  sheet: reads<RoundSheetData>()('/rounds/:id', 'desk'),
+  plan: does<RoundPlan>()('/rounds/plan', roundPlanForm, 'desk'),
+  make: changes<{ readonly id: number }>()('post', '/rounds', roundForm, 'desk'),
+};

@@ -1,0 +1,383 @@
+import type {
+  LabelSowing,
+  LibraryCrop,
+  LotEstimate,
+  NOTHING_LEFT,
+  SeedForm,
+  TestProtocol,
+  Verdict,
+  viability,
+  ViabilityInput,
+  Weighing,
+} from '../index.ts';
+import { asSeenForm, intakeForm, lotEditForm, moveForm, movementForm, putAwayForm } from '../schemas/forms.ts';
+import { envelopeTextForm, followPacketForm, judgingForm, packetsForm, photoForm, weighingForm, wetForm } from '../schemas/keepForms.ts';
+import { overruleForm } from '../schemas/testForms.ts';
+import { changes, does, givesFile, oneOf, reads, text, whole } from './contract.ts';
+import type { HistoryStep } from './history.ts';
+import type { EnvelopeText, NearVariety } from './varieties.ts';
+
+/** How a list of lots may be sorted. */
+export const LOT_SORTS = ['crop', 'year', 'seeds', 'alive'] as const;
+
+export interface RibbonPoint {
+  readonly date: string;
+  readonly median: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+export interface RibbonDot {
+  readonly kind: 'test' | 'sowing';
+  readonly date: string;
+  readonly sown: number;
+  readonly alive: number;
+  readonly emergence: number | null;
+  readonly used: boolean;
+}
+
+export interface MixUpShown {
+  readonly id: number;
+  readonly withCode: string;
+  readonly withVariety: string;
+  readonly kind: 'swapped' | 'spilled';
+  readonly sinceDay: string | null;
+  readonly markedOn: string;
+  readonly reason: string;
+  readonly clearedOn: string | null;
+  readonly clearedHow: 'not-mixed' | 'put-right' | null;
+  readonly version: number;
+}
+
+/** A row of the list of lots, as `GET /api/lots` answers it. */
+export interface ListedLot {
+  readonly id: number;
+  readonly code: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly cropKey: string;
+  readonly scientific: string;
+  readonly acquisition: string;
+  readonly year: number | null;
+  readonly yearKind: string;
+  readonly balance: number;
+  readonly floor: number;
+  readonly amountKnown: string;
+  readonly identity: string;
+  readonly state: 'kept' | 'quarantine';
+  readonly median: number | null;
+  readonly low: number | null;
+  readonly high: number | null;
+  readonly verdict: Verdict | null;
+  readonly beside: Verdict | null;
+  readonly picture: { readonly ribbon: readonly RibbonPoint[]; readonly dots: readonly RibbonDot[]; readonly threshold: number } | null;
+}
+
+export interface EvidenceDot extends RibbonDot {
+  readonly id: number;
+  readonly why: string;
+}
+
+/** Everything about one lot, as `GET /api/lots/:code` answers it. */
+export interface LotSheetData {
+  readonly lot: {
+    readonly id: number;
+    readonly code: string;
+    readonly version: number;
+    readonly varietyId: number;
+    readonly variety: string;
+    readonly habit: string | null;
+    readonly crop: string;
+    readonly scientific: string;
+    readonly source: string;
+    readonly synonyms: readonly string[];
+    readonly breeding: 'open-pollinated' | 'hybrid-f1' | 'landrace' | 'clone' | 'unknown';
+    readonly cropKey: string;
+    readonly acquisition: 'donated' | 'purchased' | 'saved';
+    readonly form: 'raw' | 'cleaned' | 'pelleted' | 'primed' | 'treated';
+    readonly yearKind: 'harvest' | 'packing' | 'unknown';
+    readonly year: number | null;
+    readonly receivedOn: string;
+    readonly agesFrom: string;
+    readonly statedGermination: number | null;
+    readonly identity: 'sure' | 'likely' | 'doubtful' | 'unknown';
+    readonly state: 'kept' | 'quarantine';
+    readonly amountKnown: 'counted' | 'weighed' | 'estimated';
+    readonly balance: number;
+    readonly floor: number;
+    readonly lendable: number;
+    readonly note: string | null;
+    readonly sealed: boolean;
+    readonly sealedRhPercent: number | null;
+    readonly openedOn: string | null;
+    readonly pickedOn: string | null;
+    readonly ripenedWhere: string | null;
+    readonly ripenedInSeason: 'yes' | 'no' | null;
+    readonly nightC: number | null;
+    readonly missingSince: string | null;
+    readonly generation: number;
+    readonly parent: string | null;
+  };
+  readonly cautions: readonly string[];
+  /** What the envelope says; null when nobody wrote it down. */
+  readonly envelope: (EnvelopeText & { readonly version: number }) | null;
+  /** How it is sown, by its packet where that is followed. */
+  readonly sowing: Omit<LabelSowing, 'preparation' | 'perCell' | 'unit' | 'warmC'> & {
+    /** Whose printed instructions these are; null when they are those of the crop. */
+    readonly after: string | null;
+  };
+  readonly followsPacket: boolean;
+  readonly photos: readonly { readonly id: number; readonly file: string; readonly takenOn: string; readonly version: number }[];
+  readonly weighings: readonly {
+    readonly id: number;
+    readonly weighedOn: string;
+    readonly seeds: number;
+    readonly low: number | null;
+    readonly high: number | null;
+    readonly gramsPerThousand: number;
+    readonly variationPercent: number | null;
+  }[];
+  readonly packets: readonly {
+    readonly id: number;
+    readonly seedsEach: number;
+    readonly packets: number;
+    readonly packetsLeft: number;
+    readonly filledOn: string;
+    readonly version: number;
+  }[];
+  /** Seeds that came in, as far as is known now. */
+  readonly cameIn: number;
+  /** Seeds that may go to be renewed, of the floor too. */
+  readonly renewable: number;
+  /** What sprouts without being woken, in words, where that is much less than what is alive. */
+  readonly sprouting: string | null;
+  /** The day until which fresh seed may still rest. */
+  readonly restsUntil: string | null;
+  /** What stands for the year of seed that does not keep. */
+  readonly freshness: string | null;
+  readonly unit: 'seed' | 'cluster';
+  /** Since when it is wet, or was, without a test after it. */
+  readonly wet: { readonly wetOn: string; readonly driedOn: string | null } | null;
+  readonly mixUps: readonly MixUpShown[];
+  readonly crop: LibraryCrop;
+  readonly estimate: LotEstimate & { readonly threshold: number };
+  readonly verdict: {
+    readonly verdict: Verdict | typeof NOTHING_LEFT;
+    readonly beside: Verdict | null;
+    readonly reason: string;
+    readonly nextLook?: string | null;
+  } | null;
+  /** A coordinator's word over the verdict, while it stands. */
+  readonly overrule?: {
+    readonly verdict: Verdict;
+    readonly reason: string;
+    readonly madeOn: string;
+    readonly untilDay: string;
+    readonly version: number;
+  } | null;
+  readonly evidence: readonly EvidenceDot[];
+  readonly storage: readonly {
+    readonly from: string;
+    readonly placeId: number;
+    readonly place: string;
+    readonly temperatureC: number | null;
+    readonly rhPercent: number | null;
+    readonly sealed: boolean;
+  }[];
+  readonly movements: readonly {
+    readonly id: number;
+    readonly kind: string;
+    readonly seeds: number;
+    readonly day: string;
+    readonly reason: string;
+  }[];
+  readonly tests: readonly {
+    readonly id: number;
+    readonly method: string;
+    readonly startedOn: string;
+    readonly warmFrom: string;
+    readonly closedOn: string | null;
+    /** 1 while no seed has left its envelope. */
+    readonly planned: 0 | 1;
+    readonly seeds: number;
+  }[];
+  readonly loans: readonly {
+    readonly id: number;
+    readonly seeds: number;
+    readonly purpose: string;
+    readonly promise: string;
+    readonly dueOn: string | null;
+    readonly lentOn: string;
+    readonly settledOn: string | null;
+    readonly memberId: number;
+    readonly member: string;
+  }[];
+  readonly sowings: readonly {
+    readonly id: number;
+    readonly seeds: number;
+    readonly sownOn: string;
+    readonly method: string;
+    readonly fate: string | null;
+    readonly member: string | null;
+    readonly emerged: number | null;
+  }[];
+  readonly quarantine: {
+    readonly id: number;
+    readonly version: number;
+    readonly receivedOn: string;
+    readonly plants: number | null;
+    readonly grownBeside: string | null;
+    readonly isolated: string;
+    readonly releasedOn: string | null;
+    readonly grownBy: string;
+  } | null;
+  readonly protocol: TestProtocol;
+  readonly testSize: number;
+  readonly history: readonly HistoryStep[];
+}
+
+/** Crops of a list, with how many of its lots are of each. */
+export interface CropCount {
+  readonly key: string;
+  readonly name: string;
+  readonly scientific: string;
+  readonly n: number;
+}
+
+/** A lot by its code, with what a label and putting away need. */
+export interface LotByCode extends Omit<ListedLot, 'picture'> {
+  readonly varietyId: number;
+  readonly form: SeedForm;
+  readonly generation: number;
+  readonly placeId: number | null;
+  readonly sowing: LabelSowing & { readonly after: string | null };
+  readonly saving: {
+    readonly seedPlantsMin: number;
+    readonly apartM: number | null;
+    readonly hybrid: boolean;
+    readonly comesTrue: LibraryCrop['trueToType'];
+    readonly grown: { readonly plants: number | null; readonly isolated: string } | null;
+  };
+  readonly cautions: readonly string[];
+  readonly shortCautions: readonly string[];
+  readonly packets: LotSheetData['packets'];
+}
+
+/** How the estimate of a lot was worked out: everything that went in. */
+export interface LotModel {
+  readonly input: ViabilityInput;
+  readonly ages: readonly number[];
+  readonly output: ReturnType<typeof viability>;
+}
+
+/** A lot among its ancestors and descendants. */
+export interface DescentLot {
+  readonly id: number;
+  readonly code: string;
+  readonly parentId: number | null;
+  readonly generation: number;
+  readonly year: number | null;
+  readonly state: string;
+  readonly balance: number;
+  readonly identity: string;
+  readonly median: number | null;
+  readonly verdict: string | null;
+  readonly grownBy: string | null;
+  readonly plants: number | null;
+  readonly isolated: string | null;
+  readonly openLoans: number;
+  readonly loans: number;
+}
+
+/** What a line of the intake says before it is saved. */
+export interface LineLook {
+  readonly crop: {
+    readonly key: string;
+    readonly name: string;
+    readonly scientific: string;
+    readonly seedsPerGram: number;
+    /** How it was come by: said, known by the variety, by a name like it, or by a word of the nickname. */
+    readonly by: 'typed' | 'variety' | 'near' | 'word';
+  } | null;
+  /** Crops that the name may mean, the likeliest first: one has to be chosen. */
+  readonly choices: readonly { readonly key: string; readonly name: string; readonly scientific: string }[];
+  readonly known: { readonly id: number; readonly name: string; readonly crop: string; readonly lots: number } | null;
+  readonly near: readonly NearVariety[];
+  readonly cautions: readonly string[];
+}
+
+/** What follows from putting something right, as it would be said. */
+interface Said {
+  readonly agesFrom: string;
+  readonly alive: string;
+  readonly verdict: string;
+  readonly balance: number;
+}
+export interface Follows {
+  /** The step as the history would have it. */
+  readonly summary: string;
+  readonly before: Said;
+  readonly after: Said;
+  /** Labels that would have to be printed again. */
+  readonly labels: number;
+}
+
+/** A lot that a test would tell most of. */
+export interface WorthLot {
+  readonly code: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly balance: number;
+  readonly median: number;
+  readonly low: number;
+  readonly high: number;
+  readonly verdict: Verdict;
+  readonly worth: number;
+  readonly why: string;
+}
+
+/** What names a lot that was changed. */
+interface OfLot {
+  readonly code: string;
+}
+
+const LIST = { tag: text(), crop: text(), sort: oneOf(LOT_SORTS) } as const;
+
+export const lotsApi = {
+  list: reads<{ readonly lots: readonly ListedLot[]; readonly next: string | null }>()('/lots', 'desk', {
+    ...LIST,
+    limit: whole(1, 500),
+    /** So many lots on in the list, or after the end of another page. */
+    from: whole(0, 10_000_000),
+    after: text(2000),
+  }),
+  tags: reads<{ readonly tags: Readonly<Record<string, number>> }>()('/lots/tags', 'desk'),
+  crops: reads<{ readonly crops: readonly CropCount[] }>()('/lots/crops', 'desk', { tag: text() }),
+  byCode: reads<{ readonly lots: readonly LotByCode[] }>()('/lots/by-code', 'desk', { codes: text(4000) }),
+  look: reads<LineLook>()('/intake/look', 'desk', { name: text(120), crop: text(60) }),
+  sheet: reads<LotSheetData>()('/lots/:code', 'desk'),
+  position: reads<{ readonly at: number | null }>()('/lots/:code/position', 'desk', LIST),
+  model: reads<LotModel>()('/lots/:code/model', 'desk'),
+  descent: reads<{ readonly lots: readonly DescentLot[] }>()('/lots/:code/descent', 'desk'),
+  takeIn: changes<OfLot & { readonly id: number }>()('post', '/lots', intakeForm, 'desk'),
+  putRight: changes<OfLot>()('patch', '/lots/:code', lotEditForm, 'desk'),
+  whatFollows: does<Follows>()('/lots/:code/put-right', lotEditForm, 'desk'),
+  move: changes<OfLot>()('post', '/lots/:code/move', moveForm, 'desk'),
+  putAway: changes<{ readonly count: number }>()('post', '/table/put-away', putAwayForm, 'desk'),
+  amount: changes<OfLot & { readonly balance: number }>()('post', '/lots/:code/movements', movementForm, 'desk'),
+  weigh: changes<OfLot & Weighing>()('post', '/lots/:code/weighings', weighingForm, 'desk'),
+  envelope: changes<OfLot>()('put', '/lots/:code/envelope', envelopeTextForm, 'desk'),
+  followPacket: changes<OfLot>()('put', '/lots/:code/follow-packet', followPacketForm, 'desk'),
+  wet: changes<OfLot>()('post', '/lots/:code/wet', wetForm, 'desk'),
+  found: changes<OfLot>()('post', '/lots/:code/found', asSeenForm, 'desk'),
+  fill: changes<{ readonly id: number; readonly loose: number }>()('post', '/lots/:code/packets', packetsForm, 'desk'),
+  pourBack: changes<OfLot>()('post', '/packets/:id/pour-back', asSeenForm, 'desk'),
+  overrule: changes<{ readonly id: number }>()('post', '/lots/:code/overrule', overruleForm, 'coordinator'),
+  endOverrule: changes<{ readonly id: number }>()('post', '/lots/:code/overrule/end', asSeenForm, 'coordinator'),
+  addPhoto: changes<{ readonly id: number }>()('post', '/lots/:code/photos', photoForm, 'desk'),
+  removePhoto: changes<{ readonly id: number }>()('delete', '/photos/:id', asSeenForm, 'desk'),
+  photo: givesFile('/photos/:file', 'image/jpeg', 'desk'),
+  csv: givesFile('/export/lots.csv', 'text/csv', 'desk'),
+  worth: reads<{ readonly lots: readonly WorthLot[] }>()('/worth', 'desk', { limit: whole(1, 200) }),
+  judging: does<{ readonly paused: boolean }>()('/judging', judgingForm, 'desk'),
+};
