@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type FindAnswer, findApi } from '@esprel/core/api';
-import { readOnce } from '../base/useRead.ts';
+import { readOnce } from '../base/calls.ts';
 import { ScanLine } from '@lucide/vue';
 import { useDebounceFn } from '@vueuse/core';
 import { ref, watch } from 'vue';

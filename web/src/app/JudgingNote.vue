@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { plural } from '@esprel/core';
 import { lotsApi } from '@esprel/core/api';
-import { act } from '../base/useRead.ts';
+import { act } from '../base/calls.ts';
 import { ref } from 'vue';
 import { useSession } from '../base/session.ts';
 

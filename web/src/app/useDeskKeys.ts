@@ -1,6 +1,6 @@
 import { parseLotCode } from '@esprel/core';
 import { testsApi } from '@esprel/core/api';
-import { readOnce } from '../base/useRead.ts';
+import { readOnce } from '../base/calls.ts';
 import { useEventListener } from '@vueuse/core';
 import { useRoute, useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';

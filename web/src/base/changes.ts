@@ -12,20 +12,18 @@ export const useChanges = defineStore('changes', () => {
   const last = ref<{ readonly id: number; readonly summary: string } | null>(null);
   const undoProblem = ref<string | null>(null);
 
-  /** Sends a change to an address; `send` and `make` do it by the contract. */
-  async function sendTo<T>(method: Method, path: string, body: unknown, key: string = newKey()): Promise<T & Step> {
-    const answer = await sendChange<T>(method, path, body, key, useSession().personId).catch((error: unknown) => {
-      // What somebody else made of it meanwhile is to be seen before anything is said again.
-      if (error instanceof ApiProblem && error.code === 'stale') revision.value += 1;
-      throw error;
-    });
+  /** Makes a change of the contract. Throws an ApiProblem for whoever shows it in its place. */
+  async function send<R extends AnyChanges>(route: R, asked: Asked<R>, body: Body<R>, key: string = newKey()): Promise<Answer<R> & Step> {
+    const method = route.method.toUpperCase() as Method;
+    const answer = await sendChange<Answer<R>>(method, addressOf(route, asked), body, key, useSession().personId).catch(
+      (error: unknown) => {
+        // What somebody else made of it meanwhile is to be seen before anything is said again.
+        if (error instanceof ApiProblem && error.code === 'stale') revision.value += 1;
+        throw error;
+      },
+    );
     happened(answer.action);
     return answer;
-  }
-
-  /** Makes a change of the contract. Throws an ApiProblem for whoever shows it in its place. */
-  function send<R extends AnyChanges>(route: R, asked: Asked<R>, body: Body<R>, key?: string): Promise<Answer<R> & Step> {
-    return sendTo<Answer<R>>(route.method.toUpperCase() as Method, addressOf(route, asked), body, key);
   }
 
   /** A step was made that this desk had asked for elsewhere: a file that a thread has written in. */
@@ -56,5 +54,5 @@ export const useChanges = defineStore('changes', () => {
     undoProblem.value = null;
   }
 
-  return { revision, last, undoProblem, sendTo, send, happened, make, undo, forget };
+  return { revision, last, undoProblem, send, happened, make, undo, forget };
 });

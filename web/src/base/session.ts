@@ -1,8 +1,8 @@
-import type { Session } from '@esprel/core/api';
+import { type Session, todayApi } from '@esprel/core/api';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
-import { get } from './api.ts';
+import { readOnce } from './calls.ts';
 
 const RECHECK_MS = 700;
 
@@ -20,7 +20,7 @@ export const useSession = defineStore('session', () => {
   async function load(): Promise<void> {
     try {
       const before = session.value?.stale ?? 0;
-      session.value = await get<Session>('/session');
+      session.value = await readOnce(todayApi.session, {});
       unreached.value = false;
       if (session.value.stale > 0 && session.value.judging?.paused !== true) setTimeout(() => void load(), RECHECK_MS);
       else if (before > 0) caughtUp.value += 1;

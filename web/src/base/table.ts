@@ -1,24 +1,14 @@
+import { type LotByCode, lotsApi } from '@esprel/core/api';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
-import { get } from './api.ts';
+import { readOnce } from './calls.ts';
 import { useChanges } from './changes.ts';
-
-export interface TableLot {
-  readonly id: number;
-  readonly code: string;
-  readonly variety: string;
-  readonly crop: string;
-  readonly balance: number;
-  readonly verdict: string | null;
-  readonly state: string;
-  readonly year: number | null;
-}
 
 /** The envelopes that lie on the table: pulled out of their boxes until they are put away. */
 export const useTable = defineStore('table', () => {
   const codes = useLocalStorage<string[]>('esprel.table', []);
-  const lots = ref<readonly TableLot[]>([]);
+  const lots = ref<readonly LotByCode[]>([]);
   const changes = useChanges();
 
   async function load(): Promise<void> {
@@ -28,7 +18,7 @@ export const useTable = defineStore('table', () => {
       return;
     }
     try {
-      const answer = await get<{ lots: TableLot[] }>(`/lots/by-code?codes=${encodeURIComponent(asked)}`);
+      const answer = await readOnce(lotsApi.byCode, { codes: asked });
       if (codes.value.join(',') === asked) lots.value = answer.lots;
     } catch {
       // The strip keeps what it showed; the frame says that the server is away.

@@ -1,11 +1,10 @@
 // @vitest-environment happy-dom
-import { loanForm, personForm } from '@esprel/core';
-import { lotsApi } from '@esprel/core/api';
+import { lotsApi, membersApi, peopleApi, reads, text } from '@esprel/core/api';
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { effectScope, nextTick, ref } from 'vue';
 import { useChanges } from './changes.ts';
-import { useFetched } from './useFetched.ts';
+import { useRead } from './useRead.ts';
 import { useForm } from './useForm.ts';
 
 const answer = (status: number, body: unknown): Response => new Response(JSON.stringify(body), { status });
@@ -25,14 +24,13 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-const person = () =>
-  useForm({ name: 'person', initial: () => ({ name: '' }), schema: personForm, body: (v) => ({ name: v.name }), path: () => '/people' });
+const person = () => useForm({ name: 'person', initial: () => ({ name: '' }), of: peopleApi.add, body: (v) => ({ name: v.name }) });
 const keyOf = (i: number): string => (calls[i]!.init.headers as Record<string, string>)['Idempotency-Key']!;
 const posts = (): typeof calls => calls.filter((c) => c.init.method === 'POST');
 
 describe('a form', () => {
   it('holds what is typed against the schema before anything is sent', async () => {
-    const form = useForm({ name: null, initial: () => ({}), schema: loanForm, body: () => ({ seeds: -1 }), path: () => '/loans' });
+    const form = useForm({ name: null, initial: () => ({}), of: membersApi.lend, body: () => ({ seeds: -1 }) });
     expect(await form.send()).toBeNull();
     expect(Object.keys(form.errors)).toEqual(expect.arrayContaining(['seeds', 'lotCode', 'memberId']));
     expect(calls).toEqual([]);
@@ -126,10 +124,10 @@ describe('what is read from the server', () => {
   it('drops a late answer to an earlier address', async () => {
     const resolvers: Record<string, (r: Response) => void> = {};
     reply = (url) => new Promise((resolve) => (resolvers[url] = resolve));
-    const path = ref('/lots/A');
+    const code = ref('A');
     const scope = effectScope();
-    const fetched = scope.run(() => useFetched<{ code: string }>(() => path.value))!;
-    path.value = '/lots/B';
+    const fetched = scope.run(() => useRead(reads<{ code: string }>()('/lots/:code', 'desk'), () => ({ code: code.value })))!;
+    code.value = 'B';
     await nextTick();
     resolvers['/api/lots/B']!(answer(200, { code: 'B' }));
     await vi.waitFor(() => expect(fetched.data.value).toEqual({ code: 'B' }));
@@ -143,15 +141,15 @@ describe('what is read from the server', () => {
   it('never shows one thing at the address of another, but keeps a list while its query changes', async () => {
     const resolvers: Record<string, (r: Response) => void> = {};
     reply = (url) => new Promise((resolve) => (resolvers[url] = resolve));
-    const path = ref('/lots?q=a');
+    const asked = ref({ code: 'A', q: 'a' });
     const scope = effectScope();
-    const fetched = scope.run(() => useFetched<{ n: number }>(() => path.value))!;
-    resolvers['/api/lots?q=a']!(answer(200, { n: 1 }));
+    const fetched = scope.run(() => useRead(reads<{ n: number }>()('/lots/:code', 'desk', { q: text() }), () => asked.value))!;
+    resolvers['/api/lots/A?q=a']!(answer(200, { n: 1 }));
     await vi.waitFor(() => expect(fetched.data.value).toEqual({ n: 1 }));
-    path.value = '/lots?q=ab';
+    asked.value = { code: 'A', q: 'ab' };
     await nextTick();
     expect(fetched.data.value).toEqual({ n: 1 });
-    path.value = '/lots/B';
+    asked.value = { code: 'B', q: 'ab' };
     await nextTick();
     expect(fetched.data.value).toBeNull();
     scope.stop();
@@ -160,7 +158,7 @@ describe('what is read from the server', () => {
   it('keeps what it showed when the server goes away, and says when a thing is gone', async () => {
     const scope = effectScope();
     reply = () => Promise.resolve(answer(200, { n: 1 }));
-    const fetched = scope.run(() => useFetched<{ n: number }>(() => '/today'))!;
+    const fetched = scope.run(() => useRead(reads<{ n: number }>()('/today', 'desk'), () => ({})))!;
     await vi.waitFor(() => expect(fetched.data.value).toEqual({ n: 1 }));
     reply = () => Promise.reject(new TypeError('offline'));
     await fetched.reload();

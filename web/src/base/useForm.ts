@@ -1,53 +1,31 @@
 import { type FieldError, InputError, parse, readNumber, wrong } from '@esprel/core';
-import { addressOf, type AnyChanges, type Answer } from '@esprel/core/api';
+import type { AnyChanges, Answer } from '@esprel/core/api';
 import { fieldProblem } from './fieldWords.ts';
-import type * as yup from 'yup';
 import { onScopeDispose, reactive, ref, watch } from 'vue';
-import { ApiProblem, type Method, newKey, type Step } from './api.ts';
-import type { Asked } from './asked.ts';
+import { ApiProblem, newKey, type Step } from './api.ts';
+import type { Asked, Body } from './asked.ts';
 import { useChanges } from './changes.ts';
 
-export interface FormOptions<V extends object, T> {
+/** A form that makes a change of the contract: where one form adds as well as changes, `of` says which. */
+interface FormOptions<V extends object, R extends AnyChanges> {
   /** Under this name what was typed is kept in the browser until it is sent; null keeps nothing. */
   readonly name: string | null;
   readonly initial: () => V;
-  readonly schema: yup.Schema<T>;
-  /** Where what is chosen decides which schema holds. */
-  readonly schemaOf?: (values: V) => yup.Schema<T>;
-  /** What the fields hold as the body of the request. Throws InputErrors for text that is no number. */
-  readonly body: (values: V) => unknown;
-  /** POST unless said otherwise; a function where one form adds as well as changes. */
-  readonly method?: Method | ((values: V) => Method);
-  readonly path: (values: V) => string;
-}
-
-/** A form that makes a change of the contract: where one form adds as well as changes, `of` says which. */
-interface ContractForm<V extends object, R extends AnyChanges> extends Pick<FormOptions<V, unknown>, 'name' | 'initial' | 'body'> {
   readonly of: R | ((values: V) => R);
   /** What the path of the route names. */
   readonly asked?: (values: V) => Asked<R>;
+  /** What the fields hold as the body of the request. Throws InputErrors for text that is no number. */
+  readonly body: (values: V) => unknown;
 }
 
-/** The same form, told by its route. */
-function byRoute<V extends object, R extends AnyChanges>({ of, asked, ...form }: ContractForm<V, R>): FormOptions<V, unknown> {
-  const route = (values: V): R => (typeof of === 'function' ? of(values) : of);
-  return {
-    ...form,
-    schema: route(form.initial()).schema,
-    schemaOf: (values) => route(values).schema,
-    method: (values) => route(values).method.toUpperCase() as Method,
-    path: (values) => addressOf(route(values), asked?.(values)),
-  };
-}
-
-export interface Form<V extends object> {
+interface Form<V extends object, A> {
   readonly values: V;
   /** Message by field path. */
   errors: Readonly<Record<string, string>>;
   /** What is wrong and belongs to no field. */
   readonly problem: ApiProblem | null;
   readonly sending: boolean;
-  readonly send: <R>() => Promise<(R & Step) | null>;
+  readonly send: () => Promise<(A & Step) | null>;
   readonly reset: (values?: Partial<V>) => void;
 }
 
@@ -59,12 +37,7 @@ function messages(errors: readonly FieldError[]): Record<string, string> {
  * A form: keeps what is typed (through a closed lid too), holds it against the schema that the server uses, sends it,
  * and puts every error beside its field. A send that got no answer is sent again under the same key.
  */
-export function useForm<V extends object, R extends AnyChanges>(
-  options: ContractForm<V, R>,
-): Omit<Form<V>, 'send'> & { readonly send: () => Promise<(Answer<R> & Step) | null> };
-export function useForm<V extends object, T>(options: FormOptions<V, T>): Form<V>;
-export function useForm<V extends object>(asIs: FormOptions<V, unknown> | ContractForm<V, AnyChanges>): Form<V> {
-  const options = 'of' in asIs ? byRoute(asIs) : asIs;
+export function useForm<V extends object, R extends AnyChanges>(options: FormOptions<V, R>): Form<V, Answer<R>> {
   const store = options.name === null ? null : `esprel.draft.${options.name}`;
   const values = reactive({ ...options.initial(), ...readDraft(store) }) as V;
   const errors = ref<Readonly<Record<string, string>>>({});
@@ -102,14 +75,15 @@ export function useForm<V extends object>(asIs: FormOptions<V, unknown> | Contra
     });
   }
 
-  async function send<R>(): Promise<(R & Step) | null> {
+  async function send(): Promise<(Answer<R> & Step) | null> {
     if (sending.value) return null;
     errors.value = {};
     problem.value = null;
+    const route = typeof options.of === 'function' ? options.of(values) : options.of;
     let body: unknown;
     try {
       body = options.body(values);
-      parse(options.schemaOf?.(values) ?? options.schema, body);
+      parse(route.schema, body);
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
       errors.value = messages(error.errors);
@@ -119,9 +93,8 @@ export function useForm<V extends object>(asIs: FormOptions<V, unknown> | Contra
     const text = JSON.stringify(body);
     if (attempt?.body !== text) attempt = { key: newKey(), body: text };
     sending.value = true;
-    const method = typeof options.method === 'function' ? options.method(values) : (options.method ?? 'POST');
     try {
-      const answer = await changes.sendTo<R>(method, options.path(values), body, attempt.key);
+      const answer = await changes.send(route, options.asked?.(values) ?? ({} as Asked<R>), body as Body<R>, attempt.key);
       attempt = null;
       if (store !== null) localStorage.removeItem(store);
       return answer;
@@ -138,7 +111,7 @@ export function useForm<V extends object>(asIs: FormOptions<V, unknown> | Contra
     }
   }
 
-  return reactive({ values, errors, problem, sending, send, reset }) as Form<V>;
+  return reactive({ values, errors, problem, sending, send, reset }) as Form<V, Answer<R>>;
 }
 
 function readDraft(store: string | null): object {

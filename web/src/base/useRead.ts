@@ -1,51 +1,78 @@
-import {
-  addressOf,
-  type AnyDoes,
-  type AnyGivesFile,
-  type AnyReads,
-  type AnyTakesFile,
-  type Answer,
-  type QuerySpec,
-  type Reads,
-} from '@esprel/core/api';
-import type { WatchSource } from 'vue';
-import { get, getFile, sendFile, sendUnrecorded } from './api.ts';
-import type { Asked, Body, ParamsGiven, QueryGiven } from './asked.ts';
-import { type Fetched, useFetched } from './useFetched.ts';
+import { addressOf, type QuerySpec, type Reads } from '@esprel/core/api';
+import { type Ref, ref, shallowRef, watch, type WatchSource } from 'vue';
+import { ApiProblem, get } from './api.ts';
+import type { ParamsGiven, QueryGiven } from './asked.ts';
+import { useChanges } from './changes.ts';
+import { useSession } from './session.ts';
 
-/** As `useFetched`, by a route of the contract and typed by it; null while there is nothing to ask. */
+interface Fetched<T> {
+  readonly data: Ref<T | null>;
+  readonly problem: Ref<ApiProblem | null>;
+  readonly loading: Ref<boolean>;
+  readonly reload: () => Promise<void>;
+}
+
+/** An address without its query: what is asked for, not how much of it. */
+function thing(path: string | null): string | null {
+  return path?.split('?')[0] ?? null;
+}
+
+/**
+ * Reads a route of the contract now, when what is asked of it changes, and after every change anybody makes at this desk; null while
+ * there is nothing to ask. A late answer to an earlier address is dropped; what was shown stays until the new answer is there, unless
+ * another thing is asked for.
+ */
 export function useRead<P extends string, Q extends QuerySpec, A>(
   route: Reads<P, Q, A>,
   asked: () => (ParamsGiven<P> & QueryGiven<Q>) | null,
   also: WatchSource[] = [],
 ): Fetched<A> {
-  return useFetched<A>(() => {
+  const path = (): string | null => {
     const given = asked();
     return given === null ? null : addressOf(route, given);
-  }, also);
-}
+  };
+  // What was read is never changed in place; thousands of rows need no watching one by one.
+  const data: Ref<A | null> = shallowRef<A | null>(null);
+  const problem = ref<ApiProblem | null>(null);
+  const loading = ref(false);
+  const changes = useChanges();
+  const session = useSession();
+  let under: AbortController | null = null;
 
-/** Reads a route of the contract once. */
-export function readOnce<R extends AnyReads>(route: R, asked: Asked<R>, signal?: AbortSignal): Promise<Answer<R>> {
-  return get<Answer<R>>(addressOf(route, asked), signal);
-}
+  async function reload(): Promise<void> {
+    const here = path();
+    under?.abort();
+    if (here === null) {
+      data.value = null;
+      return;
+    }
+    const controller = new AbortController();
+    under = controller;
+    loading.value = true;
+    try {
+      const answer = await get<A>(here, controller.signal);
+      if (under !== controller) return;
+      data.value = answer;
+      problem.value = null;
+    } catch (error) {
+      if (under !== controller) return;
+      problem.value = error instanceof ApiProblem ? error : new ApiProblem(0, 'internal', String(error));
+      if (problem.value.status !== 0) data.value = null;
+    } finally {
+      if (under === controller) loading.value = false;
+    }
+  }
 
-/** Does something that leaves no step in the history. */
-export function act<R extends AnyDoes>(route: R, asked: Asked<R>, body: Body<R>, personId: number | null = null): Promise<Answer<R>> {
-  return sendUnrecorded<Answer<R>>(addressOf(route, asked), body, personId);
-}
-
-/** Gives a file to a route that takes one. */
-export function giveFile<R extends AnyTakesFile>(route: R, asked: Asked<R>, file: Blob): Promise<Answer<R>> {
-  return sendFile<Answer<R>>(addressOf(route, asked), file);
-}
-
-/** The address of a file, for a picture, a link, or a download. */
-export function fileAddress<R extends AnyGivesFile>(route: R, asked: Asked<R>): string {
-  return `/api${addressOf(route, asked)}`;
-}
-
-/** Reads a file that takes its time. */
-export function readFile<R extends AnyGivesFile>(route: R, asked: Asked<R>, signal: AbortSignal): Promise<Blob> {
-  return getFile(addressOf(route, asked), signal);
+  watch(
+    path,
+    (now, before) => {
+      // Another thing is asked for: the one before must not be taken for it. Another query of the same list may stay.
+      if (before !== undefined && thing(now) !== thing(before)) data.value = null;
+      problem.value = null;
+      void reload();
+    },
+    { immediate: true },
+  );
+  watch([() => changes.revision, () => session.caughtUp, ...also], () => void reload());
+  return { data, problem, loading, reload };
 }

@@ -2,7 +2,8 @@
 import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
 import { devicesApi } from '@esprel/core/api';
-import { act, useRead } from '../base/useRead.ts';
+import { act } from '../base/calls.ts';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { reactive, ref } from 'vue';
 import { numberOf } from '../base/useForm.ts';

@@ -1,6 +1,6 @@
 import type { Crop } from '@esprel/core';
 import { type ListedMember, type VarietyListed, cropsApi, findApi, membersApi, varietiesApi } from '@esprel/core/api';
-import { readOnce } from '../base/useRead.ts';
+import { readOnce } from '../base/calls.ts';
 
 /** Crops by any of their names, for a field that finds. */
 export async function findCrops(q: string): Promise<readonly (Crop & { readonly as?: string | null })[]> {

@@ -1,7 +1,7 @@
 import { type ColumnMapping, IMPORT_FIELD_KEYS, type ImportField, nameKey } from '@esprel/core';
 import { type ImportOverview, type ImportRow, importsApi } from '@esprel/core/api';
 import type { Body } from '../base/asked.ts';
-import { act, giveFile, readOnce } from '../base/useRead.ts';
+import { act, giveFile, readOnce } from '../base/calls.ts';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, reactive, ref, watch } from 'vue';

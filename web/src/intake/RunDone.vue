@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { plural } from '@esprel/core';
 import { lotsApi, varietiesApi } from '@esprel/core/api';
-import { readOnce } from '../base/useRead.ts';
+import { readOnce } from '../base/calls.ts';
 import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';

@@ -2,7 +2,8 @@
 import DeskMessage from '../base/DeskMessage.vue';
 import { FORM_WORDS, FORMS, plural } from '@esprel/core';
 import { type LineLook, lotsApi, placesApi } from '@esprel/core/api';
-import { readOnce, useRead } from '../base/useRead.ts';
+import { readOnce } from '../base/calls.ts';
+import { useRead } from '../base/useRead.ts';
 import { useDebounceFn, useLocalStorage } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';

@@ -6,7 +6,7 @@ import Button from 'primevue/button';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { addressOf, labelsApi } from '@esprel/core/api';
 import type { Asked } from '../base/asked.ts';
-import { fileAddress, readFile, readOnce } from '../base/useRead.ts';
+import { fileAddress, readFile, readOnce } from '../base/calls.ts';
 
 /** The PDF of a run of labels. A long run takes some seconds: it is drawn here, with its progress, before it is opened or saved. */
 const props = defineProps<{ readonly run: Asked<typeof labelsApi.plan>; readonly labels: number }>();

@@ -2,7 +2,8 @@
 import OpeningNote from '../base/OpeningNote.vue';
 import { type Crop, CROP_FIGURES, type FigureValue, OWN_FIGURES, type OwnFigure } from '@esprel/core';
 import { cropsApi } from '@esprel/core/api';
-import { readOnce, useRead } from '../base/useRead.ts';
+import { readOnce } from '../base/calls.ts';
+import { useRead } from '../base/useRead.ts';
 import { reactive, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { gather, useForm } from '../base/useForm.ts';

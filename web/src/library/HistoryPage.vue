@@ -2,7 +2,8 @@
 import { type HistoryStep, historyApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { ref } from 'vue';
-import { readOnce, useRead } from '../base/useRead.ts';
+import { readOnce } from '../base/calls.ts';
+import { useRead } from '../base/useRead.ts';
 import LotHistory from '../shared/StepHistory.vue';
 
 const { data } = useRead(historyApi.steps, () => ({ limit: 100 }));

@@ -2,7 +2,8 @@
 import DeskMessage from '../base/DeskMessage.vue';
 import { type Crop, plural, type RestrictionRule } from '@esprel/core';
 import { cropsApi, restrictedApi, type RestrictedEntry, type UndecidedCrop } from '@esprel/core/api';
-import { readOnce, useRead } from '../base/useRead.ts';
+import { readOnce } from '../base/calls.ts';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { useChanges } from '../base/changes.ts';
 import { useForm } from '../base/useForm.ts';

@@ -2,7 +2,8 @@
 import DeskMessage from '../base/DeskMessage.vue';
 import { cautionWords, harvestNotYet, isShortLived, restrictionsOf, restrictionWords } from '@esprel/core';
 import { cropsApi, lotsApi, placesApi, restrictedApi, varietiesApi } from '@esprel/core/api';
-import { readOnce, useRead } from '../base/useRead.ts';
+import { readOnce } from '../base/calls.ts';
+import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type Follows, lotsApi } from '@esprel/core/api';
 import type { Body } from '../base/asked.ts';
-import { act } from '../base/useRead.ts';
+import { act } from '../base/calls.ts';
 import { useDebounceFn } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { useFormat } from '../base/useFormat.ts';

@@ -1,6 +1,6 @@
 import { type ListedLot, lotsApi } from '@esprel/core/api';
 import type { Asked } from '../base/asked.ts';
-import { readOnce } from '../base/useRead.ts';
+import { readOnce } from '../base/calls.ts';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { ApiProblem } from '../base/api.ts';

@@ -2,7 +2,7 @@
 import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
 import { type PlaceSheetData, devicesApi, placesApi } from '@esprel/core/api';
-import { fileAddress } from '../base/useRead.ts';
+import { fileAddress } from '../base/calls.ts';
 import Button from 'primevue/button';
 import { ref } from 'vue';
 import { useChanges } from '../base/changes.ts';

@@ -2,7 +2,8 @@
 import DeskMessage from '../base/DeskMessage.vue';
 import { addDays, dayInYear, plural, yearOf } from '@esprel/core';
 import { type FrostLook, type Garden, devicesApi, gardensApi } from '@esprel/core/api';
-import { act, fileAddress, readOnce, useRead } from '../base/useRead.ts';
+import { act, fileAddress, readOnce } from '../base/calls.ts';
+import { useRead } from '../base/useRead.ts';
 import { useElementSize } from '@vueuse/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';

@@ -10,7 +10,8 @@ import {
   type Way,
 } from '@esprel/core';
 import { type Missed, type UsualPlan, benchApi, gardensApi, seasonApi, sowingsApi } from '@esprel/core/api';
-import { readOnce, useRead } from '../base/useRead.ts';
+import { readOnce } from '../base/calls.ts';
+import { useRead } from '../base/useRead.ts';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useForm } from '../base/useForm.ts';

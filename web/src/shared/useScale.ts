@@ -1,5 +1,5 @@
 import { type ScaleState, devicesApi } from '@esprel/core/api';
-import { act, readOnce } from '../base/useRead.ts';
+import { act, readOnce } from '../base/calls.ts';
 import { onScopeDispose, ref } from 'vue';
 
 const EVERY_MS = 300;

@@ -11,7 +11,8 @@ import {
   type SowingMethod,
 } from '@esprel/core';
 import { benchApi, lotsApi, seasonApi, sowingsApi } from '@esprel/core/api';
-import { readOnce, useRead } from '../base/useRead.ts';
+import { readOnce } from '../base/calls.ts';
+import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { gather, numberOf, useForm } from '../base/useForm.ts';

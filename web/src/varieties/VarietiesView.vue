@@ -2,7 +2,8 @@
 import DeskMessage from '../base/DeskMessage.vue';
 import { BREEDING_WORDS, plural } from '@esprel/core';
 import { varietiesApi, type VarietyListed } from '@esprel/core/api';
-import { readOnce, useRead } from '../base/useRead.ts';
+import { readOnce } from '../base/calls.ts';
+import { useRead } from '../base/useRead.ts';
 import { useDebounce } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';

@@ -2,7 +2,8 @@
 import Checkbox from 'primevue/checkbox';
 import { type Crop } from '@esprel/core';
 import { type Reach, type VarietyListed, varietiesApi } from '@esprel/core/api';
-import { readOnce, useRead } from '../base/useRead.ts';
+import { readOnce } from '../base/calls.ts';
+import { useRead } from '../base/useRead.ts';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useForm } from '../base/useForm.ts';
