@@ -12,7 +12,7 @@ export class CoreError extends Error {
   readonly rule: string;
 
   constructor(where: string, field: string, value: unknown, rule: string) {
-    super(`${where}: ${field} ${rule}, got ${String(value)}`);
+    super(`${where}: ${field} ${rule}${value === undefined ? '' : `, got ${String(value)}`}`);
     this.name = 'CoreError';
     this.code = 'bad-input';
     this.where = where;
@@ -36,14 +36,18 @@ export function needCount(where: string, field: string, value: number, min = 0, 
     throw new CoreError(where, field, value, `must be a whole number from ${String(min)} to ${String(max)}`);
   }
 }
-/** One thing wrong with an input: where it is (`replicates[0].counts[1].normal`) and what to do about it. */
+/** Throws a CoreError for the first of what is wrong with an input as a whole. */
+export function needNone(where: string, errors: readonly FieldError[]): void {
+  const [first] = errors;
+  if (first) throw new CoreError(where, first.path, undefined, first.message);
+}
 
+/** One thing wrong with an input: where it is (`replicates[0].counts[1].normal`) and what to do about it. */
 export interface FieldError {
   readonly path: string;
   readonly message: string;
 }
 /** Input that does not fit; carries every wrong field. */
-
 export class InputError extends Error {
   readonly errors: readonly FieldError[];
 
@@ -55,7 +59,6 @@ export class InputError extends Error {
 }
 
 /** A one-field InputError: `wrong('seeds', 'only 12 may be lent')`. */
-
 export function wrong(path: string, message: string): InputError {
   return new InputError([{ path, message }]);
 }

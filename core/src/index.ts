@@ -66,7 +66,7 @@ export * from './schemas/keepForms.ts';
 export * from './schemas/testForms.ts';
 export * from './schemas/sowingForms.ts';
 export * from './today/due.ts';
-export * from './calc/calculators.ts';
+export * from './calculators.ts';
 export * from './names/fold.ts';
 export * from './names/latin.ts';
 export * from './names/likeness.ts';

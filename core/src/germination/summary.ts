@@ -1,5 +1,5 @@
 import { plural } from '../words/words.ts';
-import { CoreError, needCount, needNumber } from '../errors.ts';
+import { type FieldError, needCount, needNone, needNumber } from '../errors.ts';
 import { rangeUpperPoint } from '../numeric/studentisedRange.ts';
 import { clopperPearson, type Interval, wilson } from './intervals.ts';
 
@@ -38,7 +38,8 @@ export interface GerminationSummary {
  * (after Miles 1963, Proceedings of ISTA 28), compared to the nearest whole seed.
  */
 export function germinationSummary(replicates: readonly ReplicateResult[], level = 0.95): GerminationSummary {
-  replicates.forEach(checkReplicate);
+  replicates.forEach(checkCounts);
+  needNone('germination', replicateErrors(replicates));
   const normals = replicates.map((r) => r.counts.reduce((sum, c) => sum + c.normal, 0));
   const sown = replicates.reduce((sum, r) => sum + r.sown, 0);
   const normal = normals.reduce((sum, n) => sum + n, 0);
@@ -58,22 +59,37 @@ export function germinationSummary(replicates: readonly ReplicateResult[], level
   };
 }
 
-function checkReplicate(r: ReplicateResult, i: number): void {
+function checkCounts(r: ReplicateResult, i: number): void {
   const path = `replicates[${String(i)}]`;
   needCount('germination', `${path}.sown`, r.sown);
-  let last = -1;
-  let all = (r.abnormal ?? 0) + (r.hard ?? 0) + (r.fresh ?? 0) + (r.dead ?? 0);
   for (const field of ['abnormal', 'hard', 'fresh', 'dead'] as const) needCount('germination', `${path}.${field}`, r[field] ?? 0);
   r.counts.forEach((c, j) => {
     needCount('germination', `${path}.counts[${String(j)}].normal`, c.normal);
     needNumber('germination', `${path}.counts[${String(j)}].day`, c.day, 0);
-    if (!(c.day > last)) {
-      throw new CoreError('germination', `${path}.counts[${String(j)}].day`, c.day, 'must be later than the count before it');
-    }
-    last = c.day;
-    all += c.normal;
   });
-  if (all > r.sown) throw new CoreError('germination', `${path}.sown`, r.sown, `must be at least the ${plural(all, 'seed')} counted`);
+}
+
+/** Where the counts of a day are not later than those before it. */
+export function dayErrors(at: string, counts: readonly { readonly day: number }[]): FieldError[] {
+  return counts.flatMap((c, i) => {
+    const before = counts[i - 1];
+    return before && c.day <= before.day
+      ? [{ path: `${at}counts[${String(i)}].day`, message: `must be later than day ${String(before.day)}` }]
+      : [];
+  });
+}
+
+/** What of the counts cannot be: days that do not rise, and more seeds counted than were sown. */
+export function replicateErrors(replicates: readonly ReplicateResult[]): FieldError[] {
+  return replicates.flatMap((r, i) => {
+    const at = `replicates[${String(i)}].`;
+    const normal = r.counts.reduce((sum, c) => sum + c.normal, 0);
+    const all = normal + (r.abnormal ?? 0) + (r.hard ?? 0) + (r.fresh ?? 0) + (r.dead ?? 0);
+    const errors = dayErrors(at, r.counts);
+    return all > r.sown
+      ? [...errors, { path: `${at}sown`, message: `${plural(all, 'seed')} were counted, more than the ${String(r.sown)} sown` }]
+      : errors;
+  });
 }
 
 function agreement(

@@ -1,5 +1,6 @@
 import { plural } from '../words/words.ts';
-import { CoreError, needCount, needNumber } from '../errors.ts';
+import { type FieldError, needCount, needNone, needNumber } from '../errors.ts';
+import { dayErrors } from './summary.ts';
 import { logBeta, logGamma } from '../numeric/gamma.ts';
 import { logNormalDensity, logPhi } from '../numeric/normal.ts';
 
@@ -203,19 +204,23 @@ function checkWait({ sown, counts, today, prior, usualDays, slowShare = 0 }: Wai
   needNumber('wait', 'prior.alpha', prior.alpha, Number.MIN_VALUE);
   needNumber('wait', 'prior.beta', prior.beta, Number.MIN_VALUE);
   needNumber('wait', 'usualDays.min', usualDays.min, Number.MIN_VALUE);
-  needNumber('wait', 'usualDays.max', usualDays.max, usualDays.min);
-  let last = -1;
-  let alive = 0;
+  needNumber('wait', 'usualDays.max', usualDays.max, Number.MIN_VALUE);
   counts.forEach((c, i) => {
-    const at = `counts[${String(i)}]`;
-    needNumber('wait', `${at}.day`, c.day, 0);
-    needCount('wait', `${at}.alive`, c.alive);
-    if (!(c.day > last)) throw new CoreError('wait', `${at}.day`, c.day, 'must be later than the count before it');
-    last = c.day;
-    alive += c.alive;
+    needNumber('wait', `counts[${String(i)}].day`, c.day, 0);
+    needCount('wait', `counts[${String(i)}].alive`, c.alive);
   });
-  if (alive > sown) throw new CoreError('wait', 'sown', sown, `must be at least the ${plural(alive, 'seed')} counted`);
-  if (last > today) throw new CoreError('wait', 'today', today, `must not be before the last count, day ${String(last)}`);
+  needNone('wait', waitErrors({ sown, counts, today, usualDays }));
+}
+
+/** What of a test cannot be: days that do not rise or lie ahead, more seeds up than were sown, usual days that end before they begin. */
+export function waitErrors({ sown, counts, today, usualDays }: Pick<WaitInput, 'sown' | 'counts' | 'today' | 'usualDays'>): FieldError[] {
+  const errors = dayErrors('', counts);
+  const alive = counts.reduce((sum, c) => sum + c.alive, 0);
+  if (alive > sown) errors.push({ path: 'sown', message: `${plural(alive, 'seed')} were counted, more than the ${String(sown)} sown` });
+  const last = Math.max(0, ...counts.map((c) => c.day));
+  if (today < last) errors.push({ path: 'today', message: `must not be before the last count, day ${String(last)}` });
+  if (usualDays.max < usualDays.min) errors.push({ path: 'usualDays.max', message: 'must not be below the first usual day' });
+  return errors;
 }
 
 /** First whole day from `from` on which `enough` holds; it never stops holding. */

@@ -1,5 +1,5 @@
 import { type Day, dayFromNumber, dayInYear, dayNumber, isDay, yearOf } from '../dates/day.ts';
-import { CoreError, needNumber } from '../errors.ts';
+import { CoreError, type FieldError, needNone, needNumber } from '../errors.ts';
 
 /** The lowest temperature of one day, in C. */
 export interface DailyMinimum {
@@ -47,6 +47,16 @@ function commonDay(date: Day): number {
 
 const monthDay = (n: number): string => dayFromNumber(n).slice(5);
 
+/** Dates that stand in a record twice. */
+export function minimaErrors(minima: readonly DailyMinimum[]): FieldError[] {
+  const seen = new Set<string>();
+  return minima.flatMap(({ date }, i) => {
+    const twice = seen.has(date);
+    seen.add(date);
+    return twice ? [{ path: `minima[${String(i)}].date`, message: `${date} stands there twice; keep one of them` }] : [];
+  });
+}
+
 /**
  * Last frosts of spring from daily minima (any order, days may be missing): the median, how far they spread, and the share of
  * springs in which a frost still followed a day. A frost is a minimum below `belowC`. Spring is January to June in the north, July to
@@ -57,11 +67,9 @@ export function frostRecord(minima: readonly DailyMinimum[], belowC = 0, hemisph
   needNumber('frostRecord', 'belowC', belowC, -60, 60);
   const [from, to] = SPRING[hemisphere];
   const springs = new Map<number, { days: number; last: number | null }>();
-  const seen = new Set<string>();
+  needNone('frostRecord', minimaErrors(minima));
   minima.forEach(({ date, minC }, i) => {
     if (!isDay(date)) throw new CoreError('frostRecord', `minima[${String(i)}].date`, date, 'must be a date that exists');
-    if (seen.has(date)) throw new CoreError('frostRecord', `minima[${String(i)}].date`, date, 'stands there twice; keep one of them');
-    seen.add(date);
     if (date.slice(5) < from || date.slice(5) > to) return;
     const spring = springs.get(yearOf(date)) ?? { days: 0, last: null };
     spring.days += 1;

@@ -1,5 +1,5 @@
 import { addDays, type Day, daysBetween, yearOf } from '../dates/day.ts';
-import { CoreError, needNumber } from '../errors.ts';
+import { type FieldError, needNone, needNumber } from '../errors.ts';
 import { springFrostRisk } from './frost.ts';
 
 /** A range of weeks; the first may be below zero, which is before what they count from. */
@@ -49,13 +49,21 @@ export interface Season {
 export const HARDENING_DAYS = 7;
 const MOST_WEEKS = 520;
 
-function checkWeeks(field: string, weeks: Weeks | null | undefined): void {
-  if (!weeks) return;
-  needNumber('season', `crop.${field}.min`, weeks.min, -MOST_WEEKS, MOST_WEEKS);
-  needNumber('season', `crop.${field}.max`, weeks.max, -MOST_WEEKS, MOST_WEEKS);
-  if (weeks.max < weeks.min) {
-    throw new CoreError('season', `crop.${field}.max`, weeks.max, `must not be less than the first, ${String(weeks.min)}`);
-  }
+/** Weeks that are counted from an anchor. */
+const COUNTED_WEEKS = ['startWeeks', 'plantOutWeeks', 'directWeeks'] as const;
+
+/** What of a season cannot be: weeks that end before they start, and days outside of the years that can be counted in. */
+export function seasonErrors({ crop, lastFrost, plantOut }: Pick<SeasonInput, 'crop' | 'lastFrost' | 'plantOut'>): FieldError[] {
+  const weeks = COUNTED_WEEKS.flatMap((field) => {
+    const range = crop[field];
+    return range && range.max < range.min
+      ? [{ path: `crop.${field}.max`, message: `ends before it starts; must not be less than ${String(range.min)}` }]
+      : [];
+  });
+  const days = Object.entries({ lastFrost, plantOut }).flatMap(([path, day]) =>
+    day != null && (yearOf(day) < 200 || yearOf(day) > 9900) ? [{ path, message: 'must lie in the years 200 to 9900' }] : [],
+  );
+  return [...weeks, ...days];
 }
 
 /** The window `min..max` weeks after a day (below zero: before it), its middle rounded down; part weeks to the earlier day. */
@@ -108,17 +116,13 @@ export function season(input: SeasonInput): Season {
   needNumber('season', 'crop.soakHours', crop.soakHours, 0, 24 * 365);
   const hardeningDays = input.hardeningDays ?? HARDENING_DAYS;
   needNumber('season', 'hardeningDays', hardeningDays, 0, 365);
-  for (const [field, day] of [
-    ['lastFrost', lastFrost],
-    ['plantOut', input.plantOut],
-  ] as const) {
-    if (day != null && (yearOf(day) < 200 || yearOf(day) > 9900)) {
-      throw new CoreError('season', field, day, 'must lie in the years 200 to 9900');
-    }
+  for (const field of COUNTED_WEEKS) {
+    const weeks = crop[field];
+    if (!weeks) continue;
+    needNumber('season', `crop.${field}.min`, weeks.min, -MOST_WEEKS, MOST_WEEKS);
+    needNumber('season', `crop.${field}.max`, weeks.max, -MOST_WEEKS, MOST_WEEKS);
   }
-  checkWeeks('startWeeks', crop.startWeeks);
-  checkWeeks('plantOutWeeks', crop.plantOutWeeks);
-  checkWeeks('directWeeks', crop.directWeeks);
+  needNone('season', seasonErrors(input));
   const usual = crop.plantOutWeeks ? windowAfter(lastFrost, crop.plantOutWeeks) : null;
   const target = input.plantOut ?? usual?.target ?? null;
   const plantOut = target === null ? null : { from: usual?.from ?? null, target, to: usual?.to ?? null };

@@ -1,5 +1,5 @@
-import { type Day, daysBetween } from '../dates/day.ts';
-import { CoreError, needCount, needNumber } from '../errors.ts';
+import { type Day } from '../dates/day.ts';
+import { type FieldError, needCount, needNone, needNumber } from '../errors.ts';
 import { ageAt, type AgeingCrop, type StoragePeriod, storageKnown } from './ageing.ts';
 import type { Evidence } from './likelihood.ts';
 import { posterior } from './posterior.ts';
@@ -72,6 +72,22 @@ export function viability(input: ViabilityInput): ViabilityEstimate {
   };
 }
 
+/** What of dates and counts cannot be: days before the start, and more seeds up than were sown. */
+export function evidenceErrors({ start, at, tests, sowings }: Pick<ViabilityInput, 'start' | 'at' | 'tests' | 'sowings'>): FieldError[] {
+  const early = (path: string, day: Day): FieldError[] =>
+    day < start ? [{ path, message: `must be on or after the start, ${start}` }] : [];
+  const many = (path: string, up: number, sown: number): FieldError[] =>
+    up > sown ? [{ path, message: `must not be more than the ${String(sown)} sown` }] : [];
+  return [
+    ...at.flatMap((day, i) => early(`at[${String(i)}]`, day)),
+    ...tests.flatMap((t, i) => [...early(`tests[${String(i)}].date`, t.date), ...many(`tests[${String(i)}].alive`, t.alive, t.sown)]),
+    ...sowings.flatMap((s, i) => [
+      ...early(`sowings[${String(i)}].date`, s.date),
+      ...many(`sowings[${String(i)}].emerged`, s.emerged, s.sown),
+    ]),
+  ];
+}
+
 /** The posterior of one lot, to be asked for single quantiles; see `viability`. */
 export function viabilityReader(input: ViabilityInput): PosteriorReader {
   const { crop, start } = input;
@@ -88,16 +104,10 @@ export function viabilityReader(input: ViabilityInput): PosteriorReader {
       emergence: s.emergence ?? DEFAULT_EMERGENCE,
     })),
   ];
-  const onOrAfterStart = (path: string, day: Day): void => {
-    if (daysBetween(start, day) < 0) throw new CoreError('viability', path, day, `must be on or after ${start}`);
-  };
-  input.at.forEach((day, i) => {
-    onOrAfterStart(`at[${String(i)}]`, day);
-  });
+  needNone('viability', evidenceErrors(input));
   for (const e of seen) {
-    onOrAfterStart(`${e.path}.date`, e.date);
     needCount('viability', `${e.path}.sown`, e.sown);
-    needCount('viability', `${e.path}.alive`, e.alive, 0, e.sown);
+    needCount('viability', `${e.path}.alive`, e.alive);
     if (e.emergence !== null) needNumber('viability', `${e.path}.emergence`, e.emergence, 1e-9, 1);
   }
   const ages = ageAt(

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { InputError } from '../errors.ts';
+import { InputError } from './errors.ts';
 import { calculate } from './calculators.ts';
 
 function paths(name: string, body: unknown): string[] {
