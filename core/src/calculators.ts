@@ -4,7 +4,7 @@ import { frostCalculator, seasonCalculator } from './season/calculators.ts';
 import { seedsPerCellCalculator } from './sowing/calculators.ts';
 import { longevityCalculator, viabilityCalculator } from './viability/calculators.ts';
 import { weighCalculator } from './weigh/calculators.ts';
-import type { Calculator } from './calc/calculator.ts';
+import type { Calculator } from './checks/calculator.ts';
 
 /** The computations without state, by the name that they are served under. */
 export const CALCULATORS = {

@@ -1,5 +1,5 @@
-import { betaFigure, calculator, CALC_LIMITS, refuseAll, seeds } from '../calc/calculator.ts';
-import { list, need, number, openShare, shape, share } from '../schemas/fields.ts';
+import { betaFigure, calculator, CALC_LIMITS, refuseAll, seeds } from '../checks/calculator.ts';
+import { list, need, number, openShare, shape, share } from '../checks/fields.ts';
 import { germinationSummary, replicateErrors } from './summary.ts';
 import { testSize } from './testSize.ts';
 import { waitErrors, waitOrCall } from './wait.ts';

@@ -1,7 +1,8 @@
 import { AMOUNT_KNOWN } from '../amounts/amount.ts';
 import { type Day, isDay } from '../dates/day.ts';
 import { wrong } from '../errors.ts';
-import { ACQUISITIONS, BREEDINGS, FORMS, IDENTITY_CONFIDENCES } from '../lots/vocabulary.ts';
+import { BREEDINGS, IDENTITY_CONFIDENCES } from '../lots/vocabulary.ts';
+import { ACQUISITIONS, FORMS } from '../viability/prior.ts';
 import { foldName } from '../names/fold.ts';
 import { readRange } from '../words/figures.ts';
 

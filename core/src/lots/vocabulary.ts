@@ -1,5 +1,3 @@
-export const FORMS = ['raw', 'cleaned', 'pelleted', 'primed', 'treated'] as const;
-export const ACQUISITIONS = ['donated', 'purchased', 'saved'] as const;
 export const YEAR_KINDS = ['harvest', 'packing', 'unknown'] as const;
 export const BREEDINGS = ['open-pollinated', 'hybrid-f1', 'landrace', 'clone', 'unknown'] as const;
 export const IDENTITY_CONFIDENCES = ['sure', 'likely', 'doubtful', 'unknown'] as const;

@@ -3,7 +3,8 @@ import { AMOUNT_KNOWN } from '../amounts/amount.ts';
 import type { FigureValue } from '../crops/figures.ts';
 import { SEED_KINDS } from '../germination/marks.ts';
 import { TEST_METHODS } from '../germination/protocol.ts';
-import { ACQUISITIONS, BREEDINGS, FORMS, IDENTITY_CONFIDENCES, PLACE_KINDS, PROMISES, PURPOSES, YEAR_KINDS } from '../lots/vocabulary.ts';
+import { BREEDINGS, IDENTITY_CONFIDENCES, PLACE_KINDS, PROMISES, PURPOSES, YEAR_KINDS } from '../lots/vocabulary.ts';
+import { ACQUISITIONS, FORMS } from '../viability/prior.ts';
 import { FATES, SOWING_METHODS } from '../sowing/fates.ts';
 import { DATE_ORDERS, LENGTH_UNITS, MASS_UNITS, TEMPERATURE_UNITS } from '../units.ts';
 import {
@@ -25,7 +26,7 @@ import {
   versionOrNone,
   whole,
   year,
-} from './fields.ts';
+} from '../checks/fields.ts';
 
 /** The forms of the program. Server and browser hold the same input against the same schema. */
 

@@ -1,6 +1,7 @@
 import * as yup from 'yup';
 import { RESTRICTION_RULES } from '../lots/restrictions.ts';
-import { ACQUISITIONS, BREEDINGS, HARDINESSES, IDENTITY_CONFIDENCES } from '../lots/vocabulary.ts';
+import { BREEDINGS, HARDINESSES, IDENTITY_CONFIDENCES } from '../lots/vocabulary.ts';
+import { ACQUISITIONS } from '../viability/prior.ts';
 import {
   day,
   filled,
@@ -19,7 +20,7 @@ import {
   versionOrNone,
   whole,
   year,
-} from './fields.ts';
+} from '../checks/fields.ts';
 
 /** The forms by which the catalogue is kept true. */
 

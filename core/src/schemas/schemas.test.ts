@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { note, day, filled, list, need, number, oneOf, openShare, seeds, shape, text, whole } from './fields.ts';
+import { note, day, filled, list, need, number, oneOf, openShare, seeds, shape, text, whole } from '../checks/fields.ts';
 import { countForm, intakeForm, lotEditForm, putAwayForm, settingsForm } from './forms.ts';
-import { parse } from './parse.ts';
+import { parse } from '../checks/parse.ts';
 import { InputError } from '../errors.ts';
 
 function errors(run: () => unknown): Record<string, string> {

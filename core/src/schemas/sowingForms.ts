@@ -5,7 +5,23 @@ import { CARE_KINDS } from '../sowing/care.ts';
 import { FATES, SOWING_METHODS } from '../sowing/fates.ts';
 import { PLANT_KINDS } from '../sowing/plants.ts';
 import { MOST_CELLS } from '../sowing/tray.ts';
-import { day, filled, flag, id, list, need, note, number, oneOf, orNull, shape, text, version, versionOrNone, whole } from './fields.ts';
+import {
+  day,
+  filled,
+  flag,
+  id,
+  list,
+  need,
+  note,
+  number,
+  oneOf,
+  orNull,
+  shape,
+  text,
+  version,
+  versionOrNone,
+  whole,
+} from '../checks/fields.ts';
 
 /** Forms of the season, the tray and what came up. */
 

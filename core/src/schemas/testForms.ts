@@ -1,5 +1,5 @@
 import { VERDICTS } from '../verdicts/verdict.ts';
-import { day, filled, flag, list, need, note, oneOf, orNull, shape, text, version, versionOrNone, whole } from './fields.ts';
+import { day, filled, flag, list, need, note, oneOf, orNull, shape, text, version, versionOrNone, whole } from '../checks/fields.ts';
 
 /** The forms of the bench: what is done with tests. */
 

@@ -1,5 +1,5 @@
-import { calculator, CALC_LIMITS, refuseAll } from '../calc/calculator.ts';
-import { day, list, need, number, oneOf, orNull, shape, whole } from '../schemas/fields.ts';
+import { calculator, CALC_LIMITS, refuseAll } from '../checks/calculator.ts';
+import { day, list, need, number, oneOf, orNull, shape, whole } from '../checks/fields.ts';
 import { frostRecord, minimaErrors } from './frostRecord.ts';
 import { season, seasonErrors } from './windows.ts';
 

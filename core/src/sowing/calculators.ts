@@ -1,6 +1,6 @@
-import { betaFigure, calculator, CALC_LIMITS, seeds } from '../calc/calculator.ts';
+import { betaFigure, calculator, CALC_LIMITS, seeds } from '../checks/calculator.ts';
 import { wrong } from '../errors.ts';
-import { need, number, openShare, shape, share, whole } from '../schemas/fields.ts';
+import { need, number, openShare, shape, share, whole } from '../checks/fields.ts';
 import { seedsPerCell, type ViabilityBelief } from './seedsPerCell.ts';
 
 const seedsPerCellSchema = shape({

@@ -1,7 +1,7 @@
 import type * as yup from 'yup';
-import { calculator, CALC_LIMITS, refuseAll, seeds } from '../calc/calculator.ts';
-import { ACQUISITIONS, FORMS } from '../lots/vocabulary.ts';
-import { day, flag, list, need, number, oneOf, openShare, shape, share } from '../schemas/fields.ts';
+import { calculator, CALC_LIMITS, refuseAll, seeds } from '../checks/calculator.ts';
+import { ACQUISITIONS, FORMS } from './prior.ts';
+import { day, flag, list, need, number, oneOf, openShare, shape, share } from '../checks/fields.ts';
 import { longevity } from './longevity.ts';
 import { evidenceErrors, viability } from './viability.ts';
 

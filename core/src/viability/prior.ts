@@ -1,8 +1,10 @@
 import { logNormalDensity, probit } from '../numeric/normal.ts';
 import { type AgeingCrop, PROBIT_95 } from './ageing.ts';
 
-export type SeedForm = 'raw' | 'cleaned' | 'pelleted' | 'primed' | 'treated';
-export type Acquisition = 'donated' | 'purchased' | 'saved';
+export const FORMS = ['raw', 'cleaned', 'pelleted', 'primed', 'treated'] as const;
+export type SeedForm = (typeof FORMS)[number];
+export const ACQUISITIONS = ['donated', 'purchased', 'saved'] as const;
+export type Acquisition = (typeof ACQUISITIONS)[number];
 
 /** How much shorter the handling of the seed makes its life. */
 export const FORM_FACTOR: Readonly<Record<SeedForm, number>> = {

@@ -1,5 +1,5 @@
-import { calculator, seeds } from '../calc/calculator.ts';
-import { flag, list, need, number, shape } from '../schemas/fields.ts';
+import { calculator, seeds } from '../checks/calculator.ts';
+import { flag, list, need, number, shape } from '../checks/fields.ts';
 import { weigh } from './weigh.ts';
 
 const weighSchema = shape({

@@ -1,7 +1,7 @@
 import type * as yup from 'yup';
 import { type FieldError, InputError } from '../errors.ts';
-import { number, whole } from '../schemas/fields.ts';
-import { parse } from '../schemas/parse.ts';
+import { number, whole } from './fields.ts';
+import { parse } from './parse.ts';
 
 /** Sizes that a calculator takes; beyond them it says so instead of taking minutes. */
 export const CALC_LIMITS = { seeds: 100_000, plants: 10_000, dates: 1000, minima: 50_000 } as const;
