@@ -1,5 +1,5 @@
 // What runs is built first: the desk by Vite, the server and the maker of the demo to plain JavaScript by esbuild.
-import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { must, ROOT } from './install.mjs';
 
@@ -41,7 +41,18 @@ export function buildWeb() {
 /** Builds the server and the maker of the demo, unless they are as new as their sources. */
 export async function buildServer() {
   await bundle('server', SERVER, 'core/src', 'server/src');
+  await describe();
   await bundle('demo', DEMO, 'core/src', 'server/src', 'demo/src');
+}
+
+/** The contract as a document, for whoever calls from outside (`GET /api/openapi.json`). */
+async function describe() {
+  const made = 'server/dist/openapi.json';
+  if (fresh(made, 'core/src', 'scripts/contract')) return;
+  const { openApi } = await import('./contract/openapi.mjs');
+  const { version } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8'));
+  mkdirSync(join(ROOT, 'server/dist'), { recursive: true });
+  writeFileSync(join(ROOT, made), JSON.stringify(await openApi(version)));
 }
 
 async function bundle(part, names, ...from) {

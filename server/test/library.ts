@@ -6,6 +6,7 @@ import { dirname, join } from 'node:path';
 import { expect } from 'vitest';
 import { createApp } from '../src/http/app.ts';
 import type { Db } from '../src/db/db.ts';
+import { unlikeContract } from './contract.ts';
 import { openLibrary } from '../src/db/open.ts';
 
 export interface Answer<T = Record<string, unknown>> {
@@ -79,7 +80,11 @@ export async function openTestLibrary(today = '2027-03-14'): Promise<TestLibrary
     const response = await fetch(`${base}${path}`, init);
     const text = await response.text();
     const type = response.headers.get('content-type') ?? '';
-    return { status: response.status, type, body: type.includes('json') ? JSON.parse(text) : text };
+    const answer = { status: response.status, type, body: type.includes('json') ? JSON.parse(text) : text };
+    // Whatever a test is about: what is answered is what the contract says.
+    const unlike = answer.status === 200 && type.includes('json') ? unlikeContract(init?.method ?? 'GET', path, answer.body) : null;
+    if (unlike !== null) throw new Error(`${init?.method ?? 'GET'} ${path} does not answer as the contract says: ${unlike}`);
+    return answer;
   }
   const send: TestLibrary['send'] = (method, path, body, headers = {}) =>
     call(path, {

@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
+import type { ListedTest } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import TestLine from '../src/germination/TestLine.vue';
 import TestSteps from '../src/germination/TestSteps.vue';
-import type { ListedTest } from '@esprel/core/api';
 import LotsFilter from '../src/lots/LotsFilter.vue';
 import { button, choose, eachDesk, settled, words } from './desk.ts';
 
@@ -14,6 +14,8 @@ describe('a test as a line', () => {
   const listed = (over: Partial<ListedTest> = {}): ListedTest => ({
     id: 4,
     version: 1,
+    lotId: 1,
+    countDays: [5, 10, 14],
     roundId: null,
     bagNumbers: null,
     planned: false,

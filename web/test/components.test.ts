@@ -1,4 +1,5 @@
 // @vitest-environment happy-dom
+import type { ListedLot } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import FindField from '../src/app/FindField.vue';
 import LastStep from '../src/app/LastStep.vue';
@@ -14,7 +15,6 @@ import FieldText from '../src/fields/FieldText.vue';
 import FormFrame from '../src/fields/FormFrame.vue';
 import LotHistory from '../src/shared/StepHistory.vue';
 import LotsRow from '../src/lots/LotsRow.vue';
-import type { ListedLot } from '@esprel/core/api';
 import VerdictNote from '../src/shared/VerdictNote.vue';
 import { verdictLook } from '../src/shared/verdictLook.ts';
 import { button, settled, SETTINGS, eachDesk, type } from './desk.ts';
@@ -165,10 +165,12 @@ describe('what is drawn of a lot', () => {
     id: 1,
     code: 'TM-001C',
     variety: 'Tollgate Red',
+    varietyId: 1,
     crop: 'Tomato',
     cropKey: 'tomato',
     scientific: 'S',
     acquisition: 'saved',
+    form: 'cleaned',
     year: 2024,
     yearKind: 'harvest',
     balance: 180,

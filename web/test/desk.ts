@@ -1,3 +1,4 @@
+import type { Garden } from '@esprel/core/api';
 import { mount, type VueWrapper } from '@vue/test-utils';
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, vi } from 'vitest';
@@ -5,7 +6,6 @@ import type { Component } from 'vue';
 import { createMemoryHistory, createRouter, type Router } from 'vue-router';
 import { kit } from '../src/app/kit.ts';
 import { useSession } from '../src/base/session.ts';
-import type { Garden } from '@esprel/core/api';
 
 export interface Call {
   readonly method: string;

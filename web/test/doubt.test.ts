@@ -1,9 +1,9 @@
 // @vitest-environment happy-dom
+import type { CalibrationData, FamilyCalibration, SourcesData } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import { useScans } from '../src/base/scans.ts';
 import CalibrationView from '../src/calibration/CalibrationView.vue';
 import SourcesView from '../src/calibration/SourcesView.vue';
-import type { CalibrationData, FamilyCalibration, SourcesData } from '@esprel/core/api';
 import TestPlanned from '../src/germination/TestPlanned.vue';
 import MixUpForm from '../src/identity/MixUpForm.vue';
 import ReleaseForm from '../src/lots/ReleaseForm.vue';

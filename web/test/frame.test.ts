@@ -1,5 +1,5 @@
-import { placesApi } from '@esprel/core/api';
 // @vitest-environment happy-dom
+import { placesApi } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import App from '../src/app/App.vue';
 import { useChanges } from '../src/base/changes.ts';

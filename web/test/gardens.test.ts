@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
+import type { FrostPage, Garden } from '@esprel/core/api';
 import { beforeEach, describe, expect, it } from 'vitest';
 import FrostView from '../src/season/FrostView.vue';
 import GardenForm from '../src/season/GardenForm.vue';
-import type { FrostPage, Garden } from '@esprel/core/api';
 import { button, eachDesk, errors, labelled, LIBRARY_GARDEN, SETTINGS, settled, type, words } from './desk.ts';
 
 const desk = eachDesk();

@@ -1,12 +1,11 @@
 // @vitest-environment happy-dom
+import type { PlaceSheetData, VarietySheetData } from '@esprel/core/api';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import DevicesPage from '../src/devices/DevicesPage.vue';
 import RestrictedPage from '../src/library/RestrictedPage.vue';
 import PlaceLogger from '../src/places/PlaceLogger.vue';
 import PlaceSheet from '../src/places/PlaceSheet.vue';
 import StocktakeRow from '../src/places/StocktakeRow.vue';
-import type { PlaceSheetData } from '@esprel/core/api';
-import type { VarietySheetData } from '@esprel/core/api';
 import VarietySheet from '../src/varieties/VarietySheet.vue';
 import { button, eachDesk, errors, labelled, settled, type, words } from './desk.ts';
 
@@ -205,6 +204,7 @@ describe('a variety', () => {
     version: 2,
     lots: 1,
     synonyms: ['Old Gate'],
+    joinedInto: null,
     chosenEnvelopeId: null,
     chosenReason: null,
   };
@@ -228,7 +228,7 @@ describe('a variety', () => {
     crossesWith: Array.from({ length: 14 }, (_, i) => ({ id: 20 + i, name: `Row ${String(i + 1)}`, crop: 'Tomato' })),
     lots: [{ code: 'TM-001C', year: null, balance: 0, identity: 'sure', state: 'kept', source: 'Swap', median: null, verdict: null }],
     envelopes: [],
-    near: [{ id: 6, name: 'Tolgate Red', crop: 'Tomato', lots: 2, like: 'near' }],
+    near: [{ id: 6, name: 'Tolgate Red', cropKey: 'tomato', crop: 'Tomato', lots: 2, like: 'near', by: 'Tolgate Red' }],
     reach: { lots: [], loans: [] },
     history: [],
     ...over,

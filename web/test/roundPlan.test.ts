@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
+import type { RoundLotChoice } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import RoundPlanView from '../src/germination/RoundPlanView.vue';
 import RoundView from '../src/germination/RoundView.vue';
-import type { RoundLotChoice } from '@esprel/core/api';
 import LotWhyView from '../src/lots/LotWhyView.vue';
 import { button, errors, labelled, SETTINGS, settled, eachDesk, type, words } from './desk.ts';
 import { lotSheet, tomato } from './lotSheet.ts';

@@ -1,10 +1,10 @@
 // @vitest-environment happy-dom
+import type { LotSeason, PlannedSheetData, SeasonLane, SeasonPage } from '@esprel/core/api';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { beforeEach, describe, expect, it } from 'vitest';
 import PlanForm from '../src/season/PlanForm.vue';
 import PlannedSheet from '../src/season/PlannedSheet.vue';
 import SeasonView from '../src/season/SeasonView.vue';
-import type { LotSeason, PlannedSheetData, SeasonLane, SeasonPage } from '@esprel/core/api';
 import { button, choose, errors, labelled, settled, eachDesk, type, words, LIBRARY_GARDEN } from './desk.ts';
 
 const desk = eachDesk();
@@ -122,8 +122,10 @@ describe('the season', () => {
 const lotSeason: LotSeason = {
   year: 2027,
   lastFrost: '2027-04-27',
-  season: { plantOut: null, sow: window, direct: null, hardenFrom: null, frostRiskAtPlantOut: null },
-  table: { plantOut: null, sow: window, direct: null, hardenFrom: null, frostRiskAtPlantOut: null },
+  firstFrost: '2027-10-14',
+  sdDays: 10,
+  season: { plantOut: null, sow: window, direct: null, chillFrom: null, soakFrom: null, hardenFrom: null, frostRiskAtPlantOut: null },
+  table: { plantOut: null, sow: window, direct: null, chillFrom: null, soakFrom: null, hardenFrom: null, frostRiskAtPlantOut: null },
   packet: null,
   late: null,
   fresh: false,

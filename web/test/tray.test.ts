@@ -1,9 +1,9 @@
 // @vitest-environment happy-dom
+import type { TraySheetData } from '@esprel/core/api';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { describe, expect, it } from 'vitest';
 import TrayGrowing from '../src/sowing/TrayGrowing.vue';
 import TrayPlan from '../src/sowing/TrayPlan.vue';
-import type { TraySheetData } from '@esprel/core/api';
 import { button, eachDesk, labelled, settled, type, words } from './desk.ts';
 
 const action = { action: { id: 1, summary: 'done' } };
@@ -16,6 +16,8 @@ const fill = (letter: string, variety: string, key: string): TraySheetData['fill
   lotCode: `X${letter}`,
   variety,
   crop: key,
+  scientific: key,
+  source: 'Swap',
   habit: null,
   cropKey: key,
   plannedId: null,

@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
+import type { SeasonListData, SeasonListRow } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import PlanManyForm from '../src/season/PlanManyForm.vue';
 import SeasonListView from '../src/season/SeasonListView.vue';
-import type { SeasonListData, SeasonListRow } from '@esprel/core/api';
 import { button, errors, labelled, settled, eachDesk, type, words } from './desk.ts';
 
 const desk = eachDesk();

@@ -1,8 +1,8 @@
-import type { Calibration, SourceQuality } from '../index.ts';
+import type { Calibration, Prediction, SourceQuality } from '../index.ts';
 import { spreadsForm } from '../schemas/testForms.ts';
 import { changes, reads } from './contract.ts';
 
-export interface PredictedCount {
+export interface PredictedCount extends Prediction {
   readonly testId: number;
   readonly code: string;
   readonly variety: string;
@@ -10,10 +10,6 @@ export interface PredictedCount {
   readonly sown: number;
   readonly alive: number;
   readonly expected: number;
-  /** Fewest and most alive that were expected. */
-  readonly low: number;
-  readonly high: number;
-  readonly inside: boolean;
 }
 
 export interface FamilyCalibration {

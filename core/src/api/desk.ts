@@ -8,12 +8,15 @@ export interface Person {
   readonly version: number;
 }
 
+/** A row of a table, by its columns. */
+export type TableRow = Readonly<Record<string, string | number | null>>;
+
 /** A row that a step wrote; null where there was none before, or is none after. */
 export interface WrittenRow {
   readonly entity: string;
   readonly key: string;
-  readonly before: unknown;
-  readonly after: unknown;
+  readonly before: TableRow | null;
+  readonly after: TableRow | null;
 }
 
 export const peopleApi = {

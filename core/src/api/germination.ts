@@ -13,6 +13,7 @@ import type {
 import { closeTestForm, countForm, testForm } from '../schemas/forms.ts';
 import { bagForm, extendForm, giveUpForm, layForm, potForm, roundForm, roundPlanForm, stepForm } from '../schemas/testForms.ts';
 import { changes, does, oneOf, reads, text } from './contract.ts';
+import type { LotNames } from './lots.ts';
 
 export interface SeedMark {
   readonly position: number;
@@ -64,12 +65,10 @@ interface OtherCurve {
 
 /** A test as `GET /api/tests/:id` answers it. */
 export interface TestSheetData {
-  readonly test: {
+  readonly test: LotNames & {
     readonly id: number;
     readonly version: number;
     readonly lotCode: string;
-    readonly variety: string;
-    readonly crop: string;
     readonly cropKey: string;
     readonly roundId: number | null;
     readonly planned: boolean;
@@ -104,7 +103,10 @@ export interface TestSheetData {
 export interface ListedTest {
   readonly id: number;
   readonly version: number;
+  readonly lotId: number;
+  readonly countDays: readonly number[];
   readonly roundId: number | null;
+  /** Numbers of its bags within the round, first and last. */
   readonly bagNumbers: readonly [number, number] | null;
   readonly planned: boolean;
   readonly callOn: string | null;

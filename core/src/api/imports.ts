@@ -1,7 +1,8 @@
-import type { ColumnMapping } from '../index.ts';
+import type { ColumnMapping, ImportedLot } from '../index.ts';
 import { emptyForm } from '../schemas/forms.ts';
 import { importAcceptForm, importReadForm } from '../schemas/keepForms.ts';
 import { does, givesFile, oneOf, reads, takesFile, text, whole } from './contract.ts';
+import type { NearVariety } from './varieties.ts';
 
 export interface ImportOverview {
   readonly id: string;
@@ -20,7 +21,7 @@ export interface ImportOverview {
     readonly name: string;
     readonly cropKey: string;
     readonly rows: number;
-    readonly near: { readonly id: number; readonly name: string; readonly like: 'same' | 'near' };
+    readonly near: NearVariety;
   }[];
   /** Names of the file that may mean several crops. */
   readonly crops: readonly {
@@ -35,23 +36,14 @@ export interface ImportOverview {
 
 export interface ImportRow {
   readonly row: number;
+  /** What makes it the same row in another copy of the file. */
+  readonly key: string;
   readonly state: 'ready' | 'known' | 'problem';
   readonly cells: readonly string[];
   readonly code: string | null;
   readonly problems: readonly { readonly path: string; readonly message: string }[];
-  readonly near: { readonly name: string } | null;
-  readonly lot: {
-    readonly code: string | null;
-    readonly varietyName: string;
-    readonly cropKey: string;
-    readonly source: string;
-    readonly yearKind: 'harvest' | 'packing' | 'unknown';
-    readonly receivedOn: string;
-    readonly year: number | null;
-    readonly seeds: number;
-    readonly amountKnown: string;
-    readonly note: string | null;
-  } | null;
+  readonly near: NearVariety | null;
+  readonly lot: ImportedLot | null;
 }
 
 export const importsApi = {

@@ -3,6 +3,7 @@ import type {
   LibraryCrop,
   LotEstimate,
   NOTHING_LEFT,
+  ResolvedClimate,
   SeedForm,
   TestProtocol,
   Verdict,
@@ -54,10 +55,12 @@ export interface ListedLot {
   readonly id: number;
   readonly code: string;
   readonly variety: string;
+  readonly varietyId: number;
   readonly crop: string;
   readonly cropKey: string;
   readonly scientific: string;
   readonly acquisition: string;
+  readonly form: SeedForm;
   readonly year: number | null;
   readonly yearKind: string;
   readonly balance: number;
@@ -68,7 +71,7 @@ export interface ListedLot {
   readonly median: number | null;
   readonly low: number | null;
   readonly high: number | null;
-  readonly verdict: Verdict | null;
+  readonly verdict: Verdict | typeof NOTHING_LEFT | null;
   readonly beside: Verdict | null;
   readonly picture: { readonly ribbon: readonly RibbonPoint[]; readonly dots: readonly RibbonDot[]; readonly threshold: number } | null;
 }
@@ -168,7 +171,8 @@ export interface LotSheetData {
     readonly nextLook?: string | null;
   } | null;
   /** A coordinator's word over the verdict, while it stands. */
-  readonly overrule?: {
+  readonly overrule: {
+    readonly id: number;
     readonly verdict: Verdict;
     readonly reason: string;
     readonly madeOn: string;
@@ -176,14 +180,11 @@ export interface LotSheetData {
     readonly version: number;
   } | null;
   readonly evidence: readonly EvidenceDot[];
-  readonly storage: readonly {
+  readonly storage: readonly ({
     readonly from: string;
     readonly placeId: number;
     readonly place: string;
-    readonly temperatureC: number | null;
-    readonly rhPercent: number | null;
-    readonly sealed: boolean;
-  }[];
+  } & ResolvedClimate)[];
   readonly movements: readonly {
     readonly id: number;
     readonly kind: string;
@@ -246,8 +247,6 @@ export interface CropCount {
 
 /** A lot by its code, with what a label and putting away need. */
 export interface LotByCode extends Omit<ListedLot, 'picture'> {
-  readonly varietyId: number;
-  readonly form: SeedForm;
   readonly generation: number;
   readonly placeId: number | null;
   readonly sowing: LabelSowing & { readonly after: string | null };
@@ -301,7 +300,13 @@ export interface LineLook {
   } | null;
   /** Crops that the name may mean, the likeliest first: one has to be chosen. */
   readonly choices: readonly { readonly key: string; readonly name: string; readonly scientific: string }[];
-  readonly known: { readonly id: number; readonly name: string; readonly crop: string; readonly lots: number } | null;
+  readonly known: {
+    readonly id: number;
+    readonly name: string;
+    readonly cropKey: string;
+    readonly crop: string;
+    readonly lots: number;
+  } | null;
   readonly near: readonly NearVariety[];
   readonly cautions: readonly string[];
 }
@@ -334,6 +339,15 @@ export interface WorthLot {
   readonly verdict: Verdict;
   readonly worth: number;
   readonly why: string;
+}
+
+/** What a lot is called by. */
+export interface LotNames {
+  readonly variety: string;
+  readonly crop: string;
+  readonly scientific: string;
+  readonly habit: string | null;
+  readonly source: string;
 }
 
 /** What names a lot that was changed. */

@@ -30,6 +30,7 @@ interface ClimateDayShown {
   readonly rhPercent: number | null;
   readonly lowC: number;
   readonly highC: number;
+  readonly readings: number;
 }
 
 /** Everything about one place, as `GET /api/places/:id` answers it. */
@@ -128,7 +129,10 @@ export interface StocktakeLot {
   /** What the record had when it was looked at, and the version of that look. */
   readonly seen: number | null;
   readonly version: number | null;
+  /** Where the record has it; null when nobody put it away. */
   readonly recordedIn: string | null;
+  /** Whether it belongs in this place. */
+  readonly belongs: boolean;
 }
 
 export interface StocktakeData {

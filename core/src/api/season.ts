@@ -2,7 +2,9 @@ import type {
   FrostDates,
   FrostRecord,
   LaneInput,
+  LearnedEmergence,
   Preparation,
+  Season,
   SoilSays,
   SowingMethod,
   SowingPurpose,
@@ -43,6 +45,7 @@ export interface Garden {
 }
 
 export interface FrostRecordShown extends FrostRecord {
+  readonly id: number;
   readonly fileName: string;
   readonly from: string;
   readonly to: string;
@@ -133,14 +136,6 @@ export interface SeasonPage {
   readonly lanes: readonly SeasonLane[];
 }
 
-interface SeasonWindows {
-  readonly plantOut: { readonly from: string | null; readonly target: string; readonly to: string | null } | null;
-  readonly sow: Window | null;
-  readonly direct: Window | null;
-  readonly hardenFrom: string | null;
-  readonly frostRiskAtPlantOut: number | null;
-}
-
 /** What a sowing of a lot on any day is held against: the windows of each way, year by year. */
 export interface LaneSeasons {
   readonly crop: LaneInput['crop'];
@@ -178,8 +173,11 @@ export interface LotSeasonData {
 export interface LotSeason {
   readonly year: number;
   readonly lastFrost: string;
-  readonly season: SeasonWindows;
-  readonly table: SeasonWindows;
+  readonly firstFrost: string;
+  readonly sdDays: number;
+  /** The windows by what is followed, before anything learned, and those of the table. */
+  readonly season: Season;
+  readonly table: Season;
   readonly packet: {
     readonly lotCode: string;
     readonly weeks: Weeks;
@@ -187,7 +185,8 @@ export interface LotSeason {
     readonly window: Window | null;
     readonly used: boolean;
   } | null;
-  readonly late: { readonly window: Window; readonly why: string } | null;
+  /** Sowing late; `through` where it stands the winter before there is a crop. */
+  readonly late: { readonly window: Window; readonly why: string; readonly through: boolean } | null;
   readonly fresh: boolean;
   readonly shifts: Readonly<Record<Way, { readonly days: number; readonly verdicts: number }>>;
 }
@@ -269,19 +268,12 @@ interface TrayKindShown {
   readonly gaps: readonly number[];
 }
 
-interface Learned {
-  readonly emergence: number;
-  readonly usual: number;
-  readonly sowings: number;
-  readonly seeds: number;
-}
-
 export interface BenchData {
   readonly places: readonly BenchPlaceShown[];
   readonly trayKinds: readonly TrayKindShown[];
   readonly learned: {
-    readonly methods: readonly (Learned & { readonly method: SowingMethod })[];
-    readonly benches: readonly (Learned & { readonly benchId: number; readonly method: SowingMethod })[];
+    readonly methods: readonly (LearnedEmergence & { readonly method: SowingMethod })[];
+    readonly benches: readonly (LearnedEmergence & { readonly benchId: number; readonly method: SowingMethod })[];
   };
 }
 

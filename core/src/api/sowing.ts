@@ -1,8 +1,8 @@
 import type {
   Between,
-  CareKind,
   Fate,
   HowToSow,
+  LearnedEmergence,
   LibraryCrop,
   LookDue,
   PlantCount,
@@ -19,6 +19,7 @@ import { benchEditForm, benchForm, careForm, lampForm, plantsForm, timingForm, t
 import { changes, decimal, oneOf, reads, text, whole } from './contract.ts';
 import type { LotEstimateShort } from './germination.ts';
 import type { HistoryStep } from './history.ts';
+import type { LotNames } from './lots.ts';
 import type { BenchData, LotSeason, TimingSaid } from './season.ts';
 
 /** How many seeds to put in a cell, as `GET /api/lots/:code/sowing-advice` answers it. */
@@ -31,7 +32,7 @@ export interface SowingAdvice {
   readonly reserve: number;
   readonly emergence: number;
   /** Where the emergence comes from. */
-  readonly learned: { readonly usual: number; readonly sowings: number; readonly seeds: number };
+  readonly learned: LearnedEmergence & { readonly method: SowingMethod; readonly benchId?: number };
   readonly crop: Pick<LibraryCrop, 'key' | 'transplant' | 'seedsPerGram' | 'clumpSeeds'>;
   readonly how: HowToSow;
   readonly certainty: number;
@@ -40,13 +41,16 @@ export interface SowingAdvice {
   readonly recommended: number | null;
 }
 
+/** A step of the care of a sowing, with its day. */
+export interface CareShown extends StepDue {
+  readonly number: number;
+}
+
 export interface SowingSheetData {
-  readonly sowing: {
+  readonly sowing: LotNames & {
     readonly id: number;
     readonly version: number;
     readonly lotCode: string;
-    readonly variety: string;
-    readonly crop: string;
     readonly cropKey: string;
     readonly loanId: number | null;
     readonly memberId: number | null;
@@ -69,8 +73,9 @@ export interface SowingSheetData {
     readonly coveredWith: string | null;
     readonly warmthC: number | null;
   };
-  readonly care: readonly (StepDue & { readonly number: number })[];
-  readonly nextCare: StepDue | null;
+  readonly care: readonly CareShown[];
+  /** The step to ask for; null where there is none. */
+  readonly nextCare: CareShown | null;
   readonly plants: PlantsOfSowing & {
     readonly counts: readonly (PlantCount & {
       readonly id: number;
@@ -103,7 +108,7 @@ export interface ListedSowing {
   readonly tray: string | null;
   readonly bench: string | null;
   readonly next: LookDue | null;
-  readonly care: { readonly kind: CareKind; readonly due: string; readonly movedDays: number } | null;
+  readonly care: CareShown | null;
 }
 
 /** Sowings of one crop by one method in one season, added up. */

@@ -9,7 +9,11 @@ export interface WorkItem {
   readonly detail: string;
   readonly at: string;
   readonly lotCode: string;
+  /** Minutes it usually takes. */
   readonly minutes: number;
+  /** Names a person outside the desk: stays on this machine. */
+  readonly personal?: boolean;
+  /** Cannot wait, whatever its day: stands first. */
   readonly urgent?: boolean;
 }
 

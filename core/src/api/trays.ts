@@ -1,4 +1,4 @@
-import type { CareKind, Crop, Fate, Preparation } from '../index.ts';
+import type { Crop, Fate, Preparation } from '../index.ts';
 import { asSeenForm } from '../schemas/forms.ts';
 import { trayPhotoForm } from '../schemas/keepForms.ts';
 import {
@@ -13,13 +13,12 @@ import {
 } from '../schemas/sowingForms.ts';
 import { changes, oneOf, reads } from './contract.ts';
 import type { HistoryStep } from './history.ts';
+import type { LotNames } from './lots.ts';
+import type { CareShown } from './sowing.ts';
 
-export interface TrayFillShown {
+export interface TrayFillShown extends LotNames {
   readonly letter: string;
   readonly lotCode: string;
-  readonly variety: string;
-  readonly crop: string;
-  readonly habit: string | null;
   readonly cropKey: string;
   readonly plannedId: number | null;
   readonly wanted: { readonly plants: number; readonly cells: number } | null;
@@ -53,7 +52,7 @@ export interface TraySowing {
   readonly emerged: number | null;
   readonly lastLook: string | null;
   /** What is to be done with it next; null before anything is up. */
-  readonly care: { readonly kind: CareKind; readonly due: string; readonly movedDays: number } | null;
+  readonly care: CareShown | null;
 }
 
 /** What may become of one cell. */

@@ -24,6 +24,11 @@ export interface VarietyListed {
   readonly hardiness: 'tender' | 'half-hardy' | 'hardy' | null;
   readonly note: string | null;
   readonly version: number;
+  /** The variety it was joined into. */
+  readonly joinedInto: number | null;
+  /** The envelope whose instructions are followed, and why. */
+  readonly chosenEnvelopeId: number | null;
+  readonly chosenReason: string | null;
   readonly lots: number;
   readonly synonyms: readonly string[];
 }
@@ -60,8 +65,16 @@ export interface SupplierText extends EnvelopeText {
 
 /** What a correction reaches: lots, labels to print again, members to tell. */
 export interface Reach {
-  readonly lots: readonly { readonly code: string; readonly variety: string; readonly balance: number; readonly reprint: boolean }[];
+  readonly lots: readonly {
+    readonly id: number;
+    readonly code: string;
+    readonly generation: number;
+    readonly variety: string;
+    readonly balance: number;
+    readonly reprint: boolean;
+  }[];
   readonly loans: readonly {
+    readonly lotId: number;
     readonly lotCode: string;
     readonly memberId: number;
     readonly member: string;
@@ -71,7 +84,7 @@ export interface Reach {
 }
 
 export interface VarietySheetData {
-  readonly variety: VarietyListed & { readonly chosenEnvelopeId: number | null; readonly chosenReason: string | null };
+  readonly variety: VarietyListed;
   readonly joinedInto: { readonly id: number; readonly name: string } | null;
   readonly crop: {
     readonly key: string;
@@ -99,13 +112,7 @@ export interface VarietySheetData {
     readonly verdict: string | null;
   }[];
   readonly envelopes: readonly SupplierText[];
-  readonly near: readonly {
-    readonly id: number;
-    readonly name: string;
-    readonly crop: string;
-    readonly lots: number;
-    readonly like: 'same' | 'near';
-  }[];
+  readonly near: readonly NearVariety[];
   readonly reach: Reach;
   readonly history: readonly HistoryStep[];
 }

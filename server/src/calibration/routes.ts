@@ -1,5 +1,5 @@
 import { calibrate, type FirstTest, plural, type PredictedTest, predictionOf, sourceQuality, wrong } from '@esprel/core';
-import { type CalibrationData, type SourcesData, calibrationApi } from '@esprel/core/api';
+import { calibrationApi, type CalibrationData, type SourcesData } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { libraryCrop } from '../records/crop.ts';

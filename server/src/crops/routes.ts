@@ -1,5 +1,5 @@
-import { cropsApi } from '@esprel/core/api';
 import { checkFigure, type Crop, type OwnFigure, figureProblems, isOwnFigure, latinName, OWN_FIGURES, wrong } from '@esprel/core';
+import { cropsApi } from '@esprel/core/api';
 import { CROP_NAMES } from '@esprel/core/crops/names';
 import { all, one } from '../db/db.ts';
 import { holdWritten, writtenVersion } from '../journal/change.ts';

@@ -1,5 +1,5 @@
-import { devicesApi } from '@esprel/core/api';
 import { plural } from '@esprel/core';
+import { devicesApi } from '@esprel/core/api';
 import type { Db } from '../db/db.ts';
 import { notFound, Problem } from '../problem.ts';
 import { acts, FileAnswer, gives, type Route, serves } from '../routing/route.ts';

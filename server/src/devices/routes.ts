@@ -1,5 +1,5 @@
-import { devicesApi } from '@esprel/core/api';
 import { addDays, dayFromNumber, dayNumber, plural, simulatedLog, SimulatedScale, SMALL_SCALE, wrong } from '@esprel/core';
+import { devicesApi } from '@esprel/core/api';
 import { type Db, one } from '../db/db.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { lotByCode } from '../records/lot.ts';

@@ -1,4 +1,5 @@
 import { type Fate, FATE_FACTS, type LearnedEmergence, learnedEmergence, SOWING_METHOD_FACTS, type SowingMethod } from '@esprel/core';
+import type { SowingAdvice } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 import { countedOf } from '../records/sownCells.ts';
 import type { StoredEstimate } from './stored.ts';
@@ -77,8 +78,8 @@ export function learnedAll(db: Db): {
 }
 
 /** The share of live seed that comes up by a method, on a place of the bench where one is named. */
-export function emergenceFor(db: Db, method: SowingMethod, benchId: number | null): LearnedEmergence {
+export function emergenceFor(db: Db, method: SowingMethod, benchId: number | null): SowingAdvice['learned'] {
   const { methods, benches } = learnedAll(db);
   const here = benches.find((b) => b.benchId === benchId && b.method === method);
-  return here ?? (methods.find((m) => m.method === method) as LearnedEmergence);
+  return here ?? (methods.find((m) => m.method === method) as SowingAdvice['learned']);
 }

@@ -18,12 +18,6 @@ interface ListedRow extends TestRow {
   readonly lastBag: number | null;
 }
 
-/** As the list shows it, with what the work of a day goes by. */
-export interface TestInList extends ListedTest {
-  readonly lotId: number;
-  readonly countDays: readonly number[];
-}
-
 const COUNTED = 'FROM replicates r WHERE r.test_id = t.id AND r.dropped_why IS NULL';
 const MARKED = 'FROM replicates r JOIN seed_marks m ON m.replicate_id = r.id WHERE r.test_id = t.id AND r.dropped_why IS NULL';
 
@@ -33,8 +27,8 @@ function stepsByTest(db: Db): Map<number, { step: string; words: string; days: n
     `SELECT s.test_id AS testId, s.step, s.words, s.days, s.done_on AS doneOn FROM test_steps s JOIN tests t ON t.id = s.test_id
      WHERE t.closed_on IS NULL ORDER BY s.test_id, s.number`,
   );
-  const byTest = new Map<number, typeof rows>();
-  for (const { testId, ...step } of rows) byTest.set(testId, [...(byTest.get(testId) ?? []), { testId, ...step }]);
+  const byTest = new Map<number, Omit<(typeof rows)[number], 'testId'>[]>();
+  for (const { testId, ...step } of rows) byTest.set(testId, [...(byTest.get(testId) ?? []), step]);
   return byTest;
 }
 
@@ -55,7 +49,7 @@ function batchesByTest(db: Db): Map<number, BatchCounted[]> {
 }
 
 /** Tests of a state, open ones by the day of what comes next, closed ones the latest first; or all of one round, by bag. */
-export function listTests(db: Db, which: 'open' | 'closed' | { readonly roundId: number }): TestInList[] {
+export function listTests(db: Db, which: 'open' | 'closed' | { readonly roundId: number }): ListedTest[] {
   const rows = all<ListedRow>(
     db,
     `SELECT t.*, l.code, v.name AS variety, c.name AS crop,
@@ -72,7 +66,7 @@ export function listTests(db: Db, which: 'open' | 'closed' | { readonly roundId:
   );
   const steps = stepsByTest(db);
   const batches = batchesByTest(db);
-  const tests = rows.map((t): TestInList => {
+  const tests = rows.map((t): ListedTest => {
     const countDays = JSON.parse(t.count_days) as number[];
     const running = t.closed_on === null && t.planned === 0;
     const seeds = t.seeds ?? 0;

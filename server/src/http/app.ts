@@ -6,6 +6,7 @@ import type { Db } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { judgingState } from '../estimates/judgingState.ts';
 import { countStale, refreshStale } from '../estimates/stale.ts';
+import { SERVER_FOLDER } from '../home.ts';
 import { Problem, problemOf, PROBLEMS } from '../problem.ts';
 import { mountCalculators } from './calculators.ts';
 import { fromOwnPages, ownHosts } from './doors.ts';
@@ -111,6 +112,10 @@ export function createApp(options: AppOptions): Express {
     return `${String(paused)}${String(restarts)}`;
   });
   const around: Around = { db: options.db, today: options.today, kept, afterChange: refreshMarked, refuseGone: fileGuard(options.db) };
+  // The contract, for whoever calls from outside: made when the program is built.
+  app.get('/api/openapi.json', (_request, response) => {
+    response.sendFile('openapi.json', { root: join(SERVER_FOLDER, 'dist') });
+  });
   for (const route of routes(options, refreshMarked)) mount(app, route, around);
   app.use('/api', (request) => {
     throw new Problem('not-found', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);

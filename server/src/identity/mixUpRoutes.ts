@@ -1,5 +1,5 @@
-import { identityApi } from '@esprel/core/api';
 import { type IdentityConfidence, wrong } from '@esprel/core';
+import { identityApi } from '@esprel/core/api';
 import { type Db, one } from '../db/db.ts';
 import { notFound } from '../problem.ts';
 import { lotByCode, type LotRow, lotRow } from '../records/lot.ts';

@@ -1,5 +1,5 @@
-import { identityApi } from '@esprel/core/api';
 import { wrong } from '@esprel/core';
+import { identityApi } from '@esprel/core/api';
 import { one } from '../db/db.ts';
 import { lotByCode } from '../records/lot.ts';
 import { makes, type Route, serves } from '../routing/route.ts';

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
-import { foldName, type ImportContext, type ImportedLot, type ImportField, type likeness } from '@esprel/core';
+import { foldName, type ImportContext, type ImportedLot, type ImportField } from '@esprel/core';
+import type { NearVariety } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 import { cropsNamed, findCrops, libraryCrop } from '../records/crop.ts';
 import { placePath, placesById } from '../records/place.ts';
@@ -91,7 +92,7 @@ export interface ReadRow {
   readonly key: string;
   readonly problems: readonly { readonly path: string; readonly message: string }[];
   /** A variety that is not in the register, and one that may be the same. */
-  readonly near: { readonly id: number; readonly name: string; readonly like: NonNullable<ReturnType<typeof likeness>> } | null;
+  readonly near: NearVariety | null;
 }
 
 /**

@@ -1,5 +1,5 @@
-import { importsApi, lotsApi } from '@esprel/core/api';
 import { type ColumnMapping, foldName, IMPORT_FIELD_KEYS, type ImportField, wrong, nameKey } from '@esprel/core';
+import { importsApi, lotsApi } from '@esprel/core/api';
 import { type Db, one } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { type Encoding, ENCODINGS, type Separator, writeCsv } from '../files/csv.ts';

@@ -1,4 +1,4 @@
-import type { HistoryStep, WrittenRow } from '@esprel/core/api';
+import type { HistoryStep, TableRow, WrittenRow } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 
 const COLUMNS = `a.id, a.at, a.on_day AS day, p.name AS person, a.kind, a.summary, a.undoes, a.undone_by AS undoneBy`;
@@ -33,8 +33,8 @@ export function eventsOf(db: Db, actionId: number): WrittenRow[] {
     actionId,
   ).map((e) => ({
     ...e,
-    before: e.before === null ? null : (JSON.parse(e.before) as unknown),
-    after: e.after === null ? null : (JSON.parse(e.after) as unknown),
+    before: e.before === null ? null : (JSON.parse(e.before) as TableRow),
+    after: e.after === null ? null : (JSON.parse(e.after) as TableRow),
   }));
 }
 

@@ -1,5 +1,5 @@
 import { LABEL_FORMATS, parseLotCode, plural, wrong } from '@esprel/core';
-import { type LabelsPlan, labelsApi } from '@esprel/core/api';
+import { labelsApi, type LabelsPlan } from '@esprel/core/api';
 import { printer } from '../devices/printer.ts';
 import { acts, FileAnswer, gives, type Route, serves } from '../routing/route.ts';
 import { drawing, drawnLabels, drawnSoFar } from './drawn.ts';

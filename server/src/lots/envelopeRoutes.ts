@@ -1,5 +1,5 @@
-import { lotsApi } from '@esprel/core/api';
 import { isChaffy, plural, weigh, wrong } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
 import { one } from '../db/db.ts';
 import { keepPhoto, readPhoto } from '../files/photos.ts';
 import { holdWritten } from '../journal/change.ts';

@@ -1,4 +1,4 @@
-import { type WorthLot, lotsApi } from '@esprel/core/api';
+import { lotsApi, type WorthLot } from '@esprel/core/api';
 import { all } from '../db/db.ts';
 import { judgingState } from '../estimates/judgingState.ts';
 import { acts, type Route, serves } from '../routing/route.ts';

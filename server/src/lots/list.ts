@@ -1,6 +1,5 @@
 import { shortCautions, sownUnit, wakingSteps, wrong } from '@esprel/core';
-import type { lotsApi } from '@esprel/core/api';
-import { type CropCount, type LOT_SORTS, type LotByCode, type Query } from '@esprel/core/api';
+import type { CropCount, LOT_SORTS, LotByCode, lotsApi, Query } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { cautionsOfLot, restrictions } from '../records/restriction.ts';

@@ -1,5 +1,5 @@
-import { lotsApi } from '@esprel/core/api';
 import { VERDICT_WORDS, wrong } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
 import { holdWritten } from '../journal/change.ts';
 import { Problem } from '../problem.ts';
 import { lotByCode, lotNames } from '../records/lot.ts';

@@ -1,5 +1,5 @@
-import { lotsApi } from '@esprel/core/api';
 import { lendable, plural, wrong } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
 import { one } from '../db/db.ts';
 import { notFound } from '../problem.ts';
 import { lotByCode, lotRow, type LotRow } from '../records/lot.ts';

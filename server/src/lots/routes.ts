@@ -1,5 +1,5 @@
-import { lotsApi } from '@esprel/core/api';
 import { plural, wrong } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
 import { lotByCode } from '../records/lot.ts';
 import { acts, makes, type Route, serves, servesKept } from '../routing/route.ts';
 import { descentOf } from './descent.ts';

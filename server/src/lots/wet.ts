@@ -1,6 +1,6 @@
+import type { WorkItem } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 import { UNTESTED, type WetPacket } from '../estimates/wet.ts';
-import type { WorkItem } from '../records/work.ts';
 
 /** What is wet is dried at once; what is dry again is tested. */
 export function wetWork(db: Db): WorkItem[] {

@@ -1,5 +1,5 @@
-import { lotsApi } from '@esprel/core/api';
 import { wrong } from '@esprel/core';
+import { lotsApi } from '@esprel/core/api';
 import { wetOf } from '../estimates/wet.ts';
 import type { Change } from '../journal/change.ts';
 import { lotByCode } from '../records/lot.ts';

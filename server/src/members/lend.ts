@@ -1,7 +1,7 @@
 import type * as yup from 'yup';
 import type { loanForm } from '@esprel/core';
-import type { Answer, membersApi } from '@esprel/core/api';
 import { plural, restrictionsOf, wrong } from '@esprel/core';
+import type { Answer, membersApi } from '@esprel/core/api';
 import { one } from '../db/db.ts';
 import { freeFor } from '../estimates/free.ts';
 import type { Change } from '../journal/change.ts';

@@ -1,6 +1,5 @@
 import { type LotFacts, movingGain, placeChain, warmSpells, wrong } from '@esprel/core';
-import type { placesApi } from '@esprel/core/api';
-import { type Answer, type PlaceKind, type PlaceListed, type PlaceSheetData } from '@esprel/core/api';
+import type { Answer, PlaceKind, PlaceListed, placesApi, PlaceSheetData } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { evidenceOf } from '../estimates/evidence.ts';
 import { lotFacts } from '../estimates/facts.ts';
@@ -120,9 +119,11 @@ export function gains(db: Db, today: string, placeId: number, codes: readonly st
       const lot = lotByCode(db, code, 'codes');
       const crop = libraryCrop(db, lot.crop_key);
       const facts: LotFacts = lotFacts(db, lot, evidenceOf(db, lot.id), settings, known);
+      const { variety, crop: cropName } = lotNames(db, lot.id);
       return {
         code: lot.code,
-        ...lotNames(db, lot.id),
+        variety,
+        crop: cropName,
         storable: crop.storageBehaviour === 'orthodox',
         ...(crop.storageBehaviour === 'orthodox'
           ? movingGain(facts, today, there)

@@ -1,5 +1,5 @@
-import { placesApi } from '@esprel/core/api';
 import { plural, wrong } from '@esprel/core';
+import { placesApi } from '@esprel/core/api';
 import { all, one } from '../db/db.ts';
 import { blocked, notFound } from '../problem.ts';
 import { lotsEverIn, placesById, placesWithin } from '../records/place.ts';

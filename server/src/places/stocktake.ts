@@ -25,17 +25,12 @@ function stocktakeOf(db: Db, id: number): Stocktake {
   return row;
 }
 
-interface ScannedLot extends StocktakeLot {
-  /** Whether it belongs in this place. */
-  readonly belongs: boolean;
-}
-
 /** Every lot that should be here or was scanned here, with what was seen of it. */
-export function stateOf(db: Db, take: Stocktake): ScannedLot[] {
+export function stateOf(db: Db, take: Stocktake): StocktakeLot[] {
   const places = placesById(db);
   const inside = new Set(placesWithin(places, take.placeId));
   const expected = new Map(lotsNowIn(db, [...inside]).map((l) => [l.lotId, l.placeId]));
-  const rows = all<Omit<ScannedLot, 'recordedIn' | 'belongs'> & { placeId: number | null }>(
+  const rows = all<Omit<StocktakeLot, 'recordedIn' | 'belongs'> & { placeId: number | null }>(
     db,
     `SELECT l.id AS lotId, l.code, v.name AS variety, c.name AS crop, l.year, l.balance, l.amount_known AS amountKnown, l.missing_since AS missingSince,
        s.amount AS scan, s.counted, s.seen, s.version,

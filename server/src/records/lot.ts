@@ -1,4 +1,5 @@
 import { type Breeding, type LotFacts, parseLotCode, wrong } from '@esprel/core';
+import type { LotNames } from '@esprel/core/api';
 import { type Db, one } from '../db/db.ts';
 import { notFound } from '../problem.ts';
 
@@ -56,14 +57,6 @@ export function lotByCode(db: Db, typed: string, field: string | null = null): L
     throw field === null ? notFound(`The lot "${typed.slice(0, 20)}"`) : wrong(field, text);
   }
   return lotRow(db, row.id) as LotRow;
-}
-
-export interface LotNames {
-  readonly variety: string;
-  readonly crop: string;
-  readonly scientific: string;
-  readonly habit: string | null;
-  readonly source: string;
 }
 
 export function lotNames(db: Db, lotId: number): LotNames {

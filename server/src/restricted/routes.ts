@@ -1,5 +1,5 @@
-import { restrictedApi } from '@esprel/core/api';
 import { foldName, isRuled, wrong } from '@esprel/core';
+import { restrictedApi } from '@esprel/core/api';
 import { all, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { notFound } from '../problem.ts';

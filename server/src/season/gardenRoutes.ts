@@ -1,5 +1,5 @@
-import { gardensApi } from '@esprel/core/api';
 import { wrong } from '@esprel/core';
+import { gardensApi } from '@esprel/core/api';
 import { makes, type Route, serves } from '../routing/route.ts';
 import { writeGarden } from './gardenSteps.ts';
 import { frostPage, gardenId, gardenOf, gardenRow, listGardens, soilOf } from './gardens.ts';

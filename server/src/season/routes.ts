@@ -1,5 +1,5 @@
-import { seasonApi } from '@esprel/core/api';
 import { seasonYearOf } from '@esprel/core';
+import { seasonApi } from '@esprel/core/api';
 import type { Db } from '../db/db.ts';
 import { lotByCode, lotNames } from '../records/lot.ts';
 import { takenByOthers } from '../records/planned.ts';

@@ -1,5 +1,5 @@
-import { settingsApi } from '@esprel/core/api';
 import { isDay, type Settings, wrong } from '@esprel/core';
+import { settingsApi } from '@esprel/core/api';
 import type { Change } from '../journal/change.ts';
 import { stale } from '../problem.ts';
 import { readSettings, settingsVersion } from '../records/settings.ts';

@@ -1,5 +1,5 @@
-import type { Query, SowingAdvice, sowingsApi } from '@esprel/core/api';
 import { howToSow, seedsPerCell, TRAY_SPREAD } from '@esprel/core';
+import type { Query, SowingAdvice, sowingsApi } from '@esprel/core/api';
 import type { Db } from '../db/db.ts';
 import { emergenceFor } from '../estimates/learned.ts';
 import { beliefOf } from '../estimates/stored.ts';

@@ -1,7 +1,7 @@
-import { benchApi } from '@esprel/core/api';
 import type * as yup from 'yup';
 import type { benchForm } from '@esprel/core';
 import { BENCH_KIND_WORDS, checkShape, CoreError, wrong } from '@esprel/core';
+import { benchApi } from '@esprel/core/api';
 import { one } from '../db/db.ts';
 import { learnedAll } from '../estimates/learned.ts';
 import type { Change } from '../journal/change.ts';

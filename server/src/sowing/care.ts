@@ -13,6 +13,7 @@ import {
   usuallyUpOn,
   wrong,
 } from '@esprel/core';
+import type { CareShown } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { groupBy } from '../db/groupBy.ts';
 import type { Change } from '../journal/change.ts';
@@ -106,9 +107,13 @@ export function careOf(
   return dueCare(heldBack(steps, out), up, today);
 }
 
+/** A step as pages show it. */
+export const careShown = ({ id: _id, sowingId: _sowing, ...step }: StepRow & StepDue): CareShown => step;
+
 /** The step to do next of a sowing that came up; null before anything is up, or when all is done. */
-export function nextCareOf(db: Db, s: CaredSowing, today: string, reader?: SeasonReader, steps?: readonly StepRow[]): StepDue | null {
-  return s.upOn === null ? null : nextCare(careOf(db, s, today, reader, steps));
+export function nextCareOf(db: Db, s: CaredSowing, today: string, reader?: SeasonReader, steps?: readonly StepRow[]): CareShown | null {
+  const next = s.upOn === null ? null : nextCare(careOf(db, s, today, reader, steps));
+  return next && careShown(next);
 }
 
 interface CaredRow extends CaredSowing {

@@ -7,7 +7,7 @@ import { libraryCrop } from '../records/crop.ts';
 import { loanRow, memberName } from '../records/loan.ts';
 import { lotNames, lotRow } from '../records/lot.ts';
 import { plannedRow } from '../records/planned.ts';
-import { careOf } from './care.ts';
+import { careOf, careShown } from './care.ts';
 import { plantsSheet } from './plants.ts';
 import { isDark } from './sowingList.ts';
 import { timingOf } from './timing.ts';
@@ -68,7 +68,7 @@ export function sowingSheet(db: Db, id: number, today: string): SowingSheetData 
       plantOutOn: s.planned_id === null ? null : plannedRow(db, s.planned_id).plant_out_on,
     },
     today,
-  );
+  ).map(careShown);
   return {
     sowing: {
       id: s.id,
@@ -98,7 +98,7 @@ export function sowingSheet(db: Db, id: number, today: string): SowingSheetData 
       warmthC: s.warmth_c,
     },
     // Of what ended, the steps that were done stay.
-    care: growsOn(s.fate) ? care : care.filter((c) => c.doneOn !== null),
+    care: care.filter((c) => growsOn(s.fate) || c.doneOn !== null),
     nextCare: upOnOf(counts) === null ? null : askedCare(care, s.fate, today),
     plants: plantsSheet(db, id),
     timing: timingOf(db, id),

@@ -1,6 +1,5 @@
 import { daysBetween, type Timing, TIMING_WORDS, type Way, wrong } from '@esprel/core';
-import type { sowingsApi } from '@esprel/core/api';
-import { type Answer, type SowingSheetData } from '@esprel/core/api';
+import type { Answer, sowingsApi, SowingSheetData } from '@esprel/core/api';
 import { type Db, one } from '../db/db.ts';
 import { type Change, holdWritten, writtenVersion } from '../journal/change.ts';
 import { notFound } from '../problem.ts';

@@ -11,13 +11,13 @@ import {
   soilSays,
   soilWords,
 } from '@esprel/core';
+import type { WorkItem } from '@esprel/core/api';
 import type { Db } from '../db/db.ts';
 import { groupBy } from '../db/groupBy.ts';
 import { benchPlaces } from '../records/bench.ts';
 import { everyLibraryCrop } from '../records/crop.ts';
 import { type OpenPlan, plannedOpen, seedsOf } from '../records/planned.ts';
 import { readSettings } from '../records/settings.ts';
-import type { WorkItem } from '../records/work.ts';
 import { soilOf, type SoilRow } from '../season/gardens.ts';
 import { seasonOfPlanned } from '../season/lanes.ts';
 import { SeasonReader, windowOf } from '../season/windows.ts';

@@ -1,10 +1,9 @@
 import { addDays, capital, dayInYear, frostRisk, isDay, nextMonthDay, numberWords, seasonWords, wrong, yearOf } from '@esprel/core';
-import { type BandData, type LosingLot, type Session, todayApi } from '@esprel/core/api';
+import { type BandData, type LosingLot, type Session, todayApi, type WorkItem } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { judgingState } from '../estimates/judgingState.ts';
 import { countStale } from '../estimates/stale.ts';
 import { frostOf, readSettings, settingsVersion } from '../records/settings.ts';
-import type { WorkItem } from '../records/work.ts';
 import { FileAnswer, givesKept, type Route, serves, servesKept } from '../routing/route.ts';
 import { calendar } from './calendar.ts';
 import { allWork, workOfToday, workOfWeek, workSoon } from './work.ts';

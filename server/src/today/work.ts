@@ -1,17 +1,16 @@
 import { addDays, daysBetween, numberWords, plural, PROMISE_NOTICE_DAYS, QUARANTINE_DAYS, WARM_STEP } from '@esprel/core';
+import type { Errand, ListedTest, WorkItem } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 import { libraryState } from '../db/state.ts';
-import type { Errand } from '@esprel/core/api';
 import { openErrands } from '../errands/errands.ts';
-import { type TestInList, listTests } from '../germination/testList.ts';
+import { listTests } from '../germination/testList.ts';
 import { wetWork } from '../lots/wet.ts';
-import type { WorkItem } from '../records/work.ts';
 import { waitingReturns } from '../returns/waiting.ts';
 import { sowingWork } from '../sowing/work.ts';
 
 const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
 
-function testWork(test: TestInList, today: string): WorkItem[] {
+function testWork(test: ListedTest, today: string): WorkItem[] {
   const base = { at: `/tests/${String(test.id)}`, lotCode: test.lotCode };
   const bags = test.bags > 1 ? `, ${numberWords(test.bags)} bags` : '';
   const numbers =

@@ -1,5 +1,5 @@
-import { varietiesApi } from '@esprel/core/api';
 import { wrong } from '@esprel/core';
+import { varietiesApi } from '@esprel/core/api';
 import { all, one } from '../db/db.ts';
 import { findNames } from '../find/names.ts';
 import { varietyRow } from '../records/variety.ts';

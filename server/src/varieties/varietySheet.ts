@@ -1,6 +1,5 @@
 import { wrong } from '@esprel/core';
-import type { varietiesApi } from '@esprel/core/api';
-import { type Answer, type Query, type SupplierText, type VarietyListed, type VarietySheetData } from '@esprel/core/api';
+import type { Answer, Query, SupplierText, varietiesApi, VarietyListed, VarietySheetData } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { reachOf } from '../errands/errands.ts';
 import { findNames } from '../find/names.ts';

@@ -1,4 +1,4 @@
-import { addressOf, type AnyDoes, type AnyGivesFile, type AnyReads, type AnyTakesFile, type Answer } from '@esprel/core/api';
+import { addressOf, type Answer, type AnyDoes, type AnyGivesFile, type AnyReads, type AnyTakesFile } from '@esprel/core/api';
 import { get, getFile, sendFile, sendUnrecorded } from './api.ts';
 import type { Asked, Body } from './asked.ts';
 

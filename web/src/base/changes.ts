@@ -1,4 +1,4 @@
-import { addressOf, type AnyChanges, type Answer, historyApi } from '@esprel/core/api';
+import { addressOf, type Answer, type AnyChanges, historyApi } from '@esprel/core/api';
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
 import { ApiProblem, type Method, newKey, sendChange, type Step } from './api.ts';

@@ -1,5 +1,5 @@
 import { type FieldError, InputError, parse, readNumber, wrong } from '@esprel/core';
-import type { AnyChanges, Answer } from '@esprel/core/api';
+import type { Answer, AnyChanges } from '@esprel/core/api';
 import { fieldProblem } from './fieldWords.ts';
 import { onScopeDispose, reactive, ref, watch } from 'vue';
 import { ApiProblem, newKey, type Step } from './api.ts';

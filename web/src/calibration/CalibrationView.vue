@@ -2,7 +2,7 @@
 import DeskMessage from '../base/DeskMessage.vue';
 import Checkbox from 'primevue/checkbox';
 import { plural } from '@esprel/core';
-import { type FamilyCalibration, calibrationApi } from '@esprel/core/api';
+import { calibrationApi, type FamilyCalibration } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import { useElementSize } from '@vueuse/core';
 import Button from 'primevue/button';

@@ -3,7 +3,7 @@ import DataTable from 'primevue/datatable';
 import Column from 'primevue/column';
 import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
-import { type SourcesData, calibrationApi } from '@esprel/core/api';
+import { calibrationApi, type SourcesData } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import { computed } from 'vue';
 import { percent } from '../base/format.ts';

@@ -1,9 +1,12 @@
+import type { PredictedCount } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import { calibrationLayout } from './calibrationLayout.ts';
-import type { PredictedCount } from '@esprel/core/api';
 
 const count = (testId: number, expected: number, alive: number): PredictedCount => ({
   testId,
+  place: 0.5,
+  below: 0.4,
+  upTo: 0.6,
   code: 'TM-001C',
   variety: 'V',
   date: '2027-03-01',

@@ -1,5 +1,5 @@
 import type { Crop } from '@esprel/core';
-import { type ListedMember, type VarietyListed, cropsApi, findApi, membersApi, varietiesApi } from '@esprel/core/api';
+import { cropsApi, findApi, type ListedMember, membersApi, varietiesApi, type VarietyListed } from '@esprel/core/api';
 import { readOnce } from '../base/calls.ts';
 
 /** Crops by any of their names, for a field that finds. */

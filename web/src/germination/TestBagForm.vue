@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import { testsApi, type TestSheetData } from '@esprel/core/api';
 import DeskMessage from '../base/DeskMessage.vue';
-import { type TestSheetData, testsApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
 import { useForm } from '../base/useForm.ts';

@@ -2,7 +2,7 @@
 import DeskMessage from '../base/DeskMessage.vue';
 import Checkbox from 'primevue/checkbox';
 import { type Between, betweenWords, daysBetween, numberWords, plural, type SeedKind } from '@esprel/core';
-import { type SeedMark, type TestSheetData, lotsApi, testsApi } from '@esprel/core/api';
+import { lotsApi, type SeedMark, testsApi, type TestSheetData } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';

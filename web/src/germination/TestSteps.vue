@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type TestSheetData, testsApi } from '@esprel/core/api';
+import { testsApi, type TestSheetData } from '@esprel/core/api';
 import { Check } from '@lucide/vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import Button from 'primevue/button';

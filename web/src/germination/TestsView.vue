@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
+import { lotsApi, roundsApi, testsApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -8,7 +9,6 @@ import { percent } from '../base/format.ts';
 import TwoPanes from '../base/TwoPanes.vue';
 import { useTable } from '../base/table.ts';
 import { useFormat } from '../base/useFormat.ts';
-import { lotsApi, roundsApi, testsApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import VerdictShape from '../shared/VerdictShape.vue';
 import TestLine from './TestLine.vue';

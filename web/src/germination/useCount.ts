@@ -1,5 +1,5 @@
 import { countForm, parse, InputError } from '@esprel/core';
-import { type Replicate, type SeedMark, type TestSheetData, testsApi } from '@esprel/core/api';
+import { type Replicate, type SeedMark, testsApi, type TestSheetData } from '@esprel/core/api';
 import { computed, type Ref, ref, watch } from 'vue';
 import { ApiProblem, newKey } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';

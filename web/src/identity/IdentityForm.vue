@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type IdentityConfidence } from '@esprel/core';
-import { type VarietyListed, identityApi } from '@esprel/core/api';
+import { identityApi, type VarietyListed } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed } from 'vue';

@@ -35,7 +35,7 @@ describe('a line of the run', () => {
     });
   });
   it('goes under the variety that is known, or that was said to be the same', () => {
-    const known = { ...tomato, known: { id: 7, name: 'Flat Red', crop: 'Tomato', lots: 2 } };
+    const known = { ...tomato, known: { id: 7, name: 'Flat Red', cropKey: 'tomato', crop: 'Tomato', lots: 2 } };
     expect(lineBody(line(), known, 'north')).toMatchObject({ varietyId: 7, varietyName: null, cropKey: null });
     expect(lineBody(line({ sameAs: 9 }), tomato, 'north')).toMatchObject({ varietyId: 9, varietyName: null });
   });

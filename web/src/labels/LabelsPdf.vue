@@ -2,9 +2,9 @@
 import ProgressBar from 'primevue/progressbar';
 import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
+import { addressOf, labelsApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
-import { addressOf, labelsApi } from '@esprel/core/api';
 import type { Asked } from '../base/asked.ts';
 import { fileAddress, readFile, readOnce } from '../base/calls.ts';
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type HistoryStep, historyApi } from '@esprel/core/api';
+import { historyApi, type HistoryStep } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { ref } from 'vue';
 import { readOnce } from '../base/calls.ts';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fromTo, readRange } from '@esprel/core';
-import { type LotSheetData, lotsApi } from '@esprel/core/api';
+import { lotsApi, type LotSheetData } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { plural } from '@esprel/core';
-import { type LotSheetData, lotsApi } from '@esprel/core/api';
+import { lotsApi, type LotSheetData } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed } from 'vue';

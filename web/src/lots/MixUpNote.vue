@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import { identityApi, type MixUpShown } from '@esprel/core/api';
 import DeskMessage from '../base/DeskMessage.vue';
-import { type MixUpShown, identityApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { ref } from 'vue';
 import { useForm } from '../base/useForm.ts';

@@ -2,7 +2,7 @@
 import OpeningNote from '../base/OpeningNote.vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import { FATE_FACTS, type Fate, PURPOSE_WORDS, plural } from '@esprel/core';
-import { type MemberLoan, errandsApi, membersApi } from '@esprel/core/api';
+import { errandsApi, type MemberLoan, membersApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';

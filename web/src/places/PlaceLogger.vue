@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
-import { type PlaceSheetData, devicesApi, placesApi } from '@esprel/core/api';
+import { devicesApi, placesApi, type PlaceSheetData } from '@esprel/core/api';
 import { fileAddress } from '../base/calls.ts';
 import Button from 'primevue/button';
 import { ref } from 'vue';

@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import type { StocktakeLot } from '@esprel/core/api';
 import InputText from 'primevue/inputtext';
 import { ref } from 'vue';
 import { amount } from '../base/format.ts';
-import type { StocktakeLot } from '@esprel/core/api';
 
 /** One envelope of a stocktake, with what was seen of its amount. */
 const props = defineProps<{ lot: StocktakeLot; closed: boolean }>();

@@ -2,7 +2,7 @@
 import OpeningNote from '../base/OpeningNote.vue';
 import Checkbox from 'primevue/checkbox';
 import { parseLotCode, plural } from '@esprel/core';
-import { findApi, stocktakesApi, type StocktakeLot } from '@esprel/core/api';
+import { findApi, type StocktakeLot, stocktakesApi } from '@esprel/core/api';
 import { readOnce } from '../base/calls.ts';
 import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { addDays, dayInYear, plural, yearOf } from '@esprel/core';
-import { type FrostLook, type Garden, devicesApi, gardensApi } from '@esprel/core/api';
+import { devicesApi, type FrostLook, type Garden, gardensApi } from '@esprel/core/api';
 import { act, fileAddress, readOnce } from '../base/calls.ts';
 import { useRead } from '../base/useRead.ts';
 import { useElementSize } from '@vueuse/core';

@@ -9,7 +9,7 @@ import {
   WAY_WORDS,
   type Way,
 } from '@esprel/core';
-import { type Missed, type UsualPlan, benchApi, gardensApi, seasonApi, sowingsApi } from '@esprel/core/api';
+import { benchApi, gardensApi, type Missed, seasonApi, sowingsApi, type UsualPlan } from '@esprel/core/api';
 import { readOnce } from '../base/calls.ts';
 import { useRead } from '../base/useRead.ts';
 import { computed, ref, watch } from 'vue';

@@ -4,7 +4,7 @@ import Column from 'primevue/column';
 import DeskMessage from '../base/DeskMessage.vue';
 import Checkbox from 'primevue/checkbox';
 import { BENCH_KIND_WORDS, capital, plural, SOWING_METHOD_FACTS, SOWING_PURPOSE_WORDS, type SowingMethod } from '@esprel/core';
-import { type SeasonListRow, seasonApi } from '@esprel/core/api';
+import { seasonApi, type SeasonListRow } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';

@@ -3,7 +3,7 @@ import { ChevronLeft, ChevronRight } from '@lucide/vue';
 import QuickSelect from '../fields/QuickSelect.vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import { type Lane, plural } from '@esprel/core';
-import { type SeasonLane, seasonApi } from '@esprel/core/api';
+import { seasonApi, type SeasonLane } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';

@@ -1,8 +1,8 @@
 import { addDays, windowBetween } from '@esprel/core';
+import type { FrostPage, SeasonLane, SeasonPage } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import { frostLayout } from './frostLayout.ts';
 import { drawnLane, frostColumns, lanePicture, laneScale, monthsOn, rowsInView, xOf } from './lanesLayout.ts';
-import type { FrostPage, SeasonLane, SeasonPage } from '@esprel/core/api';
 
 const garden = {
   id: null,
@@ -135,6 +135,7 @@ describe('the frost curve', () => {
   it('lays the springs of a record under it, those without frost left out', () => {
     const spring = (year: number, lastFrost: string | null) => ({ year, days: 181, of: 181, lastFrost, used: true });
     const record = {
+      id: 1,
       fileName: 'x.csv',
       from: '2020-01-01',
       to: '2022-12-31',

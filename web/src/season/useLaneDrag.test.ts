@@ -1,6 +1,6 @@
+import type { SeasonLane } from '@esprel/core/api';
 import { describe, expect, it, vi } from 'vitest';
 import { effectScope, nextTick, ref } from 'vue';
-import type { SeasonLane } from '@esprel/core/api';
 import { useLaneDrag } from './useLaneDrag.ts';
 
 const lane = (id: number, over: Partial<SeasonLane> = {}): SeasonLane =>

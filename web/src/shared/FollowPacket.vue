@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type LotSheetData, lotsApi } from '@esprel/core/api';
+import { lotsApi, type LotSheetData } from '@esprel/core/api';
 import Checkbox from 'primevue/checkbox';
 import { useChanges } from '../base/changes.ts';
 

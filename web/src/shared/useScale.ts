@@ -1,4 +1,4 @@
-import { type ScaleState, devicesApi } from '@esprel/core/api';
+import { devicesApi, type ScaleState } from '@esprel/core/api';
 import { act, readOnce } from '../base/calls.ts';
 import { onScopeDispose, ref } from 'vue';
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { BENCH_KIND_WORDS, BENCH_KINDS, type BenchKind, cellsOf, lampDoubt, lampWords, plural, SOWING_METHOD_FACTS } from '@esprel/core';
-import { type BenchPlaceShown, benchApi } from '@esprel/core/api';
+import { benchApi, type BenchPlaceShown } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { ref } from 'vue';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { capital, CARE_WORDS, plural, type Timing, TIMING_WORDS, TIMINGS } from '@esprel/core';
-import { type SowingSheetData, sowingsApi } from '@esprel/core/api';
+import { sowingsApi, type SowingSheetData } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { capital, PLANT_KINDS, PLANT_WORDS, type PlantKind, plural } from '@esprel/core';
-import { type SowingSheetData, sowingsApi } from '@esprel/core/api';
+import { sowingsApi, type SowingSheetData } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed, watch } from 'vue';
 import { useChanges } from '../base/changes.ts';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { CARE_WORDS, cellsOf, FATE_FACTS, plural, span } from '@esprel/core';
-import { type FateOfCell, type TraySheetData, traysApi } from '@esprel/core/api';
+import { type FateOfCell, traysApi, type TraySheetData } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed, nextTick, ref } from 'vue';
 import { useRouter } from 'vue-router';

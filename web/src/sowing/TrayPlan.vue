@@ -3,7 +3,7 @@ import { TriangleAlert } from '@lucide/vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import RadioButton from 'primevue/radiobutton';
 import { cellsOf, countFills, layOut, LETTERS, mapFromText, mapToText, plural, trayWarnings } from '@esprel/core';
-import { type TrayFillShown, type TraySheetData, sowingsApi, traysApi } from '@esprel/core/api';
+import { sowingsApi, type TrayFillShown, traysApi, type TraySheetData } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed, ref, watch } from 'vue';

@@ -1,9 +1,9 @@
+import type { TraySowing } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import { cellPicture } from '../shared/cellPicture.ts';
 import { letterLook, seedSpots } from './letterLook.ts';
 import { sowingCautions } from './sowingCautions.ts';
 import { trayCountsLayout } from './trayCountsLayout.ts';
-import type { TraySowing } from '@esprel/core/api';
 import { paintOf } from './useTrayPaint.ts';
 
 describe('the picture of cells', () => {

@@ -1,4 +1,4 @@
-import { type FateOfCell, traysApi, type TrayCellShown, type TraySheetData } from '@esprel/core/api';
+import { type FateOfCell, type TrayCellShown, traysApi, type TraySheetData } from '@esprel/core/api';
 import { type ComputedRef, computed, reactive, type Ref, ref, watch } from 'vue';
 import { ApiProblem } from '../base/api.ts';
 import type { Body } from '../base/asked.ts';

@@ -1,4 +1,4 @@
-import { type TrayFillShown, type TraySheetData, traysApi } from '@esprel/core/api';
+import { type TrayFillShown, traysApi, type TraySheetData } from '@esprel/core/api';
 import { onScopeDispose, ref, watch } from 'vue';
 import { ApiProblem } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';

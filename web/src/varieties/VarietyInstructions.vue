@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { fromTo, span } from '@esprel/core';
-import { type SupplierText, type VarietySheetData, varietiesApi } from '@esprel/core/api';
+import { type SupplierText, varietiesApi, type VarietySheetData } from '@esprel/core/api';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, ref } from 'vue';

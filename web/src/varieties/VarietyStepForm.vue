@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox';
 import { type Crop } from '@esprel/core';
-import { type Reach, type VarietyListed, varietiesApi } from '@esprel/core/api';
+import { type Reach, varietiesApi, type VarietyListed } from '@esprel/core/api';
 import { readOnce } from '../base/calls.ts';
 import { useRead } from '../base/useRead.ts';
 import { computed, ref, watch } from 'vue';
