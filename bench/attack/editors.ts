@@ -49,7 +49,7 @@ export async function editors(seconds: number, seed: number): Promise<Found> {
         if (versions.has(version + 1)) faults.add('two changes were taken from the same version');
         versions.set(version + 1, note);
         seen.set(id, version + 1);
-        last = (answer.body.action as { id: number }).id;
+        last = (answer.body.step as { id: number }).id;
       } else if (answer.body.code === 'stale') {
         refused += 1;
         seen.delete(id);

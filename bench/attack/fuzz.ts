@@ -213,5 +213,5 @@ function look(db: Db, faults: Faults): void {
   if (count('SELECT count(*) AS n FROM lots l WHERE balance <> (SELECT coalesce(sum(seeds), 0) FROM movements WHERE lot_id = l.id)') > 0)
     faults.add('a balance is not the sum of its movements');
   if (count('SELECT count(*) AS n FROM lots WHERE balance < 0') > 0) faults.add('a lot holds less than nothing');
-  if (count("SELECT count(*) AS n FROM actions WHERE summary = ''") > 0) faults.add('a step without a sentence in the history');
+  if (count("SELECT count(*) AS n FROM steps WHERE summary = ''") > 0) faults.add('a step without a sentence in the history');
 }

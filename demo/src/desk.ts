@@ -20,7 +20,7 @@ export class Desk {
   }
 
   /** Does one step on `day`; `path` as in the API. Throws what the API would answer. */
-  do<T = { id: number }>(day: string, method: string, path: string, body: object): T & { readonly actionId: number } {
+  do<T = { id: number }>(day: string, method: string, path: string, body: object): T & { readonly stepId: number } {
     for (const route of this.routes) {
       if (route.method !== method) continue;
       const params = match(route.path, path);
@@ -28,7 +28,7 @@ export class Desk {
       const checked = parse(route.schema, body);
       const change = new Change(this.db, day, this.personId, route.step);
       const answer = route.handle(change, { params, query: {}, body: checked });
-      return { ...(answer as T), actionId: change.actionId };
+      return { ...(answer as T), stepId: change.stepId };
     }
     throw new Error(`no route for ${method} ${path}`);
   }

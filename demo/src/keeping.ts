@@ -109,5 +109,5 @@ export function slip(story: Story, day: string): void {
   const lot = story.someLot(40);
   if (!lot) return;
   const step = story.desk.do(day, 'post', `/lots/${lot.code}/movements`, { kind: 'correction', seeds: -30, reason: 'counted again' });
-  story.desk.do(day, 'post', `/history/${String(step.actionId)}/undo`, {});
+  story.desk.do(day, 'post', `/history/${String(step.stepId)}/undo`, {});
 }

@@ -41,7 +41,7 @@ describe('the demo library', () => {
            OR (c.variety_id <> p.variety_id AND v.breeding <> 'hybrid-f1')`,
       ),
     ).toBe(0);
-    expect(count(`actions WHERE on_day > '${DEMO_TODAY}' OR summary = ''`)).toBe(0);
+    expect(count(`steps WHERE on_day > '${DEMO_TODAY}' OR summary = ''`)).toBe(0);
     expect(count('sowings s JOIN loans o ON o.id = s.loan_id WHERE s.sown_on < o.lent_on')).toBe(0);
     expect(db.pragma('foreign_key_check')).toEqual([]);
   });
@@ -51,7 +51,7 @@ describe('the demo library', () => {
     expect(count("lots WHERE state = 'quarantine' AND balance > 0")).toBeGreaterThan(1);
     expect(count('(SELECT DISTINCT fate FROM sowings WHERE fate IS NOT NULL)')).toBeGreaterThanOrEqual(8);
     expect(count("lots WHERE identity = 'doubtful'")).toBeGreaterThan(3);
-    expect(count('actions WHERE undone_by IS NOT NULL')).toBeGreaterThan(0);
+    expect(count('steps WHERE undone_by IS NOT NULL')).toBeGreaterThan(0);
     const verdicts = all<{ verdict: string }>(db, 'SELECT DISTINCT verdict FROM lot_estimates').map((r) => r.verdict);
     expect(verdicts.sort()).toEqual(['lend', 'let-go', 'nothing-left', 'renew', 'rescue', 'sow-thicker', 'test-first']);
   });

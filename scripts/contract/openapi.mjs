@@ -79,14 +79,14 @@ export async function openApi(version) {
       type: 'object',
       description: 'What every change answers beside its own: the step of the history, which can be taken back.',
       properties: {
-        action: {
+        step: {
           type: 'object',
           properties: { id: { type: 'number' }, summary: { type: 'string' } },
           required: ['id', 'summary'],
           additionalProperties: false,
         },
       },
-      required: ['action'],
+      required: ['step'],
     },
     FieldError: {
       type: 'object',

@@ -5,7 +5,7 @@ export { warmPool } from './http/warmPool.ts';
 export { LibraryProblem } from './db/faults.ts';
 export { all, one, run, type Db } from './db/db.ts';
 export { Change } from './journal/change.ts';
-export { undoAction } from './journal/undo.ts';
+export { undoStep } from './journal/undo.ts';
 export { refreshLots } from './estimates/make.ts';
 export { refreshStale } from './estimates/stale.ts';
 export { listLots, listSql } from './lots/list.ts';

@@ -218,7 +218,7 @@ describe('crops of one’s own', () => {
     const version = (await library.get(`/api/crops/${String(key)}`)).body.ownCrop.version;
     const renamed = await library.done(`/api/crops/${String(key)}`, { ...herb, name: 'Quarry mint', version }, 'PATCH');
     expect((await library.get(`/api/crops/${String(key)}`)).body.crop.name).toBe('Quarry mint');
-    await takeAllBack(library, [added.action, renamed.action]);
+    await takeAllBack(library, [added.step, renamed.step]);
     expect((await library.get(`/api/crops/${String(key)}`)).status).toBe(404);
   });
 

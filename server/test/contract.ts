@@ -52,8 +52,8 @@ export function unlikeContract(method: string, path: string, body: unknown): str
   const plain = path.split('?')[0] ?? path;
   const found = answers.find((a) => a.method === method.toLowerCase() && a.path.test(plain));
   if (!found) return null;
-  const { action, ...rest } = body as Json;
-  if (found.changes && !(typeof action?.id === 'number' && typeof action.summary === 'string')) return 'it does not say which step it was';
+  const { step, ...rest } = body as Json;
+  if (found.changes && !(typeof step?.id === 'number' && typeof step.summary === 'string')) return 'it does not say which step it was';
   found.check ??= ajv.compile(found.schema as Json);
   if (found.check(found.changes ? rest : body)) return null;
   return ajv.errorsText(found.check.errors) + ' ' + JSON.stringify(found.check.errors?.[0]?.params);

@@ -119,7 +119,7 @@ describe('putting a copy back', () => {
     writeFileSync(join(folder, 'backups', 'cut.sqlite'), bytes.subarray(0, 20_000));
     writeFileSync(join(folder, 'backups', 'empty.sqlite'), '');
     const newer = new Database(join(folder, 'backups', 'newer.sqlite'));
-    newer.exec('CREATE TABLE lots (id); CREATE TABLE actions (id); CREATE TABLE events (id)');
+    newer.exec('CREATE TABLE lots (id); CREATE TABLE steps (id); CREATE TABLE events (id)');
     newer.pragma('user_version = 99');
     newer.close();
     const before = readFileSync(file);

@@ -17,7 +17,7 @@ describe('weighing', () => {
       expect.closeTo(3, 9),
     ]);
     expect(sheet.movements.at(-1)).toMatchObject({ kind: 'correction', seeds: 100, reason: 'weighed' });
-    await library.done(`/api/history/${String(weighed.action.id)}/undo`, {});
+    await library.done(`/api/history/${String(weighed.step.id)}/undo`, {});
     expect((await library.get(`/api/lots/${lot.code}`)).body.lot).toMatchObject({ balance: 900, amountKnown: 'estimated' });
     const calc = await library.post('/api/calc/weigh', { samples, totalGrams: 3 });
     expect(calc.body).toMatchObject({ seeds: 1000, gramsPerThousand: expect.closeTo(3, 9) });
@@ -75,7 +75,7 @@ describe('photos', () => {
     expect(existsSync(join(dirname(library.file), 'photos', photo.file))).toBe(true);
     const shown = await library.get(`/api/photos/${photo.file as string}`);
     expect([shown.status, shown.type]).toEqual([200, 'image/jpeg']);
-    await library.done(`/api/history/${String(added.action.id)}/undo`, {});
+    await library.done(`/api/history/${String(added.step.id)}/undo`, {});
     expect((await library.get(`/api/lots/${lot.code}`)).body.photos).toEqual([]);
   });
   it('what is no photograph, or asks for another file of the machine, is refused', async () => {

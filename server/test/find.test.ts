@@ -33,7 +33,7 @@ it('finds by every kind of name, with typing mistakes, and by several words at o
   // Follows every change, and undo.
   const change = await library.done('/api/members', { name: 'Wilhelmina Frost' });
   expect(await found('wilhelmina')).toEqual(['member Wilhelmina Frost']);
-  await library.done(`/api/history/${String(change.action.id)}/undo`, {});
+  await library.done(`/api/history/${String(change.step.id)}/undo`, {});
   expect(await found('wilhelmina')).toEqual([]);
   expect(member.id).toBeGreaterThan(0);
 });

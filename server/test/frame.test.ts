@@ -30,7 +30,7 @@ describe('the frame', () => {
     expect(second.body).toMatchObject({ code: 'stale', current: { lastFrost: '05-20', version: first.version } });
     expect((await library.get('/api/settings')).body.lastFrost).toBe('05-20');
     // Taken back is changed as well.
-    await library.done(`/api/history/${String(first.action.id)}/undo`, {});
+    await library.done(`/api/history/${String(first.step.id)}/undo`, {});
     for (const { version } of [opened, first]) {
       expect((await library.send('PUT', '/api/settings', { ...opened, version })).body.code).toBe('stale');
     }

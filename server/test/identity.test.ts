@@ -93,7 +93,7 @@ describe('identity', () => {
     await library.done('/api/errands/done', { ids: errands.map((e: any) => e.id) });
     expect((await library.get('/api/errands')).body.errands).toEqual([]);
     // What was printed and told stands on it, and is named.
-    const undo = await library.post(`/api/history/${String(answer.action.id)}/undo`, {});
+    const undo = await library.post(`/api/history/${String(answer.step.id)}/undo`, {});
     expect([undo.status, undo.body.detail]).toEqual([409, expect.stringContaining('Printed 2 labels again')]);
   });
 
@@ -111,7 +111,7 @@ describe('identity', () => {
     };
     const doubt = await step('doubtful', 'two labels in the bag');
     expect(await identity(child)).toBe('doubtful');
-    await library.done(`/api/history/${String(doubt.action.id)}/undo`, {});
+    await library.done(`/api/history/${String(doubt.step.id)}/undo`, {});
     expect(await identity(child)).toBe(was);
     await step('doubtful', 'two labels in the bag');
     await step('sure', 'grown beside the old one');

@@ -56,7 +56,7 @@ describe('reading a file in', () => {
     const sheet = (await library.get(`/api/lots/${written.code as string}`)).body;
     expect(sheet.lot).toMatchObject({ variety: 'Früher Königsapfel', year: 2024, source: 'The mill' });
     // One step of the history, taken back as one.
-    await library.done(`/api/history/${String(done.actionId)}/undo`, {});
+    await library.done(`/api/history/${String(done.stepId)}/undo`, {});
     expect((await library.get(`/api/lots/${written.code as string}`)).status).toBe(404);
   });
 
@@ -161,14 +161,14 @@ describe('reading a file in', () => {
     expect((await library.get('/api/lots?sort=year&limit=5')).body.lots).toHaveLength(5);
     expect(rowCounts(library.db).lots).toBe(ROWS);
     // So large a step is taken back on a thread too: others go on reading, and the answer is that of any undo.
-    const { actionId } = (await library.get(`/api/imports/${read.id as string}`)).body;
-    const undone = library.post(`/api/history/${String(actionId)}/undo`, {});
+    const { stepId } = (await library.get(`/api/imports/${read.id as string}`)).body;
+    const undone = library.post(`/api/history/${String(stepId)}/undo`, {});
     await new Promise((resolve) => setTimeout(resolve, 300));
     expect((await library.get('/api/crops?q=tomato')).status).toBe(200);
     expect((await library.post('/api/members', { name: 'Bram Holt' })).body.code).toBe('busy');
-    expect((await undone).body.action.summary).toBe('Took back: Read in 3000 envelopes from swap.csv');
+    expect((await undone).body.step.summary).toBe('Took back: Read in 3000 envelopes from swap.csv');
     expect(rowCounts(library.db)).toMatchObject({ lots: 0, movements: 0 });
-    expect((await library.post(`/api/history/${String(actionId)}/undo`, {})).body.code).toBe('blocked');
+    expect((await library.post(`/api/history/${String(stepId)}/undo`, {})).body.code).toBe('blocked');
   }, 300_000);
 
   it('stopped in the middle, nothing of it is there, and it can be begun again', async () => {

@@ -6,29 +6,29 @@ describe('taking back', () => {
     const library = await openTestLibrary();
     const lot = await library.done('/api/lots', envelope());
     const amount = await library.done(`/api/lots/${lot.code}/movements`, { kind: 'out', seeds: -10, reason: 'given to the school' });
-    const refused = await library.post(`/api/history/${String(lot.action.id)}/undo`, {});
-    expect(refused).toMatchObject({ status: 409, body: { code: 'blocked', blockedBy: amount.action.id } });
+    const refused = await library.post(`/api/history/${String(lot.step.id)}/undo`, {});
+    expect(refused).toMatchObject({ status: 409, body: { code: 'blocked', blockedBy: amount.step.id } });
     expect(refused.body.detail).toContain('given to the school');
-    await library.done(`/api/history/${String(amount.action.id)}/undo`, {});
-    await library.done(`/api/history/${String(lot.action.id)}/undo`, {});
+    await library.done(`/api/history/${String(amount.step.id)}/undo`, {});
+    await library.done(`/api/history/${String(lot.step.id)}/undo`, {});
     expect(rowCounts(library.db)).toMatchObject({ lots: 0, movements: 0 });
   });
 
   it('can be taken back itself', async () => {
     const library = await openTestLibrary();
     const lot = await library.done('/api/lots', envelope());
-    const undone = await library.done(`/api/history/${String(lot.action.id)}/undo`, {});
+    const undone = await library.done(`/api/history/${String(lot.step.id)}/undo`, {});
     expect((await library.get(`/api/lots/${lot.code}`)).status).toBe(404);
-    await library.done(`/api/history/${String(undone.action.id)}/undo`, {});
+    await library.done(`/api/history/${String(undone.step.id)}/undo`, {});
     expect((await library.get(`/api/lots/${lot.code}`)).body.lot).toMatchObject({ code: lot.code, balance: 200 });
-    expect(await library.post(`/api/history/${String(undone.action.id)}/undo`, {})).toMatchObject({ status: 409 });
+    expect(await library.post(`/api/history/${String(undone.step.id)}/undo`, {})).toMatchObject({ status: 409 });
   });
 
   it('keeps what was before and after of every row', async () => {
     const library = await openTestLibrary();
     const lot = await library.done('/api/lots', envelope());
     const edit = await library.done(`/api/lots/${lot.code}`, { version: 1, floor: 40 }, 'PATCH');
-    const { events } = (await library.get(`/api/history/${String(edit.action.id)}`)).body;
+    const { events } = (await library.get(`/api/history/${String(edit.step.id)}`)).body;
     expect(events).toEqual([
       expect.objectContaining({
         entity: 'lots',
@@ -40,8 +40,8 @@ describe('taking back', () => {
 });
 
 describe('what is open at another desk when a step is taken back', () => {
-  const undo = (library: TestLibrary, step: { action: { id: number } }): Promise<any> =>
-    library.done(`/api/history/${String(step.action.id)}/undo`, {});
+  const undo = (library: TestLibrary, step: { step: { id: number } }): Promise<any> =>
+    library.done(`/api/history/${String(step.step.id)}/undo`, {});
 
   it('never becomes another record: a number once given is not given again', async () => {
     const library = await openTestLibrary();
@@ -88,8 +88,8 @@ describe('what is open at another desk when a step is taken back', () => {
     const sixty = await library.done(`/api/lots/${lot.code}`, { version: 2, floor: 60 }, 'PATCH');
     const sixtyBack = await undo(library, sixty);
     const fortyBack = await undo(library, forty);
-    const refused = await library.post(`/api/history/${String(sixtyBack.action.id)}/undo`, {});
-    expect(refused).toMatchObject({ status: 409, body: { code: 'blocked', blockedBy: fortyBack.action.id } });
+    const refused = await library.post(`/api/history/${String(sixtyBack.step.id)}/undo`, {});
+    expect(refused).toMatchObject({ status: 409, body: { code: 'blocked', blockedBy: fortyBack.step.id } });
     expect((await library.lotSheet(lot.code)).lot.floor).toBe(20);
   });
 
@@ -98,8 +98,8 @@ describe('what is open at another desk when a step is taken back', () => {
     const lot = await library.done('/api/lots', envelope());
     const more = await library.done(`/api/lots/${lot.code}/movements`, { kind: 'correction', seeds: 100, reason: 'counted again' });
     const packets = await library.done(`/api/lots/${lot.code}/packets`, { packets: 5, seedsEach: 50, filledOn: '2027-03-14' });
-    const refused = await library.post(`/api/history/${String(more.action.id)}/undo`, {});
-    expect(refused).toMatchObject({ status: 409, body: { code: 'blocked', blockedBy: packets.action.id } });
+    const refused = await library.post(`/api/history/${String(more.step.id)}/undo`, {});
+    expect(refused).toMatchObject({ status: 409, body: { code: 'blocked', blockedBy: packets.step.id } });
     expect(refused.body.detail).toMatch(/would have 200 seeds left, but 250 in its packets/);
     expect((await library.lotSheet(lot.code)).lot.balance).toBe(300);
   });

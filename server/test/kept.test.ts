@@ -53,7 +53,7 @@ describe('answers that are kept', () => {
     const planned = await planFor('2027-03-20');
     const third = await ask('/season', second.tag);
     expect(third.text).toContain('2027-03-20');
-    await library.done(`/api/history/${String(planned.action.id)}/undo`, {});
+    await library.done(`/api/history/${String(planned.step.id)}/undo`, {});
     expect((await ask('/season', third.tag)).text).not.toContain('2027-03-20');
     const before = await ask('/season');
     library.today = '2027-03-15';

@@ -81,7 +81,7 @@ it('a kill in the middle of an import leaves nothing of it', async () => {
     server.kill('SIGKILL');
     await new Promise((resolve) => server.once('exit', resolve));
     const db = new Database(join(folder, 'esprel.sqlite'));
-    for (const table of ['lots', 'movements', 'varieties', 'actions', 'events', 'imports', 'lot_serials']) {
+    for (const table of ['lots', 'movements', 'varieties', 'steps', 'events', 'imports', 'lot_serials']) {
       expect(db.prepare(`SELECT count(*) AS n FROM ${table}`).get(), table).toEqual({ n: 0 });
     }
     expect(db.pragma('integrity_check', { simple: true })).toBe('ok');

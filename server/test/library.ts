@@ -189,7 +189,7 @@ export function twoDesks(library: TestLibrary, headers: Record<string, string> =
   const step = async (path: string, body: object = {}, method = 'POST'): Promise<any> => {
     const answer = await library.send(method, `/api${path}`, body, headers);
     if (answer.status !== 200) throw new Error(`${method} ${path}: ${JSON.stringify(answer.body)}`);
-    steps.push(answer.body.action);
+    steps.push(answer.body.step);
     if ('version' in body) {
       const before = rowCounts(library.db);
       const second = await library.send(method, `/api${path}`, body, headers);

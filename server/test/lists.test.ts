@@ -118,7 +118,7 @@ describe('a library’s own figures', () => {
     expect(await median('onion')).toBeGreaterThan(onion + 0.05);
     expect(await median('kale')).toBeCloseTo(kale, 9);
     expect((await library.get('/api/crops/onion')).body.crop.own).toEqual(['halfLifeYears']);
-    await library.done(`/api/history/${String(set.action.id)}/undo`, {});
+    await library.done(`/api/history/${String(set.step.id)}/undo`, {});
     expect(await median('onion')).toBeCloseTo(onion, 9);
   });
 });

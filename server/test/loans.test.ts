@@ -36,10 +36,10 @@ describe('seed of a loan that came back unsown', () => {
     expect(more.body.errors[0].message).toContain('10 seeds left');
     const sown = { lotCode: code, loanId, method: 'cells', cells: 11, seedsPerCell: 1, seeds: 11, sownOn: '2027-04-20' };
     expect((await library.post('/api/sowings', sown)).body.errors[0]).toMatchObject({ path: 'seeds' });
-    const { action } = (await library.done(`/api/loans/${String(loanId)}/unsown`, { receivedOn: '2027-04-20', seeds: 10 })) as any;
+    const { step } = (await library.done(`/api/loans/${String(loanId)}/unsown`, { receivedOn: '2027-04-20', seeds: 10 })) as any;
     expect(await balance()).toBe(100);
     expect((await member()).loans[0]).toMatchObject({ unsown: 30, settledOn: '2027-04-20' });
-    await library.done(`/api/history/${String(action.id)}/undo`, {});
+    await library.done(`/api/history/${String(step.id)}/undo`, {});
     expect((await member()).loans[0]).toMatchObject({ unsown: 20, settledOn: null });
   });
 

@@ -65,7 +65,7 @@ describe('places', () => {
     expect(await age()).toBeGreaterThan(before);
     const sheet = (await library.get(`/api/places/${String(fridge.id)}`)).body;
     expect(sheet.climate.warmSpells).toEqual([{ from: '2027-01-16', days: 2, highC: 19.5 }]);
-    await library.done(`/api/history/${String(read.action.id)}/undo`, {});
+    await library.done(`/api/history/${String(read.step.id)}/undo`, {});
     expect(await age()).toBe(before);
   });
 
@@ -146,16 +146,14 @@ describe('stocktake', () => {
     expect(codes(sheet.found)).toEqual([lots.Here, lots.Thin, lots.Counted].sort());
     expect(sheet.inDoubt.sort()).toEqual([lots.Thin, lots.Counted].sort());
     const closed = await library.done(`/api/stocktakes/${String(take.id)}/close`, { markMissing: true, moveHere: true });
-    expect(closed.action.summary).toBe(
-      'Took stock of Box 1: 1 lot missing, 1 lot moved here, 1 lot counted anew, 1 lot of doubtful amount',
-    );
+    expect(closed.step.summary).toBe('Took stock of Box 1: 1 lot missing, 1 lot moved here, 1 lot counted anew, 1 lot of doubtful amount');
     const lot = async (name: string) => (await library.get(`/api/lots/${lots[name] as string}`)).body;
     expect((await lot('Gone')).lot.missingSince).toBe('2027-03-14');
     expect((await lot('Stranger')).storage.at(-1).place).toBe('Box 1');
     expect((await lot('Counted')).lot.balance).toBe(150);
     expect((await lot('Thin')).lot.amountKnown).toBe('estimated');
     // One step, taken back as one.
-    await library.done(`/api/history/${String(closed.action.id)}/undo`, {});
+    await library.done(`/api/history/${String(closed.step.id)}/undo`, {});
     expect((await lot('Gone')).lot.missingSince).toBeNull();
     expect((await lot('Counted')).lot.balance).toBe(200);
   });

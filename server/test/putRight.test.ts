@@ -63,7 +63,7 @@ describe('what was said of a lot, put right', () => {
     // Said once more, nothing moves twice.
     const again = await right({ seeds: 150 });
     expect((await sheet()).movements).toHaveLength(2);
-    await takeAllBack(library, [answer.body.action, again.body.action]);
+    await takeAllBack(library, [answer.body.step, again.body.step]);
     const back = await sheet();
     expect({ ...back.lot, version: 0 }).toEqual({ ...was.lot, version: 0 });
     expect(back.estimate).toEqual(was.estimate);

@@ -43,7 +43,7 @@ describe('the variety register', () => {
       ['reprint', 'was Tollgate Red, is Tollgate Crimson'],
       ['tell', 'Tollgate Red is now called Tollgate Crimson'],
     ]);
-    await library.done(`/api/history/${String(step.action.id)}/undo`, {});
+    await library.done(`/api/history/${String(step.step.id)}/undo`, {});
     expect((await varietyOf(library, lot.code)).variety).toMatchObject({ name: 'Tollgate Red', synonyms: [] });
     expect((await library.get('/api/errands')).body.errands).toEqual([]);
   });
@@ -115,7 +115,7 @@ describe('the variety register', () => {
     expect(errands.map((e: any) => e.kind)).toEqual(['reprint', 'tell']);
     // The history still says what was said then.
     expect(after.history.map((h: any) => h.summary)).toContain(before.history[0].summary);
-    await library.done(`/api/history/${String(step.action.id)}/undo`, {});
+    await library.done(`/api/history/${String(step.step.id)}/undo`, {});
     expect((await library.get(`/api/lots/${lot.code}`)).body.lot.crop).toBe('Tomato');
     expect(
       (await library.post(`/api/varieties/${String(variety.id)}/move`, { version: 1, cropKey: 'tomato', reason: 'x' })).body.errors[0].path,

@@ -16,8 +16,8 @@ describe('one envelope goes through the whole round', () => {
     const steps: number[] = [];
     const step = async (path: string, body: unknown): Promise<any> => {
       const answer = await library.post(path, body, { 'X-Esprel-Person': String(person.id) });
-      expect(answer.body, path).toMatchObject({ action: { id: expect.any(Number) } });
-      steps.push(answer.body.action.id);
+      expect(answer.body, path).toMatchObject({ step: { id: expect.any(Number) } });
+      steps.push(answer.body.step.id);
       return answer.body;
     };
 
@@ -159,7 +159,7 @@ describe('one envelope goes through the whole round', () => {
   it('never gives a code twice, also after an intake was taken back', async () => {
     const library = await openTestLibrary();
     const first = await library.done('/api/lots', envelope());
-    await library.done(`/api/history/${String(first.action.id)}/undo`, {});
+    await library.done(`/api/history/${String(first.step.id)}/undo`, {});
     const second = await library.done('/api/lots', envelope());
     expect(second.code).not.toBe(first.code);
   });
@@ -180,10 +180,10 @@ describe('one envelope goes through the whole round', () => {
     const done = await library.done('/api/table/put-away', {
       lots: [{ lotCode: a.code, placeId: place.id, left: 150, seen: 200 }, { lotCode: b.code }],
     });
-    expect(done.action.summary).toBe('Put away 2 envelopes, 1 amount put right');
+    expect(done.step.summary).toBe('Put away 2 envelopes, 1 amount put right');
     expect(await balance(library, a.code)).toBe(150);
     expect((await library.get(`/api/lots/${a.code}`)).body.storage.at(-1)).toMatchObject({ place: 'Jars' });
-    await library.done(`/api/history/${String(done.action.id)}/undo`, {});
+    await library.done(`/api/history/${String(done.step.id)}/undo`, {});
     expect(await balance(library, a.code)).toBe(200);
   });
 

@@ -185,7 +185,7 @@ describe('looks at a tray', () => {
       trays.library.post(`/api/trays/${String(t.id)}/care`, { version, kind, doneOn: '2027-04-02' });
     const { version } = (await sheet(t.id)).tray;
     expect((await done('pot-on', version)).body.errors[0].path).toBe('kind');
-    expect((await done('cover-off', version)).body.action.summary).toBe('Take the cover off: Tray 1, Tollgate Red, Lantern');
+    expect((await done('cover-off', version)).body.step.summary).toBe('Take the cover off: Tray 1, Tollgate Red, Lantern');
     expect((await done('thin', version)).status).toBe(409);
     const steps = (await trays.library.get(`/api/sowings/${String(sowings[0].id)}`)).body.care;
     expect(steps[1]).toMatchObject({ kind: 'thin', due: '2027-04-09', movedDays: 11 });

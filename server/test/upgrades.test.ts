@@ -6,7 +6,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { all, type Db } from '../src/db/db.ts';
 import { openLibrary, readMigrations } from '../src/db/open.ts';
 import { refreshStale } from '../src/estimates/stale.ts';
-import { undoAction } from '../src/journal/undo.ts';
+import { undoStep } from '../src/journal/undo.ts';
 import { Change } from '../src/journal/change.ts';
 
 let folder: string;
@@ -60,7 +60,7 @@ function found(db: Db): unknown {
     all(db, 'SELECT name, kind, temperature_c FROM places'),
     all(db, "SELECT kind, latin FROM find_names WHERE kind IN ('variety', 'member', 'synonym') ORDER BY kind, latin"),
     all(db, 'SELECT key, value FROM settings'),
-    all(db, 'SELECT subject, subject_id FROM action_subjects WHERE action_id = 7'),
+    all(db, 'SELECT subject, subject_id FROM step_subjects WHERE step_id = 7'),
   ];
 }
 
@@ -92,7 +92,7 @@ describe('a library of an earlier release', () => {
     expect(await refreshStale(db, '2027-03-14')).toBe(1);
     expect(all<{ median: number }>(db, 'SELECT median FROM lot_estimates')[0]?.median).toBeLessThan(0.3);
     const change = new Change(db, '2027-03-14', null, 'undo');
-    undoAction(change, 7);
+    undoStep(change, 7);
     expect([all(db, 'SELECT * FROM settings'), change.touched('library')]).toEqual([[], [1]]);
     db.close();
   });

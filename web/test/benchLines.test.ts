@@ -7,7 +7,7 @@ import LotsFilter from '../src/lots/LotsFilter.vue';
 import { button, choose, eachDesk, settled, words } from './desk.ts';
 
 const desk = eachDesk();
-const done = { action: { id: 1, summary: 'done' } };
+const done = { step: { id: 1, summary: 'done' } };
 
 describe('a test as a line', () => {
   const count = { due: '2027-03-14', number: 2, of: 3, testDay: 10, extended: false };

@@ -95,8 +95,8 @@ describe('the frame', () => {
   });
 
   it('offers to take the last step back, and to do it again', async () => {
-    desk.answers['POST /history/9/undo'] = { undone: 9, action: { id: 10, summary: 'Took back: Lent 5 seeds' } };
-    desk.answers['POST /history/10/undo'] = { undone: 10, action: { id: 11, summary: 'Did again: Lent 5 seeds' } };
+    desk.answers['POST /history/9/undo'] = { undone: 9, step: { id: 10, summary: 'Took back: Lent 5 seeds' } };
+    desk.answers['POST /history/10/undo'] = { undone: 10, step: { id: 11, summary: 'Did again: Lent 5 seeds' } };
     const w = await desk.show(LastStep);
     expect(w.find('[role="status"]').exists()).toBe(false);
     const changes = useChanges();
@@ -251,7 +251,7 @@ describe('what is drawn of a lot', () => {
       undoes: null,
       undoneBy,
     });
-    desk.answers['POST /history/2/undo'] = { undone: 2, action: { id: 4, summary: 'Took back: Step 2' } };
+    desk.answers['POST /history/2/undo'] = { undone: 2, step: { id: 4, summary: 'Took back: Step 2' } };
     const w = await desk.show(LotHistory, { steps: [step(2, null), step(1, 3)] });
     expect(w.findAll('.undone')).toHaveLength(1);
     expect(w.findAll('button')).toHaveLength(1);

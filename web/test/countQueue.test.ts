@@ -15,7 +15,7 @@ const sent = (): unknown[] => desk.calls.filter((c) => c.path === '/tests/7/coun
 describe('counts that wait for the server', () => {
   it('are sent in order, each on the version that the one before left', async () => {
     let version = 3;
-    desk.answers['POST /tests/7/counts'] = () => ({ test: { version: ++version }, action: { id: 1, summary: 'Counted' } });
+    desk.answers['POST /tests/7/counts'] = () => ({ test: { version: ++version }, step: { id: 1, summary: 'Counted' } });
     const queue = useCountQueue();
     queue.add(count(1, 'a'));
     queue.add(count(2, 'b'));
@@ -43,7 +43,7 @@ describe('counts that wait for the server', () => {
     desk.answers['POST /tests/7/counts'] = (body: unknown) =>
       (body as { replicate: number }).replicate === 1
         ? { status: 409, code: 'stale', detail: 'Somebody changed this in the meantime.' }
-        : { test: { version: 9 }, action: { id: 1, summary: 'Counted' } };
+        : { test: { version: 9 }, step: { id: 1, summary: 'Counted' } };
     localStorage.setItem('esprel.count.7.1', '{}');
     const queue = useCountQueue();
     queue.add(count(1, 'a'));

@@ -10,7 +10,7 @@ import ReleaseForm from '../src/lots/ReleaseForm.vue';
 import { button, eachDesk, errors, labelled, settled, type, words } from './desk.ts';
 
 const desk = eachDesk();
-const done = { action: { id: 1, summary: 'done' } };
+const done = { step: { id: 1, summary: 'done' } };
 
 describe('a mix-up', () => {
   it('takes the other code from the scanner, and names both lots in one step', async () => {

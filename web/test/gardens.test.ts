@@ -7,7 +7,7 @@ import { button, eachDesk, errors, labelled, LIBRARY_GARDEN, SETTINGS, settled, 
 
 const desk = eachDesk();
 
-const done = { action: { id: 1, summary: 'done' } };
+const done = { step: { id: 1, summary: 'done' } };
 const hill: Garden = {
   ...LIBRARY_GARDEN,
   id: 2,

@@ -11,7 +11,7 @@ import { button, choose, errors, labelled, settled, eachDesk, type, words } from
 import { lotSheet } from './lotSheet.ts';
 
 const desk = eachDesk();
-const action = { action: { id: 7, summary: 'Done' } };
+const action = { step: { id: 7, summary: 'Done' } };
 const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
 describe('a run of envelopes', () => {
@@ -86,7 +86,7 @@ describe('reading a file in', () => {
     names: [{ name: 'Tolgate Red', cropKey: 'tomato', rows: 1, near: { id: 4, name: 'Tollgate Red', like: 'near' } }],
     message: null,
     acceptedBefore: null,
-    actionId: null,
+    stepId: null,
   };
   const lot = {
     code: null,
@@ -121,7 +121,7 @@ describe('reading a file in', () => {
   });
 
   it('shows every row with its problem, asks once about a name, and sends what was said', async () => {
-    desk.answers['POST /imports/f1/accept'] = { ...overview, state: 'done', message: 'Read in 1 envelope', actionId: 3 };
+    desk.answers['POST /imports/f1/accept'] = { ...overview, state: 'done', message: 'Read in 1 envelope', stepId: 3 };
     const w = await desk.show(ImportView);
     await settled();
     expect(words(w)).toContain('Variety: is a formula');

@@ -12,7 +12,7 @@ import { button, errors, labelled, settled, eachDesk, type, words } from './desk
 import { lotSheet } from './lotSheet.ts';
 
 const desk = eachDesk();
-const action = { action: { id: 7, summary: 'Done' } };
+const action = { step: { id: 7, summary: 'Done' } };
 
 describe('the sheet of a lot', () => {
   it('says that it may be mixed up, is missing, and what the envelope says', async () => {

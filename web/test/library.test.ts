@@ -10,7 +10,7 @@ import VarietySheet from '../src/varieties/VarietySheet.vue';
 import { button, eachDesk, errors, labelled, settled, type, words } from './desk.ts';
 
 const desk = eachDesk();
-const done = { action: { id: 1, summary: 'done' } };
+const done = { step: { id: 1, summary: 'done' } };
 const sent = (method: string): string[] => desk.calls.filter((c) => c.method === method).map((c) => c.path);
 
 describe('restricted plants', () => {

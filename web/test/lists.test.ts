@@ -16,7 +16,7 @@ import SowingView from '../src/sowing/SowingView.vue';
 import { button, labelled, settled, eachDesk, type } from './desk.ts';
 
 const desk = eachDesk();
-const action = { action: { id: 7, summary: 'Done' } };
+const action = { step: { id: 7, summary: 'Done' } };
 
 describe('the list of lots, as it is read', () => {
   const row = (i: number): object => ({ code: `TM-${String(i).padStart(3, '0')}C`, cropKey: 'tomato' });

@@ -5,7 +5,7 @@ export const tomato = withOwnFigures(
   CROP_REFERENCE.find((c) => c.key === 'tomato')!,
   {},
 );
-export const action = { action: { id: 7, summary: 'Done' } };
+export const action = { step: { id: 7, summary: 'Done' } };
 const today = { median: 0.57, low: 0.46, high: 0.67, mean: 0.57, atLeast: 0.02, alpha: 30, beta: 22 };
 
 /** A lot as the server answers it; tests change a field or two. */

@@ -36,7 +36,7 @@ function settingsAt(now: object): void {
   desk.answers['PUT /settings'] = (body: Record<string, unknown>) => {
     const { version, ...settings } = body;
     if (version !== 7) return stale({ ...now, version: 7 }, settings);
-    return { settings, version: 8, action: { id: 1, summary: 'Changed the settings' } };
+    return { settings, version: 8, step: { id: 1, summary: 'Changed the settings' } };
   };
 }
 
@@ -99,7 +99,7 @@ describe('what an envelope says', () => {
     desk.answers['GET /lots/TM-001V'] = lotSheet({ envelope: text });
     desk.answers['PUT /lots/TM-001V/envelope'] = (body: Record<string, unknown>) =>
       body.version === 6
-        ? { code: 'TM-001V', action: { id: 1, summary: 'Wrote it down' } }
+        ? { code: 'TM-001V', step: { id: 1, summary: 'Wrote it down' } }
         : stale({ ...text, words: 'Sow in a frame.', habit: 'bush', version: 6 }, body);
     const form = await desk.show(LotEnvelopeForm, { code: 'TM-001V' });
     await typeInto(labelled(form, 'Warnings'), 'dyed seed');

@@ -80,7 +80,7 @@ describe('sowing and bringing back', () => {
       errands: [],
       history: [],
     };
-    desk.answers['POST /loans/5/unsown'] = { lotCode: 'TM-001V', action: { id: 9, summary: 'Ebba Thorne brought 350 seeds back unsown' } };
+    desk.answers['POST /loans/5/unsown'] = { lotCode: 'TM-001V', step: { id: 9, summary: 'Ebba Thorne brought 350 seeds back unsown' } };
     const w = await desk.show(ReturnForm, { id: '3', loan: '5' });
     await w.find('input[value="unsown"]').setValue(true);
     await type(labelled(w, 'Seeds that came back'), '1 g');

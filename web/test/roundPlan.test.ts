@@ -57,7 +57,7 @@ describe('a round that is planned', () => {
     expect(button(w, 'Plan 2 tests').disabled).toBe(false);
     await type(w.find<HTMLInputElement>('[aria-label="Seeds of B-2"]').element, '0');
     await typed();
-    desk.answers['POST /rounds'] = { id: 6, action: { id: 1, summary: 'done' } };
+    desk.answers['POST /rounds'] = { id: 6, step: { id: 1, summary: 'done' } };
     await w.find('form').trigger('submit');
     await settled();
     expect(desk.posted('/rounds')).toMatchObject({ lots: [{ lotCode: 'A-1', replicates: [10, 10], growOn: false }] });
@@ -121,7 +121,7 @@ describe('a round', () => {
       tests: [test(1, '2027-03-13'), test(2, '2027-03-14'), test(3, '2027-03-20')],
       ...work,
     };
-    desk.answers['POST /tests/1/lay'] = { action: { id: 1, summary: 'done' } };
+    desk.answers['POST /tests/1/lay'] = { step: { id: 1, summary: 'done' } };
     desk.answers['POST /tests/2/lay'] = { status: 409, code: 'stale', detail: 'Somebody laid it meanwhile.' };
     const w = await desk.show(RoundView, { id: '3' });
     button(w, '2 tests due now: they all lie').click();

@@ -9,7 +9,7 @@ import { button, choose, errors, labelled, settled, eachDesk, type, words, LIBRA
 
 const desk = eachDesk();
 
-const done = { action: { id: 1, summary: 'done' } };
+const done = { step: { id: 1, summary: 'done' } };
 const tomato = CROP_REFERENCE.find((c) => c.key === 'tomato')!;
 const window = { from: '2027-03-02', target: '2027-03-09', to: '2027-03-16' };
 const input: PlannedSheetData['input'] = {

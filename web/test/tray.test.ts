@@ -6,7 +6,7 @@ import TrayGrowing from '../src/sowing/TrayGrowing.vue';
 import TrayPlan from '../src/sowing/TrayPlan.vue';
 import { button, eachDesk, labelled, settled, type, words } from './desk.ts';
 
-const action = { action: { id: 1, summary: 'done' } };
+const action = { step: { id: 1, summary: 'done' } };
 
 const desk = eachDesk();
 
@@ -136,7 +136,7 @@ describe('a tray that grows', () => {
   });
 
   it('puts one wrong cell right by itself, and an empty one too; many in a section are counted by number', async () => {
-    desk.answers['POST /trays/4/cells'] = { ...growing(), action: { id: 1, summary: 'Put right' } };
+    desk.answers['POST /trays/4/cells'] = { ...growing(), step: { id: 1, summary: 'Put right' } };
     const page = growing();
     const cells = [...page.cells, { cell: 5, letter: 'A', seeds: 40, up: 3, upOn: '2027-03-10', fate: null, fateOn: null }];
     const w = await desk.show(TrayGrowing, { sheet: { ...page, cells } });

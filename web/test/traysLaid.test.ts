@@ -11,7 +11,7 @@ const desk = eachDesk(() => {
   desk.answers['GET /bench'] = bench;
 });
 
-const done = { action: { id: 1, summary: 'done' } };
+const done = { step: { id: 1, summary: 'done' } };
 const mat = {
   id: 1,
   name: 'Mat 1',

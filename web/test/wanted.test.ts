@@ -144,7 +144,7 @@ describe('a plan for all that lies on the table', () => {
   it('plans each and puts them back in their boxes', async () => {
     localStorage.setItem('esprel.table', '["TM-001","TM-002"]');
     desk.answers['GET /lots/by-code'] = { lots: [lot('TM-001'), lot('TM-002')] };
-    desk.answers['POST /planned/many'] = { action: { id: 1, summary: 'done' } };
+    desk.answers['POST /planned/many'] = { step: { id: 1, summary: 'done' } };
     const w = await desk.show(PlanManyForm);
     await type(labelled(w, 'Plants of each'), '8');
     await w.find('input[value=sale]').setValue();

@@ -10,7 +10,7 @@ import { tomato } from './lotSheet.ts';
 
 const desk = eachDesk();
 
-const done = { action: { id: 1, summary: 'done' } };
+const done = { step: { id: 1, summary: 'done' } };
 const none = { days: 0, verdicts: 0 };
 const season = (year: number, over: object = {}) => ({
   year,

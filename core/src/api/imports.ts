@@ -31,7 +31,7 @@ export interface ImportOverview {
   }[];
   readonly message: string | null;
   readonly acceptedBefore: { readonly day: string; readonly taken: number } | null;
-  readonly actionId: number | null;
+  readonly stepId: number | null;
 }
 
 export interface ImportRow {

@@ -61,7 +61,9 @@ function lookInto(file: string, whole: boolean): Look {
       if (state !== 'ok') return { ...nothing, problem: `it is damaged: ${String(state).slice(0, 120)}` };
     }
     const { lots } = db.prepare('SELECT count(*) AS lots FROM lots').get() as { lots: number };
-    const steps = db.prepare('SELECT count(*) AS steps, max(on_day) AS lastStep FROM actions').get() as {
+    // Copies of libraries from before version 16 call them actions.
+    const table = db.pragma('table_info(steps)', { simple: true }) === undefined ? 'actions' : 'steps';
+    const steps = db.prepare(`SELECT count(*) AS steps, max(on_day) AS lastStep FROM ${table}`).get() as {
       steps: number;
       lastStep: string | null;
     };

@@ -36,7 +36,7 @@ export function checkLibrary(db: Db, file: string): void {
   const tables = new Set(
     (db.prepare("SELECT name FROM sqlite_master WHERE type = 'table'").all() as { readonly name: string }[]).map((t) => t.name),
   );
-  if (tables.size > 0 && !(tables.has('lots') && tables.has('actions') && tables.has('events'))) {
+  if (tables.size > 0 && !(tables.has('lots') && (tables.has('steps') || tables.has('actions')) && tables.has('events'))) {
     throw new LibraryProblem(
       `${file} is a database of another program, not a library of Esprel. Put it somewhere else, or set ESPREL_DATA to the folder of yours; nothing was touched.`,
     );

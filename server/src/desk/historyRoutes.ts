@@ -1,6 +1,6 @@
 import { historyApi } from '@esprel/core/api';
 import { eventsOf, historyPage, rowsOf } from '../journal/history.ts';
-import { undoAction } from '../journal/undo.ts';
+import { undoStep } from '../journal/undo.ts';
 import { makes, type Route, serves } from '../routing/route.ts';
 
 /** A step that wrote more rows is taken back on a thread of its own: a file of thousands of lots. */
@@ -17,7 +17,7 @@ export function journalRoutes(): Route[] {
     makes(
       historyApi.undo,
       'undo',
-      (change, { params }) => undoAction(change, params.id),
+      (change, { params }) => undoStep(change, params.id),
       (db, { id }) => rowsOf(db, id) > LONG_ROWS,
     ),
   ];

@@ -17,7 +17,7 @@ export function peopleRoutes(): Route[] {
     makes(peopleApi.remove, 'person', (change, { params: { id }, body }) => {
       const person = one<{ name: string }>(change.db, 'SELECT name FROM people WHERE id = ?', id);
       if (!person) throw notFound('That person');
-      if (one(change.db, 'SELECT 1 FROM actions WHERE person_id = ?', id)) {
+      if (one(change.db, 'SELECT 1 FROM steps WHERE person_id = ?', id)) {
         throw blocked(`${person.name} has worked at the desk and stays in the record`);
       }
       change.remove('people', id, body.version);

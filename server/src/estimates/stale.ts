@@ -26,7 +26,7 @@ export function markAllStale(db: Db): void {
 
 /** The last step of anybody: what was gathered before it may no longer be true after it. */
 function lastAction(db: Db): number {
-  return one<{ id: number | null }>(db, 'SELECT max(id) AS id FROM actions')?.id ?? 0;
+  return one<{ id: number | null }>(db, 'SELECT max(id) AS id FROM steps')?.id ?? 0;
 }
 
 /** Lots whose estimates are made or kept without letting go of the thread: some tens of milliseconds. */

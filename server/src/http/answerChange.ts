@@ -45,7 +45,7 @@ export function answerChange(db: Db, today: string, route: ChangeRoute, call: Ch
       const result = route.handle(change, { params: call.params, query: call.query, body });
       if (change.touched('library').length > 0) markAllStale(db);
       refreshOrMark(db, change.touched('lot'), today);
-      const json = JSON.stringify({ ...result, action: { id: change.actionId, summary: change.description } });
+      const json = JSON.stringify({ ...result, step: { id: change.stepId, summary: change.description } });
       if (call.key !== null) keepAnswer(db, { key: call.key, where: call.where, hash, json });
       return { status: 200, json };
     })

@@ -39,7 +39,7 @@ export interface WaitingFile {
   /** Codes that were given, by row, once it is written. */
   codes: ReadonlyMap<number, string>;
   message: string | null;
-  actionId: number | null;
+  stepId: number | null;
   /** Goes up with every reading; an older one that is still going on stops. */
   run: number;
 }
@@ -83,7 +83,7 @@ export class Inbox {
       crops: [],
       codes: new Map(),
       message: null,
-      actionId: null,
+      stepId: null,
       run: 0,
     };
     this.files.set(file.id, file);

@@ -42,7 +42,7 @@ function overview(db: Db, file: WaitingFile) {
     crops: file.crops,
     message: file.message,
     acceptedBefore: before ?? null,
-    actionId: file.actionId,
+    stepId: file.stepId,
   };
 }
 
@@ -64,7 +64,7 @@ function endOf(db: Db, file: WaitingFile, key: string, told: Awaited<Writing['en
   const { problem } = told;
   const imported = told.imported ?? writtenImport(db, key);
   if (imported) {
-    return { state: 'done', done: file.total, codes: new Map(imported.codes), message: imported.summary, actionId: imported.actionId };
+    return { state: 'done', done: file.total, codes: new Map(imported.codes), message: imported.summary, stepId: imported.stepId };
   }
   if (problem) return { state: 'failed', message: `Nothing was written: ${problem.detail}` };
   return { state: 'read', message: 'Stopped; nothing of it was written.' };

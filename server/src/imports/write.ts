@@ -28,7 +28,7 @@ export interface ImportJob {
 }
 
 export interface ImportResult {
-  readonly actionId: number;
+  readonly stepId: number;
   readonly summary: string;
   readonly codes: readonly (readonly [row: number, code: string])[];
 }
@@ -118,7 +118,7 @@ export function writeImport(db: Db, job: ImportJob, progress: (done: number) => 
       });
       const summary = `Read in ${plural(job.rows.length, 'envelope')} from ${job.fileName}`;
       change.describe(summary);
-      const result: ImportResult = { actionId: change.actionId, summary, codes };
+      const result: ImportResult = { stepId: change.stepId, summary, codes };
       keepAnswer(db, { key: job.key, where: ROUTE, hash: job.sha256, json: JSON.stringify(result) });
       return result;
     })

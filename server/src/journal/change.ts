@@ -103,7 +103,7 @@ export function holdWritten<T extends { readonly id: number }>(
 export class Change {
   readonly db: Db;
   readonly today: string;
-  readonly actionId: number;
+  readonly stepId: number;
   private readonly subjects = new Map<string, Set<number>>();
   private summary = '';
 
@@ -111,10 +111,10 @@ export class Change {
     this.db = db;
     this.today = today;
     const person = personId !== null && one(db, 'SELECT id FROM people WHERE id = ?', personId) ? personId : null;
-    this.actionId = Number(
+    this.stepId = Number(
       run(
         db,
-        'INSERT INTO actions (at, on_day, person_id, kind, summary) VALUES (?, ?, ?, ?, ?)',
+        'INSERT INTO steps (at, on_day, person_id, kind, summary) VALUES (?, ?, ?, ?, ?)',
         new Date().toISOString(),
         today,
         person,
@@ -127,7 +127,7 @@ export class Change {
   /** Says in one sentence what this step was; the history shows it. */
   describe(summary: string): void {
     this.summary = summary;
-    run(this.db, 'UPDATE actions SET summary = ? WHERE id = ?', summary, this.actionId);
+    run(this.db, 'UPDATE steps SET summary = ? WHERE id = ?', summary, this.stepId);
   }
 
   get description(): string {
@@ -140,7 +140,7 @@ export class Change {
     if (!ids) this.subjects.set(subject, (ids = new Set()));
     if (ids.has(id)) return;
     ids.add(id);
-    run(this.db, 'INSERT INTO action_subjects (action_id, subject, subject_id) VALUES (?, ?, ?)', this.actionId, subject, id);
+    run(this.db, 'INSERT INTO step_subjects (step_id, subject, subject_id) VALUES (?, ?, ?)', this.stepId, subject, id);
   }
 
   /** Says that this step changes what every lot is judged by: all are judged again, also when it is taken back. */
@@ -220,8 +220,8 @@ export class Change {
   private record(entity: string, key: number | string, before: Row | null, after: Row | null): void {
     run(
       this.db,
-      'INSERT INTO events (action_id, entity, row_key, before, after) VALUES (?, ?, ?, ?, ?)',
-      this.actionId,
+      'INSERT INTO events (step_id, entity, row_key, before, after) VALUES (?, ?, ?, ?, ?)',
+      this.stepId,
       entity,
       String(key),
       before === null ? null : JSON.stringify(before),

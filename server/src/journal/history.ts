@@ -7,7 +7,7 @@ const COLUMNS = `a.id, a.at, a.on_day AS day, p.name AS person, a.kind, a.summar
 export function historyOf(db: Db, subject: string, id: number, limit = 200): HistoryStep[] {
   return all<HistoryStep>(
     db,
-    `SELECT ${COLUMNS} FROM action_subjects s JOIN actions a ON a.id = s.action_id LEFT JOIN people p ON p.id = a.person_id
+    `SELECT ${COLUMNS} FROM step_subjects s JOIN steps a ON a.id = s.step_id LEFT JOIN people p ON p.id = a.person_id
      WHERE s.subject = ? AND s.subject_id = ? ORDER BY a.id DESC LIMIT ?`,
     subject,
     id,
@@ -19,18 +19,18 @@ export function historyOf(db: Db, subject: string, id: number, limit = 200): His
 export function historyPage(db: Db, before: number, limit: number): HistoryStep[] {
   return all<HistoryStep>(
     db,
-    `SELECT ${COLUMNS} FROM actions a LEFT JOIN people p ON p.id = a.person_id WHERE a.id < ? ORDER BY a.id DESC LIMIT ?`,
+    `SELECT ${COLUMNS} FROM steps a LEFT JOIN people p ON p.id = a.person_id WHERE a.id < ? ORDER BY a.id DESC LIMIT ?`,
     before,
     limit,
   );
 }
 
 /** What one step wrote: each row before and after. */
-export function eventsOf(db: Db, actionId: number): WrittenRow[] {
+export function eventsOf(db: Db, stepId: number): WrittenRow[] {
   return all<{ entity: string; key: string; before: string | null; after: string | null }>(
     db,
-    'SELECT entity, row_key AS key, before, after FROM events WHERE action_id = ? ORDER BY id',
-    actionId,
+    'SELECT entity, row_key AS key, before, after FROM events WHERE step_id = ? ORDER BY id',
+    stepId,
   ).map((e) => ({
     ...e,
     before: e.before === null ? null : (JSON.parse(e.before) as TableRow),
@@ -39,6 +39,6 @@ export function eventsOf(db: Db, actionId: number): WrittenRow[] {
 }
 
 /** How many rows a step wrote. */
-export function rowsOf(db: Db, actionId: number): number {
-  return one<{ n: number }>(db, 'SELECT count(*) AS n FROM events WHERE action_id = ?', actionId)?.n ?? 0;
+export function rowsOf(db: Db, stepId: number): number {
+  return one<{ n: number }>(db, 'SELECT count(*) AS n FROM events WHERE step_id = ?', stepId)?.n ?? 0;
 }

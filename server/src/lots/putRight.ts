@@ -210,8 +210,8 @@ export function whatFollows(db: Db, today: string, code: string, body: Body): Fo
       const after = viewOf(db, lot.id);
       const reprint = one<{ n: number }>(
         db,
-        "SELECT count(*) AS n FROM errands e JOIN events v ON v.entity = 'errands' AND v.row_key = e.id WHERE v.action_id = ? AND e.kind = 'reprint'",
-        change.actionId,
+        "SELECT count(*) AS n FROM errands e JOIN events v ON v.entity = 'errands' AND v.row_key = e.id WHERE v.step_id = ? AND e.kind = 'reprint'",
+        change.stepId,
       );
       answer = { summary: change.description, before, after, labels: reprint?.n ?? 0 };
       throw new Rehearsed();

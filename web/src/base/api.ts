@@ -25,7 +25,7 @@ export class ApiProblem extends Error {
 
 /** What every change answers beside its own fields: the step in the history, which can be taken back. */
 export interface Step {
-  readonly action: { readonly id: number; readonly summary: string };
+  readonly step: { readonly id: number; readonly summary: string };
 }
 
 const TURN_MS = 700;

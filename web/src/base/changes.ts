@@ -22,7 +22,7 @@ export const useChanges = defineStore('changes', () => {
         throw error;
       },
     );
-    happened(answer.action);
+    happened(answer.step);
     return answer;
   }
 
@@ -44,9 +44,9 @@ export const useChanges = defineStore('changes', () => {
     }
   }
 
-  async function undo(actionId: number | undefined = last.value?.id): Promise<void> {
-    if (actionId === undefined) return;
-    await make(historyApi.undo, { id: actionId }, {});
+  async function undo(stepId: number | undefined = last.value?.id): Promise<void> {
+    if (stepId === undefined) return;
+    await make(historyApi.undo, { id: stepId }, {});
   }
 
   function forget(): void {

@@ -90,7 +90,7 @@ describe('a form', () => {
     scope.stop();
     const again = person();
     expect(again.values.name).toBe('Tob');
-    reply = () => Promise.resolve(answer(200, { id: 1, action: { id: 5, summary: 'Tob works at the desk' } }));
+    reply = () => Promise.resolve(answer(200, { id: 1, step: { id: 5, summary: 'Tob works at the desk' } }));
     await again.send();
     expect(useChanges().last).toEqual({ id: 5, summary: 'Tob works at the desk' });
     expect(person().values.name).toBe('');
@@ -105,9 +105,9 @@ describe('a change without a form', () => {
       Promise.resolve(
         url.endsWith('/found') && ++n < 2
           ? answer(503, { code: 'busy', detail: 'A file is being written.' })
-          : answer(200, { action: { id: 9, summary: 'found' } }),
+          : answer(200, { step: { id: 9, summary: 'found' } }),
       );
-    expect(await useChanges().make(lotsApi.found, { code: 'TM-001V' }, { version: 1 })).toMatchObject({ action: { id: 9 } });
+    expect(await useChanges().make(lotsApi.found, { code: 'TM-001V' }, { version: 1 })).toMatchObject({ step: { id: 9 } });
     const sent = posts().filter((c) => c.url.endsWith('/found'));
     expect(sent).toHaveLength(2);
     expect(new Set(sent.map((c) => (c.init.headers as Record<string, string>)['Idempotency-Key'])).size).toBe(1);

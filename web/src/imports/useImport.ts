@@ -63,8 +63,8 @@ export const useImport = defineStore('import', () => {
     if (overview.state === 'reading' || overview.state === 'writing') {
       setTimeout(() => void poll(), POLL_MS);
     } else if (before !== overview.state) void loadRows();
-    if (overview.state === 'done' && before === 'writing' && overview.actionId !== null) {
-      changes.happened({ id: overview.actionId, summary: overview.message ?? '' });
+    if (overview.state === 'done' && before === 'writing' && overview.stepId !== null) {
+      changes.happened({ id: overview.stepId, summary: overview.message ?? '' });
     }
   }
   async function poll(): Promise<void> {

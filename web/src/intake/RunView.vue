@@ -29,6 +29,8 @@ const changes = useChanges();
 const { data: places } = useRead(placesApi.list, () => ({}));
 /** The envelopes of this evening; they stay through a closed lid until the run is finished. */
 const saved = useLocalStorage<SavedLine[]>('esprel.run', []);
+// A line from before it was called so cannot name its step; its lot is in the library.
+saved.value = saved.value.filter((line) => typeof line.stepId === 'number');
 const look = ref<LineLook | null>(null);
 const hemisphere = computed(() => session.settings?.hemisphere ?? 'north');
 const form = useForm({
@@ -100,7 +102,7 @@ async function save(): Promise<void> {
   saved.value = [
     {
       code: answer.code,
-      actionId: answer.action.id,
+      stepId: answer.step.id,
       variety: chosen.value?.name ?? at?.known?.name ?? line.variety.trim(),
       crop: at?.crop?.name ?? '',
       year: line.year,
@@ -122,7 +124,7 @@ function choose(crop: string): void {
 }
 
 async function takeBack(line: SavedLine): Promise<void> {
-  await changes.undo(line.actionId);
+  await changes.undo(line.stepId);
   if (changes.undoProblem === null) saved.value = saved.value.filter((l) => l.code !== line.code);
 }
 function finish(): void {

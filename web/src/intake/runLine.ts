@@ -117,7 +117,7 @@ export function guessWords(look: LineLook | null): string {
 /** A line that was saved, as it stays on the page. */
 export interface SavedLine {
   readonly code: string;
-  readonly actionId: number;
+  readonly stepId: number;
   readonly variety: string;
   readonly crop: string;
   readonly year: string;
