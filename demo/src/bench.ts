@@ -1,4 +1,4 @@
-import { bagsFor, spendableSeeds } from '@esprel/core';
+import { replicatesFor, spendableSeeds } from '@esprel/core';
 import { all, one } from '@esprel/server';
 import { DEMO_TODAY } from './names.ts';
 import type { Story } from './story.ts';
@@ -28,7 +28,7 @@ function planRound(story: Story): void {
     from: DEMO_TODAY,
     lots: lots.map((l) => ({
       lotCode: l.code,
-      replicates: bagsFor(Math.min(50, spendableSeeds(l.balance, l.floor, false))),
+      replicates: replicatesFor(Math.min(50, spendableSeeds(l.balance, l.floor, false))),
       growOn: false,
     })),
     note: 'Before the spring swap.',
@@ -42,7 +42,7 @@ function leaveOut(story: Story): void {
        AND (SELECT count(*) FROM replicates r WHERE r.test_id = t.id AND r.counted_on IS NOT NULL) > 1 ORDER BY t.id DESC`,
   );
   if (!test) return;
-  story.desk.do(DEMO_TODAY, 'post', `/tests/${String(test.id)}/bags`, {
+  story.desk.do(DEMO_TODAY, 'post', `/tests/${String(test.id)}/replicates`, {
     version: test.version,
     replicate: 2,
     droppedWhy: 'dried out on the radiator',

@@ -168,8 +168,10 @@ describe('running a test', () => {
     await library.done(`${at}/counts`, { version: 1, replicate: 1, countedOn: '2027-03-28', marks: marks(15, '2027-03-20') });
     await library.done(`${at}/counts`, { version: 2, replicate: 2, countedOn: '2027-03-28', marks: marks(2, '2027-03-20') });
     expect((await sheet(id)).summary.consistent).toBe(false);
-    expect((await library.post(`${at}/bags`, { version: 3, replicate: 3, droppedWhy: 'mould' })).body.errors[0].path).toBe('replicate');
-    const dropped = await library.done(`${at}/bags`, { version: 3, replicate: 2, droppedWhy: 'dried out at one corner' });
+    expect((await library.post(`${at}/replicates`, { version: 3, replicate: 3, droppedWhy: 'mould' })).body.errors[0].path).toBe(
+      'replicate',
+    );
+    const dropped = await library.done(`${at}/replicates`, { version: 3, replicate: 2, droppedWhy: 'dried out at one corner' });
     expect(dropped.summary).toMatchObject({ sown: 20, normal: 15, consistent: null });
     const late = await library.done(`${at}/extend`, { version: 4, replicates: [30], laidOn: '2027-03-28', preparationDays: 0 });
     expect(late.replicates[2]).toMatchObject({ seeds: 30, laidOn: '2027-03-28', warmFrom: '2027-03-28' });
@@ -187,13 +189,13 @@ describe('running a test', () => {
       ['2027-03-14', 20, 15, true],
       ['2027-03-28', 30, 24, true],
     ]);
-    for (const path of ['extend', 'bags', 'steps']) {
+    for (const path of ['extend', 'replicates', 'steps']) {
       const body = {
         extend: { replicates: [5], laidOn: '2027-04-12', preparationDays: 0 },
-        bags: { replicate: 1 },
+        replicates: { replicate: 1 },
         steps: { number: 1, doneOn: '2027-04-12' },
       };
-      const closed = await library.post(`${at}/${path}`, { version: 7, ...body[path as 'bags'] });
+      const closed = await library.post(`${at}/${path}`, { version: 7, ...body[path as 'replicates'] });
       expect(closed.body.errors[0].message).toContain('closed');
     }
   });

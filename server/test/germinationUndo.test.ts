@@ -38,7 +38,7 @@ describe('every step of the bench', () => {
     for (const replicate of [1, 2]) {
       await step(`/tests/${String(first)}/counts`, { version: await version(first), replicate, countedOn: '2027-03-26', marks });
     }
-    await step(`/tests/${String(first)}/bags`, { version: await version(first), replicate: 2, droppedWhy: 'dried out' });
+    await step(`/tests/${String(first)}/replicates`, { version: await version(first), replicate: 2, droppedWhy: 'dried out' });
     await step(`/tests/${String(first)}/extend`, {
       version: await version(first),
       replicates: [10],

@@ -30,7 +30,7 @@ describe('a test as a line', () => {
     warmFrom: '2027-03-04',
     closedOn: null,
     seeds: 50,
-    bags: 2,
+    replicates: 2,
     marked: 30,
     normal: 28,
     alive: 29,

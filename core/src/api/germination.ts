@@ -11,7 +11,7 @@ import type {
   Verdict,
 } from '../index.ts';
 import { closeTestForm, countForm, testForm } from '../schemas/forms.ts';
-import { bagForm, extendForm, giveUpForm, layForm, potForm, roundForm, roundPlanForm, stepForm } from '../schemas/testForms.ts';
+import { replicateForm, extendForm, giveUpForm, layForm, potForm, roundForm, roundPlanForm, stepForm } from '../schemas/testForms.ts';
 import { changes, does, oneOf, reads, text } from './contract.ts';
 import type { LotNames } from './lots.ts';
 
@@ -120,7 +120,7 @@ export interface ListedTest {
   readonly warmFrom: string;
   readonly closedOn: string | null;
   readonly seeds: number;
-  readonly bags: number;
+  readonly replicates: number;
   readonly marked: number;
   readonly normal: number;
   readonly alive: number;
@@ -182,7 +182,7 @@ export const testsApi = {
   giveUp: changes<{ readonly roundId: number | null }>()('post', '/tests/:id/give-up', giveUpForm, 'desk'),
   step: changes<TestSheetData>()('post', '/tests/:id/steps', stepForm, 'desk'),
   extend: changes<TestSheetData>()('post', '/tests/:id/extend', extendForm, 'desk'),
-  dropBag: changes<TestSheetData>()('post', '/tests/:id/bags', bagForm, 'desk'),
+  dropReplicate: changes<TestSheetData>()('post', '/tests/:id/replicates', replicateForm, 'desk'),
   count: changes<TestSheetData>()('post', '/tests/:id/counts', countForm, 'desk'),
   close: changes<TestSheetData>()('post', '/tests/:id/close', closeTestForm, 'desk'),
   pot: changes<{ readonly sowingId: number; readonly lotCode: string; readonly plants: number }>()(

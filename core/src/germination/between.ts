@@ -5,7 +5,7 @@ export interface Between {
   readonly by: number;
 }
 
-/** One bag: the days it was looked at, also when nothing was new, and for each sprout the day on which it was found. */
+/** One replicate: the days it was looked at, also when nothing was new, and for each sprout the day on which it was found. */
 export interface LookedAt {
   readonly looks: readonly number[];
   readonly found: readonly number[];
@@ -13,13 +13,13 @@ export interface LookedAt {
 
 /**
  * Between which days a share of what sprouted in the end was reached; null before anything sprouted. Each sprout came between two
- * looks at its own bag, so the day of the k-th lies between the k-th of their earliest and the k-th of their latest days
+ * looks at its own replicate, so the day of the k-th lies between the k-th of their earliest and the k-th of their latest days
  * (order statistics rise with every value of the sample, so both bounds are exact).
  *
  * @param share From 0 (the first) to 1 (the last); 0.5 is the half of T50.
  */
-export function sproutedBetween(bags: readonly LookedAt[], share: number): Between | null {
-  const came = bags.flatMap(({ looks, found }) =>
+export function sproutedBetween(replicates: readonly LookedAt[], share: number): Between | null {
+  const came = replicates.flatMap(({ looks, found }) =>
     found.map((by) => ({ after: Math.max(-Infinity, ...looks.filter((d) => d < by), ...found.filter((d) => d < by)), by })),
   );
   if (came.length === 0) return null;

@@ -31,15 +31,15 @@ export function markedResult(
 
 /** A bag as far as the days of its sprouts go; days count from the day in the warm, what sprouted before it is day 0. */
 export function lookedAt(
-  bag: { readonly looks: readonly Day[]; readonly marks: readonly { readonly kind: SeedKind; readonly markedOn: Day }[] },
+  replicate: { readonly looks: readonly Day[]; readonly marks: readonly { readonly kind: SeedKind; readonly markedOn: Day }[] },
   warmFrom: Day,
 ): LookedAt {
   const dayOf = (day: Day): number => Math.max(0, daysBetween(warmFrom, day));
-  return { looks: bag.looks.map(dayOf), found: bag.marks.filter((m) => m.kind === 'normal').map((m) => dayOf(m.markedOn)) };
+  return { looks: replicate.looks.map(dayOf), found: replicate.marks.filter((m) => m.kind === 'normal').map((m) => dayOf(m.markedOn)) };
 }
 
 /** A bag as far as waiting for it goes. */
-export interface WaitedBag {
+export interface WaitedReplicate {
   readonly seeds: number;
   /** Day of its last count, also when it found nothing new. */
   readonly countedOn: Day | null;
@@ -50,16 +50,22 @@ export interface WaitedBag {
 export const ALIVE_KINDS: readonly SeedKind[] = ['normal', 'hard', 'fresh'];
 
 /**
- * What `waitOrCall` asks of the bags that went into the warm on one day; null before all of them were counted once. Known is
+ * What `waitOrCall` asks of the replicates that went into the warm on one day; null before all of them were counted once. Known is
  * what was seen up to the earliest of their last counts. Seed that is dead, abnormal or empty for certain is no longer waited for.
  */
-export function waitInput(bags: readonly WaitedBag[], warmFrom: Day, today: Day, prior: WaitInput['prior'], pace: Pace): WaitInput | null {
-  if (bags.length === 0 || bags.some((b) => b.countedOn === null)) return null;
-  const last = Math.min(...bags.map((b) => daysBetween(warmFrom, b.countedOn as Day)));
+export function waitInput(
+  replicates: readonly WaitedReplicate[],
+  warmFrom: Day,
+  today: Day,
+  prior: WaitInput['prior'],
+  pace: Pace,
+): WaitInput | null {
+  if (replicates.length === 0 || replicates.some((b) => b.countedOn === null)) return null;
+  const last = Math.min(...replicates.map((b) => daysBetween(warmFrom, b.countedOn as Day)));
   if (last < 0) return null;
   const byDay = new Map<number, number>([[last, 0]]);
   let gone = 0;
-  for (const m of bags.flatMap((b) => b.marks)) {
+  for (const m of replicates.flatMap((b) => b.marks)) {
     if (!ALIVE_KINDS.includes(m.kind)) gone += 1;
     else {
       // A bag counted later than the others: what it showed since stands on the last day known of all.
@@ -68,7 +74,7 @@ export function waitInput(bags: readonly WaitedBag[], warmFrom: Day, today: Day,
     }
   }
   return {
-    sown: bags.reduce((sum, b) => sum + b.seeds, 0) - gone,
+    sown: replicates.reduce((sum, b) => sum + b.seeds, 0) - gone,
     counts: [...byDay].map(([day, alive]) => ({ day, alive })).sort((a, b) => a.day - b.day),
     today: Math.max(last, daysBetween(warmFrom, today)),
     prior,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { addDays } from '../dates/day.ts';
 import type { TestProtocol } from '../germination/protocol.ts';
-import { bagsFor, planRound, type RoundLot, spendableSeeds, weekdayOf } from './round.ts';
+import { replicatesFor, planRound, type RoundLot, spendableSeeds, weekdayOf } from './round.ts';
 
 const TUESDAY_AND_FRIDAY = [2, 5];
 const protocol = (over: Partial<TestProtocol> = {}): TestProtocol => ({
@@ -13,11 +13,11 @@ const protocol = (over: Partial<TestProtocol> = {}): TestProtocol => ({
   countDays: [5, 10, 14],
   ...over,
 });
-const lot = (code: string, over: Partial<TestProtocol> = {}, bags = [25, 25]): RoundLot => ({
+const lot = (code: string, over: Partial<TestProtocol> = {}, replicates = [25, 25]): RoundLot => ({
   code,
   crop: code.slice(0, 2),
   protocol: protocol(over),
-  bags,
+  replicates,
 });
 
 describe('a round of tests', () => {
@@ -78,18 +78,18 @@ describe('a round of tests', () => {
       ['TM-1 TM-2', 3],
     ]);
     expect(plan.materials).toEqual({ bags: 5, sheets: 10, tubs: 1, cells: 0, seeds: 170 });
-    expect(() => planRound([lot('X', {}, [])], '2027-03-14', [])).toThrow('at least one bag');
+    expect(() => planRound([lot('X', {}, [])], '2027-03-14', [])).toThrow('at least one replicate');
   });
 
   it('shares seeds out among bags without losing any', () => {
-    expect([10, 25, 50, 100, 400].map((n) => bagsFor(n).join(' '))).toEqual([
+    expect([10, 25, 50, 100, 400].map((n) => replicatesFor(n).join(' '))).toEqual([
       '10',
       '13 12',
       '25 25',
       '25 25 25 25',
       Array(8).fill('50').join(' '),
     ]);
-    for (let n = 1; n <= 400; n++) expect(bagsFor(n).reduce((a, b) => a + b, 0)).toBe(n);
+    for (let n = 1; n <= 400; n++) expect(replicatesFor(n).reduce((a, b) => a + b, 0)).toBe(n);
   });
 
   it('takes no more than a tenth of what may be spent, unless the sprouts are grown on', () => {

@@ -8,7 +8,7 @@ export interface RoundLot {
   readonly crop: string;
   readonly protocol: TestProtocol;
   /** Seeds in each bag. */
-  readonly bags: readonly number[];
+  readonly replicates: readonly number[];
 }
 
 export interface RoundTest {
@@ -67,11 +67,11 @@ function groupKey(p: TestProtocol): string {
  * Plans one round of tests from `from` on: bags numbered through, in groups of like warmth, light and preparation, and each
  * test begun on the evening (within two weeks) from which its counts fall best on evenings the library is open. `openDays` are days of the week,
  * 0 for Sunday; without any, every day will do. The last count is never moved forward, so that slow seed has its time.
- * Throws a CoreError for a lot without bags.
+ * Throws a CoreError for a lot without replicates.
  */
 export function planRound(lots: readonly RoundLot[], from: Day, openDays: readonly number[]): RoundPlan {
   lots.forEach((l, i) => {
-    if (l.bags.length === 0) throw new CoreError('planRound', `lots[${String(i)}].bags`, 0, 'must hold at least one bag');
+    if (l.replicates.length === 0) throw new CoreError('planRound', `lots[${String(i)}].replicates`, 0, 'must hold at least one replicate');
   });
   const open = (day: Day): boolean => openDays.length === 0 || openDays.includes(weekdayOf(day));
   const onOrAfter = (day: Day): Day => {
@@ -94,8 +94,8 @@ export function planRound(lots: readonly RoundLot[], from: Day, openDays: readon
   const tests = sorted.map((lot): RoundTest => {
     const options = starts.map((startOn) => timed(lot, startOn));
     const best = options.reduce((a, b) => (b.cost < a.cost - 1e-9 ? b : a));
-    for (const day of best.counts) load.set(day, (load.get(day) ?? 0) + lot.bags.length);
-    return { ...best.test, bagNumbers: lot.bags.map(() => (bag += 1)) };
+    for (const day of best.counts) load.set(day, (load.get(day) ?? 0) + lot.replicates.length);
+    return { ...best.test, bagNumbers: lot.replicates.map(() => (bag += 1)) };
   });
 
   /** One start tried: what it moves, how full its evenings are already, and how long it waits. */
@@ -139,18 +139,18 @@ function groupsOf(lots: readonly RoundLot[]): RoundGroup[] {
       light,
       preparation: preparation.map((p) => p.words),
       codes: members.map((l) => l.code),
-      bags: members.reduce((sum, l) => sum + l.bags.length, 0),
+      bags: members.reduce((sum, l) => sum + l.replicates.length, 0),
     };
   });
 }
 
 function materialsOf(lots: readonly RoundLot[]): RoundPlan['materials'] {
   const of = (count: (lot: RoundLot) => number): number => lots.reduce((sum, l) => sum + count(l), 0);
-  const seeds = (l: RoundLot): number => l.bags.reduce((a, b) => a + b, 0);
+  const seeds = (l: RoundLot): number => l.replicates.reduce((a, b) => a + b, 0);
   return {
-    bags: of((l) => (SHEETS[l.protocol.method] > 0 ? l.bags.length : 0)),
-    sheets: of((l) => SHEETS[l.protocol.method] * l.bags.length),
-    tubs: of((l) => (l.protocol.method === 'sand' ? l.bags.length : 0)),
+    bags: of((l) => (SHEETS[l.protocol.method] > 0 ? l.replicates.length : 0)),
+    sheets: of((l) => SHEETS[l.protocol.method] * l.replicates.length),
+    tubs: of((l) => (l.protocol.method === 'sand' ? l.replicates.length : 0)),
     cells: of((l) => (l.protocol.method === 'cells' ? seeds(l) : 0)),
     seeds: of(seeds),
   };
@@ -182,7 +182,7 @@ export function spendableSeeds(balance: number, floor: number, growOn: boolean):
 }
 
 /** Seeds shared out among bags: one for a few, two that can be held against each other up to fifty, then bags of 25 or 50. */
-export function bagsFor(seeds: number): number[] {
+export function replicatesFor(seeds: number): number[] {
   const bags = seeds < 20 ? 1 : seeds <= 50 ? 2 : seeds <= 100 ? Math.ceil(seeds / 25) : Math.ceil(seeds / 50);
   const each = Math.floor(seeds / bags);
   return Array.from({ length: bags }, (_, i) => each + (i < seeds - each * bags ? 1 : 0));

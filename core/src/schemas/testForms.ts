@@ -3,7 +3,7 @@ import { day, filled, flag, list, need, note, oneOf, orNull, shape, text, versio
 
 /** The forms of the bench: what is done with tests. */
 
-const bags = () => need(list(need(whole({ min: 1, max: 400 })), 16, 1));
+const replicateSizes = () => need(list(need(whole({ min: 1, max: 400 })), 16, 1));
 
 export const layForm = shape({ version: version(), laidOn: need(day()) });
 export const giveUpForm = shape({ version: version() });
@@ -11,12 +11,12 @@ export const stepForm = shape({ version: version(), number: need(whole({ min: 1,
 /** A second batch. */
 export const extendForm = shape({
   version: version(),
-  replicates: bags(),
+  replicates: replicateSizes(),
   laidOn: need(day()),
   preparationDays: need(whole({ min: 0, max: 400 })),
 });
 /** Leaves a bag out, with the reason; without one it is counted in again. */
-export const bagForm = shape({ version: version(), replicate: need(whole({ min: 1, max: 16 })), droppedWhy: orNull(text(300)) });
+export const replicateForm = shape({ version: version(), replicate: need(whole({ min: 1, max: 16 })), droppedWhy: orNull(text(300)) });
 export const potForm = shape({
   plants: need(whole({ min: 1, max: 6400 })),
   pottedOn: need(day()),
@@ -25,7 +25,7 @@ export const potForm = shape({
 });
 
 /** One lot of a round as it is asked for. */
-const roundLot = () => shape({ lotCode: filled(20, 'choose a lot'), replicates: bags(), growOn: flag() });
+const roundLot = () => shape({ lotCode: filled(20, 'choose a lot'), replicates: replicateSizes(), growOn: flag() });
 /** What a round would be: nothing is written yet. */
 export const roundPlanForm = shape({ from: need(day()), lots: need(list(roundLot(), 100, 1)) });
 export const roundForm = shape({ from: need(day()), lots: need(list(roundLot(), 100, 1)), note: orNull(note()) });

@@ -8,8 +8,8 @@ export function callDay(db: Db, test: TestRow, cropKey: string, prior: WaitInput
   const crop = libraryCrop(db, cropKey);
   const pace = paceOf(crop, test.method as TestMethod);
   const days = batchesOf(test, replicatesOf(db, test.id)).map(({ warmFrom, replicates }) => {
-    const bags = replicates.map((r) => ({ seeds: r.seeds, countedOn: r.counted_on, marks: r.marks.map(markOf) }));
-    const input = waitInput(bags, warmFrom, today, prior, pace);
+    const counted = replicates.map((r) => ({ seeds: r.seeds, countedOn: r.counted_on, marks: r.marks.map(markOf) }));
+    const input = waitInput(counted, warmFrom, today, prior, pace);
     return input === null ? null : addDays(warmFrom, waitForTest(input).callOn);
   });
   return days.length === 0 || days.includes(null) ? null : (days as string[]).reduce((a, b) => (a > b ? a : b));

@@ -1,7 +1,7 @@
 import type * as yup from 'yup';
 import type { roundForm } from '@esprel/core';
 import {
-  bagsFor,
+  replicatesFor,
   eveningsOf,
   planRound,
   plural,
@@ -59,7 +59,7 @@ export function roundLotOf(db: Db, code: string): RoundLotChoice {
     median: estimate?.today.median ?? null,
     low: estimate?.today.low ?? null,
     high: estimate?.today.high ?? null,
-    replicates: advised === null ? [] : bagsFor(advised),
+    replicates: advised === null ? [] : replicatesFor(advised),
     /** True when only seed that is grown on afterwards can be spared. */
     growOn: advised !== null && advised > spendable,
     problem: open
@@ -80,7 +80,7 @@ export interface AskedLot {
 }
 
 /** Holds what is asked against the lots; every wrong line is named. */
-export function askedLots(db: Db, asked: readonly AskedLot[]): { lot: LotRow; bags: readonly number[] }[] {
+export function askedLots(db: Db, asked: readonly AskedLot[]): { lot: LotRow; replicates: readonly number[] }[] {
   const seen = new Set<string>();
   return asked.map(({ lotCode, replicates, growOn }, i) => {
     const at = `lots[${String(i)}]`;
@@ -100,14 +100,14 @@ export function askedLots(db: Db, asked: readonly AskedLot[]): { lot: LotRow; ba
         `is more than a tenth of the ${plural(free, 'seed')} of ${lot.code} that may be spent (${String(tenth)}); take fewer, or grow the sprouts on`,
       );
     }
-    return { lot, bags: replicates };
+    return { lot, replicates };
   });
 }
 
-export function planOf(db: Db, lots: readonly { lot: LotRow; bags: readonly number[] }[], from: string): RoundPlan {
-  const asked = lots.map(({ lot, bags }): RoundLot => {
+export function planOf(db: Db, lots: readonly { lot: LotRow; replicates: readonly number[] }[], from: string): RoundPlan {
+  const asked = lots.map(({ lot, replicates }): RoundLot => {
     const crop = libraryCrop(db, lot.crop_key);
-    return { code: lot.code, crop: crop.name, protocol: testProtocol(crop), bags };
+    return { code: lot.code, crop: crop.name, protocol: testProtocol(crop), replicates };
   });
   return planRound(asked, from, readSettings(db).openDays ?? []);
 }
@@ -119,7 +119,7 @@ export function makeRound(change: Change, body: yup.InferType<typeof roundForm>)
   const plan = planOf(db, lots, body.from);
   const id = change.insert('rounds', { planned_on: today, note: body.note ?? null });
   for (const test of plan.tests) {
-    const { lot, bags } = lots.find((l) => l.lot.code === test.code) as (typeof lots)[number];
+    const { lot, replicates } = lots.find((l) => l.lot.code === test.code) as (typeof lots)[number];
     const protocol = testProtocol(libraryCrop(db, lot.crop_key));
     writeTest(change, {
       lot,
@@ -129,7 +129,7 @@ export function makeRound(change: Change, body: yup.InferType<typeof roundForm>)
       light: protocol.light,
       startOn: test.startOn,
       preparationDays: test.preparationDays,
-      bags: bags.map((seeds, i) => ({ seeds, number: test.bagNumbers[i] ?? null })),
+      replicates: replicates.map((seeds, i) => ({ seeds, number: test.bagNumbers[i] ?? null })),
       countDays: test.countDays,
       planned: true,
       roundId: id,
@@ -138,7 +138,7 @@ export function makeRound(change: Change, body: yup.InferType<typeof roundForm>)
   }
   change.describe(
     `Planned a round of ${plural(plan.tests.length, 'test')}, ${plural(plan.materials.seeds, 'seed')} in ${plural(
-      lots.reduce((n, l) => n + l.bags.length, 0),
+      lots.reduce((n, l) => n + l.replicates.length, 0),
       'bag',
     )}`,
   );
@@ -154,7 +154,7 @@ export function roundSheet(db: Db, id: number): RoundSheetData {
   );
   if (!round) throw notFound('That round');
   const tests = listTests(db, { roundId: id });
-  const lots = tests.map((t) => ({ lot: lotRow(db, t.lotId) as LotRow, bags: replicatesOf(db, t.id).map((r) => r.seeds) }));
+  const lots = tests.map((t) => ({ lot: lotRow(db, t.lotId) as LotRow, replicates: replicatesOf(db, t.id).map((r) => r.seeds) }));
   const { groups, materials } = planOf(db, lots, round.plannedOn);
   return {
     round,

@@ -8,7 +8,7 @@ interface ListedRow extends TestRow {
   readonly variety: string;
   readonly crop: string;
   readonly seeds: number | null;
-  readonly bags: number;
+  readonly replicates: number;
   readonly marked: number;
   readonly normal: number;
   readonly alive: number;
@@ -53,7 +53,7 @@ export function listTests(db: Db, which: 'open' | 'closed' | { readonly roundId:
   const rows = all<ListedRow>(
     db,
     `SELECT t.*, l.code, v.name AS variety, c.name AS crop,
-       (SELECT sum(r.seeds) ${COUNTED}) AS seeds, (SELECT count(*) ${COUNTED}) AS bags,
+       (SELECT sum(r.seeds) ${COUNTED}) AS seeds, (SELECT count(*) ${COUNTED}) AS replicates,
        (SELECT count(*) ${MARKED}) AS marked,
        (SELECT count(*) ${MARKED} AND m.kind = 'normal') AS normal,
        (SELECT count(*) ${MARKED} AND m.kind IN ('normal', 'hard', 'fresh')) AS alive,
@@ -91,7 +91,7 @@ export function listTests(db: Db, which: 'open' | 'closed' | { readonly roundId:
       callOn: running ? t.call_on : null,
       closedOn: t.closed_on,
       seeds,
-      bags: t.bags,
+      replicates: t.replicates,
       marked: t.marked,
       normal: t.normal,
       alive: t.alive,

@@ -3,7 +3,7 @@ import { makes, type Route, serves, servesKept } from '../routing/route.ts';
 import { potSprouts, pottable } from './pot.ts';
 import { listTests } from './testList.ts';
 import { testSheet } from './testSheet.ts';
-import { closeTest, doStep, dropBag, extendTest, giveUpTest, layTest, saveCount, startTest } from './testSteps.ts';
+import { closeTest, doStep, dropReplicate, extendTest, giveUpTest, layTest, saveCount, startTest } from './testSteps.ts';
 
 export function testRoutes(): Route[] {
   return [
@@ -17,7 +17,7 @@ export function testRoutes(): Route[] {
     makes(testsApi.giveUp, 'give up test', (change, { params, body }) => giveUpTest(change, params.id, body)),
     makes(testsApi.step, 'preparation', (change, { params, body }) => doStep(change, params.id, body)),
     makes(testsApi.extend, 'second batch', (change, { params, body }) => extendTest(change, params.id, body)),
-    makes(testsApi.dropBag, 'leave out a bag', (change, { params, body }) => dropBag(change, params.id, body)),
+    makes(testsApi.dropReplicate, 'leave out a bag', (change, { params, body }) => dropReplicate(change, params.id, body)),
     makes(testsApi.count, 'count', (change, { params, body }) => saveCount(change, params.id, body)),
     makes(testsApi.close, 'close test', (change, { params, body }) => closeTest(change, params.id, body)),
     makes(testsApi.pot, 'pot sprouts', (change, { params, body }) => potSprouts(change, params.id, body)),

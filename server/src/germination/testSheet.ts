@@ -137,7 +137,7 @@ function otherCurves(db: Db, test: TestRow, varietyId: number): TestSheetData['o
   return rows.map((t) => {
     const replicates = replicatesOf(db, t.id).filter((r) => r.dropped_why === null);
     const summary = summaryOf(t, replicates);
-    const bags = replicates.map((r) => lookedAt({ looks: looksOf(r), marks: r.marks.map(markOf) }, r.warm_from ?? t.warm_from));
+    const looked = replicates.map((r) => lookedAt({ looks: looksOf(r), marks: r.marks.map(markOf) }, r.warm_from ?? t.warm_from));
     return {
       id: t.id,
       lotCode: t.code,
@@ -145,7 +145,7 @@ function otherCurves(db: Db, test: TestRow, varietyId: number): TestSheetData['o
       closedOn: t.closed_on as string,
       sown: summary.sown,
       normal: summary.normal,
-      half: sproutedBetween(bags, 0.5),
+      half: sproutedBetween(looked, 0.5),
       curve: summary.curve,
     };
   });

@@ -1,7 +1,7 @@
 import type * as yup from 'yup';
 import {
   addDays,
-  type bagForm,
+  type replicateForm,
   type closeTestForm,
   type countForm,
   type extendForm,
@@ -36,7 +36,7 @@ interface NewTest {
   readonly light: string;
   readonly startOn: string;
   readonly preparationDays: number;
-  readonly bags: readonly { readonly seeds: number; readonly number: number | null }[];
+  readonly replicates: readonly { readonly seeds: number; readonly number: number | null }[];
   readonly countDays?: readonly number[];
   readonly planned: boolean;
   readonly roundId: number | null;
@@ -59,7 +59,7 @@ export function writeTest(change: Change, t: NewTest): number {
     count_days: JSON.stringify(t.countDays ?? protocol.countDays),
     note: t.note,
   });
-  t.bags.forEach((bag, i) => change.insert('replicates', { test_id: id, number: i + 1, seeds: bag.seeds, bag: bag.number }));
+  t.replicates.forEach((bag, i) => change.insert('replicates', { test_id: id, number: i + 1, seeds: bag.seeds, bag: bag.number }));
   stepsOf(protocol, t.preparationDays).forEach((s, i) =>
     change.insert('test_steps', { test_id: id, number: i + 1, ...s, done_on: !t.planned && i === 0 ? t.startOn : null }),
   );
@@ -90,7 +90,7 @@ export function startTest(change: Change, body: Form<typeof testForm>) {
     light: body.light,
     startOn: body.startedOn,
     preparationDays: body.preparationDays,
-    bags: sizes.map((n) => ({ seeds: n, number: null })),
+    replicates: sizes.map((n) => ({ seeds: n, number: null })),
     planned: false,
     roundId: null,
     note: body.note ?? null,
@@ -190,7 +190,7 @@ export function extendTest(change: Change, id: number, body: Form<typeof extendF
   const there = replicatesOf(db, id);
   if (there.length + sizes.length > 16) throw wrong('replicates', 'a test holds 16 bags at most; close this one and start another');
   change.update('tests', id, {}, body.version);
-  const highest = test.round_id === null ? null : highestBag(db, test.round_id);
+  const highest = test.round_id === null ? null : highestBagNumber(db, test.round_id);
   sizes.forEach((n, i) =>
     change.insert('replicates', {
       test_id: id,
@@ -207,7 +207,7 @@ export function extendTest(change: Change, id: number, body: Form<typeof extendF
   return testSheet(db, id, today);
 }
 
-function highestBag(db: Db, roundId: number): number {
+function highestBagNumber(db: Db, roundId: number): number {
   return (
     one<{ n: number | null }>(db, 'SELECT max(r.bag) AS n FROM replicates r JOIN tests t ON t.id = r.test_id WHERE t.round_id = ?', roundId)
       ?.n ?? 0
@@ -215,7 +215,7 @@ function highestBag(db: Db, roundId: number): number {
 }
 
 /** Leaves a bag out of the count with a reason, or takes it in again; what was marked in it stays. */
-export function dropBag(change: Change, id: number, body: Form<typeof bagForm>) {
+export function dropReplicate(change: Change, id: number, body: Form<typeof replicateForm>) {
   const { db, today } = change;
   const test = openTest(db, id, 'replicate');
   const replicate = bagOf(replicatesOf(db, id), body.replicate);

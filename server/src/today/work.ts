@@ -12,7 +12,7 @@ const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
 
 function testWork(test: ListedTest, today: string): WorkItem[] {
   const base = { at: `/tests/${String(test.id)}`, lotCode: test.lotCode };
-  const bags = test.bags > 1 ? `, ${numberWords(test.bags)} bags` : '';
+  const bags = test.replicates > 1 ? `, ${numberWords(test.replicates)} bags` : '';
   const numbers =
     test.bagNumbers === null ? '' : `, number ${[...new Set(test.bagNumbers)].map(String).join(' to ')} of round ${String(test.roundId)}`;
   if (test.planned) {
@@ -53,7 +53,7 @@ function testWork(test: ListedTest, today: string): WorkItem[] {
       due: next.due,
       title: `Count ${test.variety} a last time${bags}`,
       detail: `${test.crop}, less than half a seed is still to come; then close it${numbers}`,
-      minutes: 3 + 2 * test.bags,
+      minutes: 3 + 2 * test.replicates,
     });
   } else if (next) {
     const which = next.extended ? 'slow seed still out' : `${ORDINALS[next.number] ?? 'next'} count`;
@@ -63,7 +63,7 @@ function testWork(test: ListedTest, today: string): WorkItem[] {
       due: next.due,
       title: `Count ${test.variety}${bags}`,
       detail: `${test.crop}, ${which}, day ${String(next.testDay)}${test.marked > 0 ? `; ${String(test.normal)} of ${String(test.seeds)} up last time` : ''}${numbers}`,
-      minutes: 3 + 2 * test.bags,
+      minutes: 3 + 2 * test.replicates,
     });
   } else {
     const title = `Close the test of ${test.variety}`;

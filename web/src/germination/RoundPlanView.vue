@@ -2,7 +2,7 @@
 import InputText from 'primevue/inputtext';
 import DeskMessage from '../base/DeskMessage.vue';
 import Checkbox from 'primevue/checkbox';
-import { bagsFor, plural, type RoundPlan } from '@esprel/core';
+import { replicatesFor, plural, type RoundPlan } from '@esprel/core';
 import { type RoundLotChoice, roundsApi } from '@esprel/core/api';
 import { act } from '../base/calls.ts';
 import { useRead } from '../base/useRead.ts';
@@ -45,7 +45,7 @@ function read(code: string): number | null {
   return text === '' ? 0 : /^\d{1,6}$/.test(text) ? Number(text) : null;
 }
 const seedsOf = (code: string): number => read(code) ?? 0;
-const bags = (code: string): number[] => (seedsOf(code) >= 1 ? bagsFor(Math.min(6400, seedsOf(code))) : []);
+const bags = (code: string): number[] => (seedsOf(code) >= 1 ? replicatesFor(Math.min(6400, seedsOf(code))) : []);
 const shown = computed(() => testable.value.find((l) => l.lotCode === opened.value) ?? null);
 function chance(lot: RoundLotChoice): string {
   const n = seedsOf(lot.lotCode);

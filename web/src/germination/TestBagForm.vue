@@ -16,7 +16,7 @@ const { data, problem } = useRead(testsApi.sheet, () => ({ id: props.id }));
 const form = useForm({
   name: `bag.${props.id}`,
   initial: () => ({ bag: '', why: '' }),
-  of: testsApi.dropBag,
+  of: testsApi.dropReplicate,
   body: (v) => ({
     version: data.value?.test.version,
     replicate: v.bag === '' ? undefined : Number(v.bag),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bagsFor, plural } from '@esprel/core';
+import { replicatesFor, plural } from '@esprel/core';
 import { testsApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
@@ -22,7 +22,7 @@ const form = useForm({
     const n = gather({ seeds: () => numberOf('replicates', v.seeds), days: () => numberOf('preparationDays', v.preparationDays) });
     return {
       version: data.value?.test.version,
-      replicates: n.seeds === null || n.seeds < 1 || n.seeds > 400 || !Number.isInteger(n.seeds) ? [n.seeds ?? 0] : bagsFor(n.seeds),
+      replicates: n.seeds === null || n.seeds < 1 || n.seeds > 400 || !Number.isInteger(n.seeds) ? [n.seeds ?? 0] : replicatesFor(n.seeds),
       laidOn: v.laidOn,
       preparationDays: n.days ?? 0,
     };
@@ -42,7 +42,7 @@ const cost = computed(() => {
   const sheet = data.value;
   if (!sheet || seeds < 1) return 'as many again make the answer about a third sharper';
   const left = sheet.balance - seeds;
-  return `in ${plural(bagsFor(Math.min(400, Math.floor(seeds))).length, 'bag')}; ${left < 0 ? 'more than there are' : `${String(left)} stay${left < sheet.floor ? ', below the floor' : ''}`}`;
+  return `in ${plural(replicatesFor(Math.min(400, Math.floor(seeds))).length, 'bag')}; ${left < 0 ? 'more than there are' : `${String(left)} stay${left < sheet.floor ? ', below the floor' : ''}`}`;
 });
 const { back, save } = useLeave(form, () => `/tests/${props.id}`);
 </script>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { addDays, bagsFor, plural, TEST_METHOD_WORDS, TEST_METHODS, type TestMethod } from '@esprel/core';
+import { addDays, replicatesFor, plural, TEST_METHOD_WORDS, TEST_METHODS, type TestMethod } from '@esprel/core';
 import { lotsApi, roundsApi, testsApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
@@ -86,7 +86,7 @@ watch(
 const { data: sizes } = useRead(roundsApi.lots, () => ({ codes: props.code }));
 const size = computed(() => sizes.value?.lots[0] ?? null);
 function choose(n: number): void {
-  const bags = bagsFor(n).length;
+  const bags = replicatesFor(n).length;
   Object.assign(values, { bags: String(bags), each: String(Math.ceil(n / bags)) });
 }
 const seeds = computed(() => (Number(values.bags) || 0) * (Number(values.each) || 0));
