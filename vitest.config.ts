@@ -26,7 +26,7 @@ export default defineConfig({
         },
       },
       // What the desk remembers from one page to the next is the module's: each file has its own.
-      { extends: true, test: { name: 'web', include: ['web/**/*.test.ts'] } },
+      { extends: true, test: { name: 'web', include: ['web/**/*.test.ts'], globalSetup: ['scripts/builtServer.mjs'] } },
     ],
   },
 });

@@ -6,7 +6,7 @@ import { dirname, join } from 'node:path';
 import { expect } from 'vitest';
 import { createApp } from '../src/http/app.ts';
 import type { Db } from '../src/db/db.ts';
-import { unlikeContract } from './contract.ts';
+import { answerChecker } from '../../scripts/contract/answers.mjs';
 import { openLibrary } from '../src/db/open.ts';
 
 export interface Answer<T = Record<string, unknown>> {
@@ -38,6 +38,9 @@ const open: (() => Promise<void>)[] = [];
 export async function closeLibraries(): Promise<void> {
   for (const close of open.splice(0)) await close();
 }
+
+let checker: ReturnType<typeof answerChecker> | null = null;
+const unlikeContract = (method: string, path: string, body: object): string | null => (checker ??= answerChecker())(method, path, body);
 
 let template: string | null = null;
 

@@ -1,9 +1,10 @@
 import type { Garden } from '@esprel/core/api';
 import { mount, type VueWrapper } from '@vue/test-utils';
 import { createPinia, setActivePinia } from 'pinia';
-import { afterEach, beforeEach, vi } from 'vitest';
+import { afterEach, beforeEach, expect, vi } from 'vitest';
 import type { Component } from 'vue';
 import { createMemoryHistory, createRouter, type Router } from 'vue-router';
+import { answerChecker } from '../../scripts/contract/answers.mjs';
 import { kit } from '../src/app/kit.ts';
 import { useSession } from '../src/base/session.ts';
 
@@ -59,6 +60,14 @@ export const LIBRARY_GARDEN: Garden = {
 
 const shown: VueWrapper[] = [];
 
+/** A test says of an answer what it is about; what it says is in the contract. */
+let unlikeContract: ReturnType<typeof answerChecker> | null = null;
+const unlike: string[] = [];
+function hold(method: string, path: string, answer: object): void {
+  const wrong = (unlikeContract ??= answerChecker({ partial: true }))(method, `/api${path}`, answer);
+  if (wrong !== null) unlike.push(`${method} ${path} does not answer so: ${wrong}`);
+}
+
 /** A desk with a server of its own that answers what the test says, and a router that goes nowhere. */
 function testDesk(): TestDesk {
   const pinia = createPinia();
@@ -89,7 +98,8 @@ function testDesk(): TestDesk {
     if (value === undefined)
       return Promise.resolve(new Response(JSON.stringify({ code: 'not-found', detail: 'There is no such thing.' }), { status: 404 }));
     return Promise.resolve(value).then((v) => {
-      const status = (v as { status?: unknown }).status;
+      const { status } = v as { readonly status?: unknown };
+      if (status === undefined) hold(method, path, v as object);
       return new Response(JSON.stringify(v), { status: typeof status === 'number' ? status : 200 });
     });
   });
@@ -133,6 +143,7 @@ export function eachDesk(prepare: (desk: TestDesk) => void = () => undefined): T
     for (const wrapper of shown.splice(0)) wrapper.unmount();
     document.body.innerHTML = '';
     vi.unstubAllGlobals();
+    expect([...new Set(unlike.splice(0))]).toEqual([]);
   });
   return desk;
 }

@@ -84,19 +84,14 @@ describe('the frost', () => {
     soil: [],
     ...over,
   });
-  const shown = (fileName: string) => ({
-    fileName,
-    from: '1996-01-01',
-    to: '2026-12-31',
-    belowC: 0,
-    readOn: '2027-03-14',
+  const record = {
     yearsUsed: 30,
     typical: '04-21',
     risk10: '05-04',
     sdDays: 9.6,
     curve: [],
     years: [],
-  });
+  };
   beforeEach(() => {
     desk.answers['GET /gardens/library/frost'] = page();
     desk.answers['GET /gardens'] = { gardens: [LIBRARY_GARDEN, hill, far] };
@@ -119,7 +114,7 @@ describe('the frost', () => {
 
   it('shows what a file would make of it before anything changes, and takes it only when told', async () => {
     desk.answers['POST /gardens/library/frost-record/look'] = {
-      record: shown('minima.csv'),
+      record,
       from: '1996-01-01',
       to: '2026-12-31',
       days: 11_000,
@@ -138,7 +133,7 @@ describe('the frost', () => {
 
   it('says what speaks against a file, which is then used knowingly or not at all', async () => {
     desk.answers['POST /gardens/library/frost-record/look'] = {
-      record: shown('gap.csv'),
+      record,
       from: '1996-01-01',
       to: '2026-12-31',
       days: 7000,

@@ -56,7 +56,7 @@ describe('the devices', () => {
     jobs: [{ id: 2, title: 'Envelopes', labels: 5, pages: 5, cameOut: 3, state: 'ran-out' }],
   };
   it('say what came out before the roll ended, and refuse a number that is none beside the panel', async () => {
-    desk.answers['GET /devices/scale'] = { grams: 0, stable: true, simulated: true, on: 'nothing', words: '0 g' };
+    desk.answers['GET /devices/scale'] = { grams: 0, stable: true, simulated: true, on: 'nothing' };
     desk.answers['GET /devices/printer'] = printer;
     desk.answers['POST /devices/printer'] = {};
     const w = await desk.show(DevicesPage);

@@ -85,7 +85,7 @@ describe('views of lists', () => {
       warmFrom: '2027-03-01',
       closedOn: null,
       seeds: 50,
-      bags: 1,
+      replicates: 1,
       marked: 9,
       normal: 8,
       alive: 8,
@@ -289,7 +289,7 @@ describe('keeping', () => {
   });
 
   it('shows a crop’s own figure beside the reference', async () => {
-    const crop = {
+    const plain = {
       key: 'onion',
       name: 'Onion',
       scientific: 'Allium cepa',
@@ -297,15 +297,19 @@ describe('keeping', () => {
       lifeCycle: 'biennial',
       storageBehaviour: 'orthodox',
       cautions: [],
-      own: ['halfLifeYears'],
       halfLifeYears: 3,
       freshGermination: 0.9,
       seedsPerGram: 250,
-      lendingThreshold: null,
-      lots: 2,
     };
-    desk.answers['GET /crops'] = { crops: [crop] };
-    desk.answers['GET /crops/onion'] = { crop, reference: { ...crop, halfLifeYears: 2, own: [] }, names: [], ownCrop: null, figures: [] };
+    const crop = { ...plain, lendingThreshold: null, own: ['halfLifeYears'] };
+    desk.answers['GET /crops'] = { crops: [{ ...crop, lots: 2 }] };
+    desk.answers['GET /crops/onion'] = {
+      crop,
+      reference: { ...plain, halfLifeYears: 2 },
+      names: [],
+      ownCrop: null,
+      figures: [],
+    };
     const w = await desk.show(CropsPage, { crop: 'onion' }, '/library/crops/onion');
     const first = w.find('tbody tr').text().replace(/\s+/g, ' ');
     expect(first).toContain('3 years, own');

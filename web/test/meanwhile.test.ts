@@ -96,7 +96,7 @@ describe('putting away', () => {
 describe('what an envelope says', () => {
   it('is put together with what another desk wrote down meanwhile, and asked about where both wrote the same line', async () => {
     const text = { ...NO_ENVELOPE, depthMm: 5, words: 'Sow under glass.', version: 4 };
-    desk.answers['GET /lots/TM-001V'] = lotSheet({ envelope: text });
+    desk.answers['GET /lots/TM-001V'] = lotSheet({}, { envelope: text });
     desk.answers['PUT /lots/TM-001V/envelope'] = (body: Record<string, unknown>) =>
       body.version === 6
         ? { code: 'TM-001V', step: { id: 1, summary: 'Wrote it down' } }

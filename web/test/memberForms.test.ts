@@ -10,6 +10,7 @@ import SowingSheet from '../src/sowing/SowingSheet.vue';
 import TodayView from '../src/today/TodayView.vue';
 import { button, errors, labelled, settled, SETTINGS, eachDesk, type, words } from './desk.ts';
 import { action, lotSheet, tomato } from './lotSheet.ts';
+import { adviceCrop } from './cropParts.ts';
 
 const desk = eachDesk();
 
@@ -27,7 +28,7 @@ describe('sowing and bringing back', () => {
       how: { style: 'several', together: null, why: '' },
       certainty: 0.9,
       clumpSeeds: 1,
-      crop: tomato,
+      crop: adviceCrop(tomato),
       recommended: 2,
       options: [
         { seedsPerCell: 1, emptyShare: 0.5, cells: 27, seeds: 27, thinned: 0 },

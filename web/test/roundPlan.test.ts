@@ -1,4 +1,5 @@
 // @vitest-environment happy-dom
+import { ageingCropOf } from '@esprel/core';
 import type { RoundLotChoice } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import RoundPlanView from '../src/germination/RoundPlanView.vue';
@@ -45,7 +46,10 @@ const typed = async (): Promise<void> => {
 describe('a round that is planned', () => {
   const show = async (...lots: RoundLotChoice[]) => {
     desk.answers['GET /rounds/lots'] = { lots, openDays: [2] };
-    desk.answers['POST /rounds/plan'] = (body: unknown) => ({ ...work, tests: (body as { lots: unknown[] }).lots });
+    desk.answers['POST /rounds/plan'] = (body: unknown) => ({
+      ...work,
+      tests: (body as { lots: { lotCode: string }[] }).lots.map(({ lotCode: code }) => ({ code })),
+    });
     const w = await desk.show(RoundPlanView, {}, `/tests/round?codes=${lots.map((l) => l.lotCode).join(',')}`);
     await typed();
     return w;
@@ -110,7 +114,7 @@ describe('a round', () => {
       warmFrom: startedOn,
       closedOn: null,
       seeds: 20,
-      bags: 2,
+      replicates: 2,
       marked: 0,
       normal: 0,
       alive: 0,
@@ -138,7 +142,7 @@ describe('what if', () => {
     desk.answers['GET /lots/TM-001C'] = lotSheet();
     desk.answers['GET /lots/TM-001C/model'] = {
       input: {
-        crop: tomato,
+        crop: ageingCropOf(tomato),
         form: 'cleaned',
         acquisition: 'donated',
         start: '2023-10-01',

@@ -6,6 +6,7 @@ import PlanForm from '../src/season/PlanForm.vue';
 import PlannedSheet from '../src/season/PlannedSheet.vue';
 import SeasonView from '../src/season/SeasonView.vue';
 import { button, choose, errors, labelled, settled, eachDesk, type, words, LIBRARY_GARDEN } from './desk.ts';
+import { laneCrop } from './cropParts.ts';
 
 const desk = eachDesk();
 
@@ -18,7 +19,7 @@ const input: PlannedSheetData['input'] = {
   way: 'start',
   method: 'cells',
   seedsPerCell: 2,
-  crop: tomato,
+  crop: laneCrop(tomato),
   window,
   lastFrost: '2027-04-27',
   sdDays: 10,
@@ -56,7 +57,17 @@ const season = (lanes: readonly SeasonLane[]): SeasonPage => ({
   today: '2027-03-14',
   garden,
   risk: [{ day: '2027-01-01', risk: 1 }],
-  bases: [{ id: 0, crop: tomato, window, lastFrost: '2027-04-27', sdDays: 10, firstFrost: '2027-10-14', cropDays: { min: 55, max: 90 } }],
+  bases: [
+    {
+      id: 0,
+      crop: laneCrop(tomato),
+      window,
+      lastFrost: '2027-04-27',
+      sdDays: 10,
+      firstFrost: '2027-10-14',
+      cropDays: { min: 55, max: 90 },
+    },
+  ],
   lanes,
 });
 
@@ -206,7 +217,7 @@ describe('a planned sowing', () => {
   });
 
   it('asks seed in the cold for a look, and says why an answer was not taken', async () => {
-    const chilled = { ...input, crop: { ...tomato, chillWeeks: 6 } };
+    const chilled = { ...input, crop: { ...laneCrop(tomato), chillWeeks: 6 } };
     desk.answers['GET /planned/7'] = planned({ chilledOn: '2027-02-10' }, { input: chilled });
     desk.answers['POST /planned/7/cold'] = { status: 409, code: 'stale', detail: 'Somebody looked meanwhile.' };
     const w = await desk.show(PlannedSheet, { id: '7' }, '/sowing/planned/7');

@@ -5,12 +5,13 @@ import { describe, expect, it } from 'vitest';
 import TrayGrowing from '../src/sowing/TrayGrowing.vue';
 import TrayPlan from '../src/sowing/TrayPlan.vue';
 import { button, eachDesk, labelled, settled, type, words } from './desk.ts';
+import { trayFigures } from './cropParts.ts';
 
 const action = { step: { id: 1, summary: 'done' } };
 
 const desk = eachDesk();
 
-const figures = (key: string) => ({ ...CROP_REFERENCE.find((c) => c.key === key)!, prepare: [] });
+const figures = (key: string) => trayFigures(CROP_REFERENCE.find((c) => c.key === key)!);
 const fill = (letter: string, variety: string, key: string): TraySheetData['fills'][number] => ({
   letter,
   lotCode: `X${letter}`,

@@ -6,6 +6,7 @@ import TrayEditForm from '../src/sowing/TrayEditForm.vue';
 import TrayForm from '../src/sowing/TrayForm.vue';
 import TraySowForm from '../src/sowing/TraySowForm.vue';
 import { button, errors, labelled, SETTINGS, settled, eachDesk, type, words } from './desk.ts';
+import { trayFigures } from './cropParts.ts';
 
 const desk = eachDesk(() => {
   desk.answers['GET /bench'] = bench;
@@ -170,7 +171,7 @@ const sheet = {
     columns: 3,
     gaps: [5],
     map: ['A*', 'A', 'A', 'B*', 'B', ''],
-    bench: mat,
+    bench: { id: 1, name: 'Mat 1', kind: 'mat', warmthC: 24 },
     benchId: 1,
     covered: true,
     sowOn: '2027-03-16',
@@ -190,7 +191,7 @@ const sheet = {
     wanted: null,
     seedsPerCell: 2,
     available: letter === 'A' ? 3 : 40,
-    figures: tomato,
+    figures: trayFigures(tomato),
     cautions: [],
     estimate: null,
   })),

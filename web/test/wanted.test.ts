@@ -54,7 +54,7 @@ const wanted = (all: readonly SeasonListRow[], trays: readonly number[] = [1, 2,
   rows: all.slice(0, most),
   bench: {
     weeks,
-    places: [{ ...mat, load: weeks.map((monday, i) => ({ monday, trays: trays[i]!, clash: trays[i]! > 2, keys: [] })) }],
+    places: [{ ...mat, load: weeks.map((monday, i) => ({ monday, trays: trays[i]!, clash: trays[i]! > 2 })) }],
     offers:
       trays[2] === 3 ? [{ planId: 2, variety: 'Tollgate 2', place: 'Mat 1', day: '2027-04-05', trayKind: null, words: 'no room' }] : [],
   },

@@ -7,6 +7,7 @@ import SowingCare from '../src/sowing/SowingCare.vue';
 import TraysView from '../src/sowing/TraysView.vue';
 import { button, choose, settled, eachDesk, words } from './desk.ts';
 import { tomato } from './lotSheet.ts';
+import { laneCrop } from './cropParts.ts';
 
 const desk = eachDesk();
 
@@ -114,7 +115,7 @@ describe('when to sow a lot', () => {
     },
     ways: [{ way: 'start', window, missed: null, shift: none, why: null, ...way }],
     winter: null,
-    lane: { crop: tomato, seasons: [] },
+    lane: { crop: laneCrop(tomato), seasons: [] },
     rule: 'the rule',
     verdicts: [],
     soil: { state: 'unknown' },
@@ -152,7 +153,7 @@ describe('when to sow a lot', () => {
   it('says before anything is saved what a day risks, of the window that it is meant for', async () => {
     const frosts = { lastFrost: '2027-04-27', sdDays: 10, firstFrost: '2027-10-14', cropDays: { min: 55, max: 90 } };
     const lane = {
-      crop: tomato,
+      crop: laneCrop(tomato),
       seasons: [
         { way: 'start', window, ...frosts },
         { way: 'late', window: null, ...frosts },
