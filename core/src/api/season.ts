@@ -30,15 +30,19 @@ import { changes, does, oneOf, reads, whole } from './contract.ts';
 import type { LotEstimateShort } from './germination.ts';
 import type { HistoryStep } from './history.ts';
 
+/** When frost is usual in a garden; `id` null is the library itself. */
 export interface Garden {
   readonly id: number | null;
   readonly name: string;
   readonly memberId: number | null;
   readonly member: string | null;
   readonly hemisphere: 'north' | 'south';
+  /** Days later than the library; null where the frosts are its own. */
   readonly shiftDays: number | null;
   readonly frost: FrostDates;
+  /** The usual lowest degrees of a winter, C; null when nobody said. */
   readonly winterMinC: number | null;
+  /** What was said of this garden itself. */
   readonly ownWinterMinC: number | null;
   readonly note: string | null;
   readonly version: number;
@@ -170,6 +174,7 @@ export interface LotSeasonData {
   readonly notes: readonly EarlierNote[];
 }
 
+/** When a lot is sown in one season and garden, by the table, by its packet, and as the library learned it. */
 export interface LotSeason {
   readonly year: number;
   readonly lastFrost: string;
@@ -213,7 +218,8 @@ export interface EarlierNote {
   readonly timing: Timing | null;
 }
 
-interface BenchOffer {
+/** Where something that finds no room could go instead: another day within its window, or a smaller container. */
+export interface BenchOffer {
   readonly planId: number;
   readonly variety: string;
   readonly place: string;
@@ -260,7 +266,7 @@ export interface BenchPlaceShown {
   readonly version: number;
 }
 
-interface TrayKindShown {
+export interface TrayKindShown {
   readonly id: number;
   readonly name: string;
   readonly rows: number;

@@ -1,5 +1,5 @@
 import { calibrate, type FirstTest, plural, type PredictedTest, predictionOf, sourceQuality, wrong } from '@esprel/core';
-import { calibrationApi, type CalibrationData, type SourcesData } from '@esprel/core/api';
+import { calibrationApi, type CalibrationData, type FamilyCalibration, type SourcesData } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { libraryCrop } from '../records/crop.ts';
@@ -38,19 +38,7 @@ function predicted(db: Db): Row[] {
 
 const asTest = (r: Row): PredictedTest => ({ sown: r.sown, alive: r.alive, alpha: r.alpha, beta: r.beta, first: r.first === 1 });
 
-interface Family {
-  readonly family: string;
-  readonly crops: readonly string[];
-  readonly tests: number;
-  readonly inside: number;
-  readonly firsts: number;
-  /** What the tests teach; null while there are too few. */
-  readonly spread: number | null;
-  /** What is used now. */
-  readonly used: number;
-}
-
-function familiesOf(db: Db, rows: readonly Row[]): Family[] {
+function familiesOf(db: Db, rows: readonly Row[]): FamilyCalibration[] {
   const used = new Map(
     all<{ family: string; factor: number }>(db, 'SELECT family, factor FROM prior_spreads').map((r) => [r.family, r.factor]),
   );
@@ -61,7 +49,7 @@ function familiesOf(db: Db, rows: readonly Row[]): Family[] {
   }
   for (const family of used.keys()) if (!byFamily.has(family)) byFamily.set(family, []);
   return [...byFamily]
-    .map(([family, tests]): Family => {
+    .map(([family, tests]): FamilyCalibration => {
       const c = calibrate(tests.map(asTest));
       return {
         family,

@@ -1,5 +1,5 @@
 import { plural } from '@esprel/core';
-import { devicesApi } from '@esprel/core/api';
+import { devicesApi, type Printed } from '@esprel/core/api';
 import type { Db } from '../db/db.ts';
 import { notFound, Problem } from '../problem.ts';
 import { acts, FileAnswer, gives, type Route, serves } from '../routing/route.ts';
@@ -10,17 +10,6 @@ interface PrintJob {
   /** Each page as SVG. */
   readonly pages: readonly string[];
   readonly labelsOnPage: readonly number[];
-}
-
-/** What became of a job. */
-export interface Printed {
-  readonly id: number;
-  readonly title: string;
-  readonly labels: number;
-  readonly pages: number;
-  /** Labels that came out; fewer than asked for when they ran out. */
-  readonly cameOut: number;
-  readonly state: 'printed' | 'ran-out';
 }
 
 /** A label printer. A real one takes its place by taking jobs in the same way. */

@@ -1,4 +1,4 @@
-import type { Errand } from '@esprel/core/api';
+import type { Errand, Reach } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 
@@ -12,26 +12,6 @@ export function openErrands(db: Db): Errand[] {
 
 export function errandsOfMember(db: Db, memberId: number): Errand[] {
   return all<Errand>(db, `${ERRANDS} WHERE e.member_id = ? AND e.done_on IS NULL ORDER BY e.id`, memberId);
-}
-
-/** What follows from a change of the name of lots: whose label is wrong now, and who was lent some. */
-export interface Reach {
-  readonly lots: readonly {
-    readonly id: number;
-    readonly code: string;
-    readonly variety: string;
-    readonly balance: number;
-    readonly generation: number;
-    readonly reprint: boolean;
-  }[];
-  readonly loans: readonly {
-    readonly lotCode: string;
-    readonly lotId: number;
-    readonly memberId: number;
-    readonly member: string;
-    readonly lentOn: string;
-    readonly seeds: number;
-  }[];
 }
 
 /** Labels that stand on an envelope, and members who hold seed of these lots. */

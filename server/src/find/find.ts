@@ -1,16 +1,9 @@
 import { correctionsOf, latinName, parseLotCode, plural } from '@esprel/core';
+import type { Found } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { findCrops } from '../records/crop.ts';
 import { findNames, type NameFound } from './names.ts';
 import { findNotes } from './notes.ts';
-
-interface Found {
-  readonly kind: 'lot' | 'variety' | 'crop' | 'member' | 'place' | 'source' | 'note';
-  readonly title: string;
-  readonly detail: string;
-  readonly at: string;
-  readonly code?: string;
-}
 
 const LOT = `SELECT l.code, v.name AS variety, c.name AS crop, l.year, l.balance FROM lots l
   JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key`;

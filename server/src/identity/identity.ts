@@ -1,6 +1,7 @@
 import { IDENTITY_CONFIDENCES, type IdentityConfidence } from '@esprel/core';
+import type { Reach } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
-import { makeErrands, type Reach, reachOf } from '../errands/errands.ts';
+import { makeErrands, reachOf } from '../errands/errands.ts';
 import type { Change } from '../journal/change.ts';
 import { lotRow, type LotRow } from '../records/lot.ts';
 

@@ -1,6 +1,7 @@
-import { addDays, BenchCalendar, type BenchUse, type BenchWeek, cellsOf, dayNumber, mondayOf } from '@esprel/core';
+import { addDays, BenchCalendar, type BenchUse, cellsOf, dayNumber, mondayOf } from '@esprel/core';
+import type { BenchOffer, BenchPlaceShown, SeasonListData, TrayKindShown } from '@esprel/core/api';
 import type { Db } from '../db/db.ts';
-import { benchPlaces, type BenchRow, type TrayKind, trayKinds } from '../records/bench.ts';
+import { benchPlaces, trayKinds } from '../records/bench.ts';
 import { seasonOfPlanned } from './lanes.ts';
 import type { SeasonPlan } from './seasonPlans.ts';
 import { type SeasonReader, windowOf } from './windows.ts';
@@ -13,9 +14,9 @@ const USUAL_CELLS = 60;
 const CHILLED_SHARE = 0.25;
 
 interface Bench {
-  readonly places: ReadonlyMap<number, BenchRow>;
-  readonly kinds: ReadonlyMap<number, TrayKind>;
-  readonly fridge: BenchRow | undefined;
+  readonly places: ReadonlyMap<number, BenchPlaceShown>;
+  readonly kinds: ReadonlyMap<number, TrayKindShown>;
+  readonly fridge: BenchPlaceShown | undefined;
 }
 
 function benchOf(db: Db): Bench {
@@ -27,7 +28,7 @@ function benchOf(db: Db): Bench {
   };
 }
 
-function cellsIn(kind: TrayKind | undefined): number {
+function cellsIn(kind: TrayKindShown | undefined): number {
   return kind ? cellsOf(kind) : USUAL_CELLS;
 }
 
@@ -52,24 +53,6 @@ function usesOf(reader: SeasonReader, p: SeasonPlan, bench: Bench): BenchUse[] {
   return uses;
 }
 
-/** Where something that finds no room could go instead. */
-export interface Offer {
-  readonly planId: number;
-  readonly variety: string;
-  readonly place: string;
-  /** Another day within its window. */
-  readonly day: string | null;
-  /** A smaller container that makes it fit. */
-  readonly trayKind: { readonly id: number; readonly name: string } | null;
-  readonly words: string;
-}
-
-export interface BenchPicture {
-  readonly weeks: readonly string[];
-  readonly places: readonly (BenchRow & { readonly load: readonly BenchWeek[] })[];
-  readonly offers: readonly Offer[];
-}
-
 const WEEKS = 30;
 const MOST_OFFERS = 40;
 
@@ -87,9 +70,9 @@ export class SeasonBench {
   }
 
   /** How full each place is week by week, and what is offered to plans that find no room. */
-  picture(from: string): BenchPicture {
+  picture(from: string): SeasonListData['bench'] {
     const monday = mondayOf(from);
-    const offers: Offer[] = [];
+    const offers: BenchOffer[] = [];
     for (const p of this.plans) {
       if (offers.length >= MOST_OFFERS) break;
       const offer = this.offerFor(p);
@@ -103,10 +86,10 @@ export class SeasonBench {
   }
 
   /** Another day or container for a plan that finds no room; null when it does. */
-  offerFor(p: SeasonPlan): Offer | null {
+  offerFor(p: SeasonPlan): BenchOffer | null {
     if (p.sowing_id !== null) return null;
     const own = usesOf(this.reader, p, this.bench);
-    const placeOf = (u: BenchUse): BenchRow => this.bench.places.get(u.placeId) as BenchRow;
+    const placeOf = (u: BenchUse): BenchPlaceShown => this.bench.places.get(u.placeId) as BenchPlaceShown;
     const tight = own.find((u) => !this.calendar.fits(u, placeOf(u), own));
     if (!tight) return null;
     const place = placeOf(tight);
@@ -131,7 +114,7 @@ export class SeasonBench {
   private dayFor(
     p: SeasonPlan,
     tight: BenchUse,
-    place: BenchRow,
+    place: BenchPlaceShown,
     own: readonly BenchUse[],
     window: { from: string; to: string },
   ): string | null {

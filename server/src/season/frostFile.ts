@@ -16,11 +16,12 @@ import {
   wrong,
   yearOf,
 } from '@esprel/core';
+import type { FrostLook, Garden } from '@esprel/core/api';
 import type { Db } from '../db/db.ts';
 import { readCsv } from '../files/csv.ts';
 import type { Change } from '../journal/change.ts';
 import { readSettings } from '../records/settings.ts';
-import { type Garden, gardenOf } from './gardens.ts';
+import { gardenOf } from './gardens.ts';
 
 const DATE = /\b(date|day|datum|tag|fecha|time)\b/i;
 const LEAST = /min|low|tief/i;
@@ -29,20 +30,11 @@ const WARMTH = /temp|°\s*[cf]\b|celsius|fahrenheit/i;
 const COLDEST_C = -60;
 const WARMEST_C = 45;
 
-interface ReadMinima {
-  readonly record: FrostRecord;
-  readonly from: string;
-  readonly to: string;
-  readonly days: number;
-  readonly fahrenheit: boolean;
-  readonly doubts: readonly string[];
-}
-
 /**
  * Reads a file of daily minima: a row a day or several (the lowest of a day counts), with a date and a temperature whose heading says
  * "min" and, for Fahrenheit, °F. Throws an InputError that names the row.
  */
-export function readMinima(text: string, belowC: number, garden: Garden, monthFirst: boolean): ReadMinima {
+export function readMinima(text: string, belowC: number, garden: Garden, monthFirst: boolean): FrostLook {
   const file = readCsv(Buffer.from(text, 'utf8'));
   const dateColumn = Math.max(
     0,

@@ -9,7 +9,7 @@ import {
   type SpringOfRecord,
   wrong,
 } from '@esprel/core';
-import { type FrostPage, readId } from '@esprel/core/api';
+import { type FrostPage, type Garden, readId } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../problem.ts';
 import { readSettings } from '../records/settings.ts';
@@ -25,24 +25,6 @@ interface GardenRow {
   readonly first_frost: string | null;
   readonly first_frost_sd: number | null;
   readonly winter_min_c: number | null;
-  readonly note: string | null;
-  readonly version: number;
-}
-
-/** When frost is usual in a garden; `id` null is the library itself. */
-export interface Garden {
-  readonly id: number | null;
-  readonly name: string;
-  readonly memberId: number | null;
-  readonly member: string | null;
-  readonly hemisphere: 'north' | 'south';
-  /** Days later than the library; null where the frosts are its own. */
-  readonly shiftDays: number | null;
-  readonly frost: FrostDates;
-  /** The usual lowest degrees of a winter, C; null when nobody said. */
-  readonly winterMinC: number | null;
-  /** What was said of this garden itself. */
-  readonly ownWinterMinC: number | null;
   readonly note: string | null;
   readonly version: number;
 }

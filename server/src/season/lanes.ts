@@ -1,6 +1,7 @@
 import { beforeSowing, type CropDays, type Lane, type LaneInput, laneOf, prepareBefore, seasonYearOf, type Way, WAYS } from '@esprel/core';
+import type { LotSeason } from '@esprel/core/api';
 import type { SeasonPlan } from './seasonPlans.ts';
-import { type LotSeason, type SeasonReader, type SownLot, windowOf } from './windows.ts';
+import { type SeasonReader, type SownLot, windowOf } from './windows.ts';
 
 /** The season that a plan stands in, by its lot, garden and day. */
 export function seasonOfPlanned(

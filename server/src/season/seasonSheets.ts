@@ -10,7 +10,7 @@ import {
   type Way,
   winterWords,
 } from '@esprel/core';
-import type { LotEstimateShort, LotSeasonData, PlannedSheetData, SeasonListData, SeasonPage } from '@esprel/core/api';
+import type { LotEstimateShort, LotSeason, LotSeasonData, PlannedSheetData, SeasonListData, SeasonPage } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { historyOf } from '../journal/history.ts';
 import { lotByCode, lotNames } from '../records/lot.ts';
@@ -22,7 +22,7 @@ import { beginsOn, cropDays, type LaneBase, laneBase, laneInput, laneSeasons, se
 import { earlierNotes } from './planChange.ts';
 import { plansBetween, type SeasonPlan } from './seasonPlans.ts';
 import { timingsOf } from './timings.ts';
-import { type LotSeason, SeasonReader, SHIFT_RULE } from './windows.ts';
+import { SeasonReader, SHIFT_RULE } from './windows.ts';
 
 /** What a lane and a sheet name of a plan. */
 export function names(p: SeasonPlan | NamedPlanned) {

@@ -12,13 +12,13 @@ import {
   type Way,
   type Window,
 } from '@esprel/core';
-import type { UsualPlan } from '@esprel/core/api';
+import type { LotSeason, UsualPlan } from '@esprel/core/api';
 import { type Db, one } from '../db/db.ts';
 import { emergenceFor } from '../estimates/learned.ts';
 import { beliefOf } from '../estimates/stored.ts';
 import { lotByCode } from '../records/lot.ts';
 import { takenByOthers } from '../records/planned.ts';
-import { type LotSeason, SeasonReader, type SownLot } from './windows.ts';
+import { SeasonReader, type SownLot } from './windows.ts';
 
 /** A window that is over by no more than this is still sown in, as soon as can be and with a word of what it risks. */
 const STILL_SOWN_DAYS = 14;

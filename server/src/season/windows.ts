@@ -4,12 +4,10 @@ import {
   begunEarly,
   comingSeason,
   dayInYear,
-  type LateSowing,
   lateSowing,
   type LibraryCrop,
   MOST_SHIFT_DAYS,
   plural,
-  type Season,
   season,
   seasonMeant,
   seasonYearOf,
@@ -23,9 +21,10 @@ import {
   windowBefore,
   windowShift,
 } from '@esprel/core';
+import type { Garden, LotSeason } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 import { libraryCrop } from '../records/crop.ts';
-import { type Garden, gardenOf } from './gardens.ts';
+import { gardenOf } from './gardens.ts';
 
 /** What the envelope of a lot says of sowing under cover, beside the crop's table. */
 export interface PacketSays {
@@ -40,21 +39,6 @@ export interface PacketSays {
 interface LearnedShift {
   readonly days: number;
   readonly verdicts: number;
-}
-
-/** When a lot is sown in one season and garden, by the table, by its packet, and as the library learned it. */
-export interface LotSeason {
-  readonly year: number;
-  readonly lastFrost: string;
-  readonly firstFrost: string;
-  readonly sdDays: number;
-  /** The windows by what is followed, before anything learned. */
-  readonly season: Season;
-  readonly table: Season;
-  readonly packet: PacketSays | null;
-  readonly late: LateSowing | null;
-  readonly fresh: boolean;
-  readonly shifts: Readonly<Record<Way, LearnedShift>>;
 }
 
 const range = (min: number | null, max: number | null): Weeks | null => (min === null || max === null ? null : { min, max });

@@ -1,4 +1,4 @@
-import { type Fate, type Crop, growsOn, type Preparation, prepareForSowing, type TrayShape } from '@esprel/core';
+import { type Fate, growsOn, prepareForSowing, type TrayShape } from '@esprel/core';
 import type { ListedTray, TrayCellShown, TrayFillShown, TraySheetData } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { historyOf } from '../journal/history.ts';
@@ -53,21 +53,7 @@ export function shapeOf(tray: Pick<TrayRow, 'rows' | 'columns' | 'gaps'>): TrayS
   return { rows: tray.rows, columns: tray.columns, gaps: JSON.parse(tray.gaps) as number[] };
 }
 
-type TrayCropFigures = Pick<
-  Crop,
-  | 'name'
-  | 'lightNeed'
-  | 'soilOptLowC'
-  | 'soilOptHighC'
-  | 'emergeMinD'
-  | 'emergeMaxD'
-  | 'sowDepthMm'
-  | 'clumpSeeds'
-  | 'seedsPerGram'
-  | 'transplant'
-> & { readonly prepare: readonly Preparation[] };
-
-function cropFigures(db: Db, key: string): TrayCropFigures {
+function cropFigures(db: Db, key: string): TrayFillShown['figures'] {
   const c = libraryCrop(db, key);
   const { name, lightNeed, soilOptLowC, soilOptHighC, emergeMinD, emergeMaxD, sowDepthMm, clumpSeeds, seedsPerGram, transplant } = c;
   return {

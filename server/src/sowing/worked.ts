@@ -8,6 +8,7 @@ import {
   sproutedBetween,
   type Timing,
 } from '@esprel/core';
+import type { WorkedData, WorkedSeason } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 import { learnedAll } from '../estimates/learned.ts';
 import { countedOf } from '../records/sownCells.ts';
@@ -33,29 +34,6 @@ interface WorkedRow {
   readonly gardenId: number | null;
 }
 
-/** Sowings of one crop by one method in one season, added up. */
-interface WorkedSeason {
-  readonly year: number;
-  readonly sowings: number;
-  /** Seeds whose cells say something of the seed, and how many of those came up. */
-  readonly seeds: number;
-  readonly emerged: number;
-  readonly lost: number;
-  /** Days from sowing to the first seedling, in the middle of the sowings: between two looks. */
-  readonly daysUp: Between | null;
-  readonly from: string;
-  readonly to: string;
-  readonly timings: Readonly<Partial<Record<Timing, number>>>;
-  readonly notes: readonly { readonly id: number; readonly sownOn: string; readonly variety: string; readonly note: string }[];
-}
-
-interface Worked {
-  readonly cropKey: string;
-  readonly crop: string;
-  readonly method: SowingMethod;
-  readonly seasons: readonly WorkedSeason[];
-}
-
 /** When the first of a sowing came up, as far as anybody looked. */
 function firstUp({ sownOn, upOn, notYetOn }: WorkedRow): Between[] {
   const dayOf = (day: string | null): number[] => (day === null ? [] : [daysBetween(sownOn, day)]);
@@ -64,7 +42,7 @@ function firstUp({ sownOn, upOn, notYetOn }: WorkedRow): Between[] {
 }
 
 /** What worked, by crop and method, season against season; the library's own sowings and its members' together. */
-export function whatWorked(db: Db, cropKey: string | null): { readonly rows: readonly Worked[] } & ReturnType<typeof learnedAll> {
+export function whatWorked(db: Db, cropKey: string | null): { readonly rows: WorkedData['rows'] } & ReturnType<typeof learnedAll> {
   const rows = all<WorkedRow>(
     db,
     `SELECT s.id, s.lot_id AS lotId, v.crop_key AS cropKey, c.name AS crop, v.name AS variety, s.method, s.sown_on AS sownOn, s.seeds, s.fate, s.note,
@@ -87,7 +65,7 @@ export function whatWorked(db: Db, cropKey: string | null): { readonly rows: rea
     groups.set(key, seasons);
   }
   const worked = [...groups]
-    .map(([key, seasons]): Worked => {
+    .map(([key, seasons]): WorkedData['rows'][number] => {
       const [crop, cropOf, method] = key.split('\t') as [string, string, SowingMethod];
       return {
         crop,

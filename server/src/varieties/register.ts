@@ -1,7 +1,8 @@
 import type * as yup from 'yup';
 import { foldName, type IdentityConfidence, likeness, plural, type varietyEditForm, type varietyForm, wrong } from '@esprel/core';
+import type { NearVariety, Reach } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
-import { makeErrands, type Reach, reachOf } from '../errands/errands.ts';
+import { makeErrands, reachOf } from '../errands/errands.ts';
 import { findNames } from '../find/names.ts';
 import type { Change } from '../journal/change.ts';
 import { libraryCrop } from '../records/crop.ts';
@@ -9,20 +10,7 @@ import { lotByCode } from '../records/lot.ts';
 import { lotIdsOf, varietyNamed, varietyRow, type VarietyRow } from '../records/variety.ts';
 
 /** Varieties whose names are so near that they may be one: within the crop, through spelling, order, accents and script. */
-export function nearVarieties(
-  db: Db,
-  name: string,
-  cropKey: string | null,
-  not: number | null = null,
-): {
-  readonly id: number;
-  readonly name: string;
-  readonly cropKey: string;
-  readonly crop: string;
-  readonly lots: number;
-  readonly like: 'same' | 'near';
-  readonly by: string;
-}[] {
+export function nearVarieties(db: Db, name: string, cropKey: string | null, not: number | null = null): NearVariety[] {
   const found = findNames(db, name, ['variety']).slice(0, 60);
   const out = [];
   for (const { thing } of found) {
