@@ -37,21 +37,20 @@ function scaleRoutes(): Route[] {
       return state(db);
     }),
     acts(devicesApi.lay, ({ db }, { body }) => {
-      const form = body;
       const p = pan(db);
-      if (form.lotCode != null) {
+      if (body.lotCode != null) {
         const seeds =
-          form.seeds ??
-          one<{ balance: number }>(db, 'SELECT balance FROM lots WHERE id = ?', lotByCode(db, form.lotCode, 'lotCode').id)?.balance ??
+          body.seeds ??
+          one<{ balance: number }>(db, 'SELECT balance FROM lots WHERE id = ?', lotByCode(db, body.lotCode, 'lotCode').id)?.balance ??
           0;
-        const each = gramsPerSeed(db, form.lotCode);
+        const each = gramsPerSeed(db, body.lotCode);
         // Seeds are not alike: a handful weighs a little more or less every time.
         const spread = 1 + ((Math.random() - 0.5) * 0.16) / Math.sqrt(Math.max(1, seeds / 25));
-        p.scale.lay(each.grams * seeds * spread + (form.trayGrams ?? 0));
+        p.scale.lay(each.grams * seeds * spread + (body.trayGrams ?? 0));
         p.on = `${plural(seeds, 'seed')} of ${each.code}`;
       } else {
-        p.scale.lay((form.grams ?? 0) + (form.trayGrams ?? 0));
-        p.on = (form.grams ?? 0) + (form.trayGrams ?? 0) > 0 ? `${String((form.grams ?? 0) + (form.trayGrams ?? 0))} g` : 'nothing';
+        p.scale.lay((body.grams ?? 0) + (body.trayGrams ?? 0));
+        p.on = (body.grams ?? 0) + (body.trayGrams ?? 0) > 0 ? `${String((body.grams ?? 0) + (body.trayGrams ?? 0))} g` : 'nothing';
       }
       return state(db);
     }),

@@ -21,8 +21,7 @@ export function roundRoutes(): Route[] {
       return { lots: codes.map((code) => roundLotOf(db, code)), openDays: readSettings(db).openDays ?? null };
     }),
     acts(roundsApi.plan, ({ db }, { body }) => {
-      const asked = body;
-      return planOf(db, askedLots(db, asked.lots as AskedLot[]), asked.from);
+      return planOf(db, askedLots(db, body.lots as AskedLot[]), body.from);
     }),
     serves(roundsApi.sheet, ({ db }, { params }) => roundSheet(db, params.id)),
     makes(roundsApi.make, 'plan round', (change, { body }) => makeRound(change, body)),

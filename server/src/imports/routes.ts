@@ -100,27 +100,26 @@ export function importRoutes(
       const file = inbox.file(params.file);
       if (file.state === 'writing' || file.state === 'done')
         throw new Problem('blocked', 'This file is being written, or is written already.');
-      const form = body;
-      if (form.encoding != null && !Object.hasOwn(ENCODINGS, form.encoding))
+      if (body.encoding != null && !Object.hasOwn(ENCODINGS, body.encoding))
         throw wrong('encoding', `must be one of: ${Object.keys(ENCODINGS).join(', ')}`);
-      const crops = (form.crops ?? []) as { name: string; cropKey: string }[];
+      const crops = (body.crops ?? []) as { name: string; cropKey: string }[];
       const reading = {
         crops: new Map(crops.map((c) => [foldName(c.name), c.cropKey])),
-        encoding: (form.encoding ?? file.csv.encoding) as Encoding,
-        separator: (form.separator ?? file.csv.separator) as Separator,
-        mapping: checkMapping(file, form.mapping as Record<string, unknown>),
+        encoding: (body.encoding ?? file.csv.encoding) as Encoding,
+        separator: (body.separator ?? file.csv.separator) as Separator,
+        mapping: checkMapping(file, body.mapping as Record<string, unknown>),
         defaults: {
-          source: form.source ?? '',
-          acquisition: form.acquisition ?? 'donated',
-          receivedOn: form.receivedOn ?? reader.today,
-          placeId: form.placeId ?? null,
+          source: body.source ?? '',
+          acquisition: body.acquisition ?? 'donated',
+          receivedOn: body.receivedOn ?? reader.today,
+          placeId: body.placeId ?? null,
         },
       };
       for (const [i, c] of crops.entries()) {
         if (!one(reader.db, 'SELECT 1 FROM crops WHERE key = ?', c.cropKey))
           throw wrong(`crops[${String(i)}].cropKey`, 'is not a crop here; choose again');
       }
-      if (form.placeId != null && !one(reader.db, 'SELECT 1 FROM places WHERE id = ?', form.placeId))
+      if (body.placeId != null && !one(reader.db, 'SELECT 1 FROM places WHERE id = ?', body.placeId))
         throw wrong('placeId', 'is not a place here; choose again');
       readFile(reader.db, reader.today, file, reading).catch((error: unknown) => {
         Object.assign(file, { state: 'failed', message: error instanceof Error ? error.message : String(error) });
@@ -129,24 +128,23 @@ export function importRoutes(
     }),
     acts(importsApi.accept, (reader, { params, body, personId }) => {
       const file = inbox.file(params.file);
-      const form = body;
       // A second press, or a send that is repeated, changes nothing.
       if (file.state === 'writing' || file.state === 'done') return overview(reader.db, file);
       if (file.state !== 'read') throw new Problem('blocked', 'Read the file first, and look at its rows.');
       if (isWrittenElsewhere(reader.db)) throw new Problem('busy', 'Another file is being written just now.');
       const problems = file.rows.filter((r) => r.state === 'problem');
-      if (problems.length > 0 && form.leaveOutProblems !== true) {
+      if (problems.length > 0 && body.leaveOutProblems !== true) {
         throw wrong('leaveOutProblems', `${String(problems.length)} rows cannot be read; put them right in the file, or leave them out`);
       }
       const same = new Map(
-        (form.same as { name: string; cropKey: string; varietyId: number }[]).map((s) => [nameKey(s.cropKey, s.name), s.varietyId]),
+        (body.same as { name: string; cropKey: string; varietyId: number }[]).map((s) => [nameKey(s.cropKey, s.name), s.varietyId]),
       );
       const rows = file.rows.flatMap((r) =>
         r.state === 'ready' && r.lot
           ? [{ row: r.row, key: r.key, lot: r.lot, sameAs: same.get(nameKey(r.lot.cropKey, r.lot.varietyName)) ?? null }]
           : [],
       );
-      for (const [i, s] of (form.same as { varietyId: number }[]).entries()) {
+      for (const [i, s] of (body.same as { varietyId: number }[]).entries()) {
         if (!one(reader.db, 'SELECT 1 FROM varieties WHERE id = ? AND joined_into IS NULL', s.varietyId)) {
           throw wrong(`same[${String(i)}].varietyId`, 'is not in the register; choose again');
         }

@@ -15,9 +15,8 @@ export function frostFileRoutes(): Route[] {
       return { simulated: true, temperatureC: probeOn(garden, today), readOn: today };
     }),
     acts(gardensApi.lookAtRecord, ({ db }, { params, body }) => {
-      const asked = body;
       const garden = gardenOf(db, gardenId(params.garden));
-      return readMinima(asked.text, asked.belowC, garden, readSettings(db).dateOrder === 'month-day');
+      return readMinima(body.text, body.belowC, garden, readSettings(db).dateOrder === 'month-day');
     }),
     makes(gardensApi.takeRecord, 'frost record', (change, { params, body }) =>
       write(change, gardenOf(change.db, gardenId(params.garden)), body),

@@ -91,10 +91,10 @@ export function todayRoutes(demo: boolean): Route[] {
     }),
     serves(todayApi.band, ({ db, today }) => band(db, today)),
     serves(todayApi.renewals, ({ db }) => ({ lots: losingLots(db, 500) })),
-    givesKept(todayApi.calendar, ({ db, today }, { query }) => {
-      const what = query.what;
-      if (what !== null && what !== 'sowing') throw wrong('what', 'must be sowing, or left out for all work');
-      return new FileAnswer(calendar(db, today, what === 'sowing'), { saveAs: 'esprel.ics' });
-    }),
+    // All work, or what has to do with sowing.
+    givesKept(
+      todayApi.calendar,
+      ({ db, today }, { query }) => new FileAnswer(calendar(db, today, query.what === 'sowing'), { saveAs: 'esprel.ics' }),
+    ),
   ];
 }
