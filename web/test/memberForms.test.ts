@@ -12,29 +12,33 @@ import { button, errors, labelled, settled, SETTINGS, eachDesk, type, words } fr
 import { action, lotSheet, tomato } from './lotSheet.ts';
 import { adviceCrop } from './cropParts.ts';
 
+import { useChanges } from '../src/base/changes.ts';
+
 const desk = eachDesk();
+
+const advice = {
+  plants: 10,
+  method: 'cells',
+  available: 64,
+  there: 64,
+  reserve: 0,
+  emergence: 0.85,
+  learned: { usual: 0.85, sowings: 0, seeds: 0 },
+  how: { style: 'several', together: null, why: '' },
+  certainty: 0.9,
+  clumpSeeds: 1,
+  crop: adviceCrop(tomato),
+  recommended: 2,
+  options: [
+    { seedsPerCell: 1, emptyShare: 0.5, cells: 27, seeds: 27, thinned: 0 },
+    { seedsPerCell: 2, emptyShare: 0.1, cells: 17, seeds: 34, thinned: 4 },
+  ],
+};
 
 describe('sowing and bringing back', () => {
   it('fills in the advised number and sends what was really sown', async () => {
     desk.answers['GET /lots/TM-001C'] = lotSheet();
-    desk.answers['GET /lots/TM-001C/sowing-advice'] = {
-      plants: 10,
-      method: 'cells',
-      available: 64,
-      there: 64,
-      reserve: 0,
-      emergence: 0.85,
-      learned: { usual: 0.85, sowings: 0, seeds: 0 },
-      how: { style: 'several', together: null, why: '' },
-      certainty: 0.9,
-      clumpSeeds: 1,
-      crop: adviceCrop(tomato),
-      recommended: 2,
-      options: [
-        { seedsPerCell: 1, emptyShare: 0.5, cells: 27, seeds: 27, thinned: 0 },
-        { seedsPerCell: 2, emptyShare: 0.1, cells: 17, seeds: 34, thinned: 4 },
-      ],
-    };
+    desk.answers['GET /lots/TM-001C/sowing-advice'] = advice;
     desk.answers['GET /bench'] = { places: [], trayKinds: [], learned: { methods: [], benches: [] } };
     desk.answers['POST /sowings'] = { id: 2, ...action };
     const w = await desk.show(SowForm, { code: 'TM-001C' });
@@ -54,6 +58,40 @@ describe('sowing and bringing back', () => {
       seedsPerCell: 2,
       seeds: 30,
     });
+  });
+
+  it('of a plan is there once the plan is read, so that it writes nothing over what was typed', async () => {
+    desk.answers['GET /lots/TM-001C'] = lotSheet();
+    desk.answers['GET /bench'] = { places: [], trayKinds: [], learned: { methods: [], benches: [] } };
+    let arrive = (): void => undefined;
+    desk.answers['GET /planned/7'] = () =>
+      new Promise((resolve) => {
+        arrive = () => {
+          resolve({ planned: { method: 'cells', plants: 6, seedsPerCell: 5, cells: 17, seeds: 85, balance: 90, benchId: null } });
+        };
+      });
+    const w = await desk.show(SowForm, { code: 'TM-001C' }, '/lots/TM-001C/sow?plan=7');
+    expect(w.find('form').exists()).toBe(false);
+    arrive();
+    await settled();
+    expect(labelled(w, 'Seeds sown in all').value).toBe('85');
+    await type(labelled(w, 'Seeds sown in all'), '6');
+    useChanges().revision += 1;
+    await settled();
+    arrive();
+    await settled();
+    expect(labelled(w, 'Seeds sown in all').value).toBe('6');
+  });
+
+  it('is filled by advice only where nothing was typed before it came', async () => {
+    desk.answers['GET /lots/TM-001C'] = lotSheet();
+    desk.answers['GET /bench'] = { places: [], trayKinds: [], learned: { methods: [], benches: [] } };
+    const w = await desk.show(SowForm, { code: 'TM-001C' });
+    await type(labelled(w, 'Seeds sown in all'), '6');
+    desk.answers['GET /lots/TM-001C/sowing-advice'] = advice;
+    useChanges().revision += 1;
+    await settled();
+    expect([labelled(w, 'Seeds in each').value, labelled(w, 'Seeds sown in all').value]).toEqual(['', '6']);
   });
 
   it('takes seed that came back unsown into its own lot, by weight', async () => {

@@ -89,6 +89,8 @@ const wanted = typeof route.query.from === 'string' ? route.query.from : '';
 if (props.crop === undefined && wanted !== '') {
   void readOnce(cropsApi.sheet, { key: wanted })
     .then(({ reference }) => {
+      // Whoever was faster has chosen already.
+      if (values.from !== null) return;
       values.from = reference;
       begin(reference);
     })

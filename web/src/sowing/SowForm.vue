@@ -11,7 +11,6 @@ import {
   type SowingMethod,
 } from '@esprel/core';
 import { benchApi, lotsApi, seasonApi, sowingsApi } from '@esprel/core/api';
-import { readOnce } from '../base/calls.ts';
 import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -94,10 +93,11 @@ const form = useForm({
 });
 const { values } = form;
 useTodayWhenEmpty(values, 'sownOn');
-/** A plan fills what it says; what is really done is what is stored. */
-async function fromPlan(id: number): Promise<void> {
-  const { planned: p } = await readOnce(seasonApi.sheet, { id });
-  if (values.perCell !== '') return;
+/** A plan fills what it says, before anybody can type; what is really done is what is stored. */
+const { data: planned, problem: noPlan } = useRead(seasonApi.sheet, () => (planId.value === null ? null : { id: planId.value }));
+watch(planned, (sheet) => {
+  if (!sheet || values.perCell !== '') return;
+  const p = sheet.planned;
   Object.assign(values, {
     method: p.method,
     plants: String(p.plants),
@@ -106,8 +106,8 @@ async function fromPlan(id: number): Promise<void> {
     seeds: String(Math.min(p.seeds, p.balance)),
     benchId: p.benchId,
   });
-}
-if (planId.value !== null) void fromPlan(planId.value).catch(() => undefined);
+});
+const waits = computed(() => planId.value !== null && planned.value === null && noPlan.value === null);
 watch(data, (d) => {
   if (d && values.depth === '' && loanId.value === null) values.depth = depthText(d.sowing.depthMm);
 });
@@ -143,7 +143,7 @@ function take(perCell: number): void {
 }
 // The advice fills the fields until somebody types in them.
 watch(advice, (a) => {
-  if (!a || values.perCell !== '' || planId.value !== null) return;
+  if (!a || planId.value !== null || [values.perCell, values.cells, values.seeds].some((typed) => typed !== '')) return;
   const advised = cellsAdvised(a);
   if (advised === null) return;
   const { onePot, perCell, cells } = advised;
@@ -183,7 +183,7 @@ async function save(): Promise<void> {
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="lot" />
   <FormFrame
-    v-else-if="data"
+    v-else-if="data && !waits"
     title="Sow"
     :about="about"
     action="Write the sowing down"

@@ -6,7 +6,7 @@ import { BENCH_KIND_WORDS, cellsOf, LETTERS, plural } from '@esprel/core';
 import { benchApi, seasonApi, traysApi } from '@esprel/core/api';
 import { readOnce } from '../base/calls.ts';
 import { useRead } from '../base/useRead.ts';
-import { computed, reactive, watch } from 'vue';
+import { computed, reactive, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useTable } from '../base/table.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
@@ -110,7 +110,11 @@ async function load(): Promise<void> {
     }
   }
 }
-void load();
+/** The form is there once what it is filled from was read: it writes nothing over what was typed. */
+const ready = ref(false);
+void load()
+  .catch(() => undefined)
+  .finally(() => (ready.value = true));
 const kind = computed(() => bench.value?.trayKinds.find((k) => k.id === values.kindId) ?? null);
 const wanted = computed(() => wishes.reduce((n, w) => n + (Number(w.cells) || 0), 0) + wishes.length);
 const room = computed(() => (kind.value ? cellsOf(kind.value) : (Number(values.rows) || 0) * (Number(values.columns) || 0)));
@@ -124,6 +128,7 @@ const dropWish = (i: number): void => void wishes.splice(i, 1);
 <template>
   <section class="form-page" aria-label="A tray">
     <FormFrame
+      v-if="ready"
       title="Lay out a tray"
       about="Every variety gets a letter, whole columns, and a marker in its first cell; look-alikes get an empty column between. All of it can be painted over."
       action="Lay it out"

@@ -68,7 +68,7 @@ watch(
 );
 // From "perhaps the same as" the other one is known already.
 if (typeof route.query.into === 'string') {
-  void readOnce(varietiesApi.sheet, { id: route.query.into }).then((s) => (values.into = s.variety));
+  void readOnce(varietiesApi.sheet, { id: route.query.into }).then((s) => (values.into ??= s.variety));
 }
 /** Only the lots that go over are reached. */
 const reach = computed((): Reach | null => {
