@@ -13,7 +13,7 @@ import type {
 import { closeTestForm, countForm, testForm } from '../schemas/forms.ts';
 import { replicateForm, extendForm, giveUpForm, layForm, potForm, roundForm, roundPlanForm, stepForm } from '../schemas/testForms.ts';
 import { changes, does, oneOf, reads, text } from './contract.ts';
-import type { LotNames } from './lots.ts';
+import type { LotNames } from './lotSheet.ts';
 
 export interface SeedMark {
   readonly position: number;

@@ -1,7 +1,7 @@
 import type { IdentityConfidence } from '../index.ts';
 import { identityAnswerForm, identityForm, mixUpClearForm, mixUpForm } from '../schemas/keepForms.ts';
 import { changes, reads } from './contract.ts';
-import type { MixUpShown } from './lots.ts';
+import type { MixUpShown } from './lotSheet.ts';
 import type { Reach } from './varieties.ts';
 
 /** What is known of the name of a lot: what was said of it, what was grown to find out, and whom a correction would reach. */

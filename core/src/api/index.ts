@@ -1,3 +1,4 @@
+export * from './bench.ts';
 export * from './calibration.ts';
 export * from './contract.ts';
 export * from './crops.ts';
@@ -5,11 +6,13 @@ export * from './desk.ts';
 export * from './devices.ts';
 export * from './errands.ts';
 export * from './find.ts';
+export * from './gardens.ts';
 export * from './germination.ts';
 export type { HistoryStep } from './history.ts';
 export * from './identity.ts';
 export * from './imports.ts';
 export * from './labels.ts';
+export * from './lotSheet.ts';
 export * from './lots.ts';
 export * from './members.ts';
 export * from './places.ts';

@@ -1,70 +1,12 @@
-import type {
-  FrostDates,
-  FrostRecord,
-  LaneInput,
-  LearnedEmergence,
-  Preparation,
-  Season,
-  SoilSays,
-  SowingMethod,
-  SowingPurpose,
-  Timing,
-  Way,
-  Weeks,
-  Window,
-} from '../index.ts';
+import type { LaneInput, Preparation, Season, SoilSays, SowingMethod, SowingPurpose, Timing, Way, Weeks, Window } from '../index.ts';
 import { WAYS } from '../season/ways.ts';
 import { asSeenForm } from '../schemas/forms.ts';
-import {
-  chillForm,
-  frostRecordForm,
-  gardenEditForm,
-  gardenForm,
-  plannedEditForm,
-  plannedForm,
-  plannedManyForm,
-  plannedMoveForm,
-  soilReadingForm,
-} from '../schemas/sowingForms.ts';
-import { changes, does, oneOf, reads, whole } from './contract.ts';
+import { chillForm, plannedEditForm, plannedForm, plannedManyForm, plannedMoveForm } from '../schemas/sowingForms.ts';
+import { changes, oneOf, reads, whole } from './contract.ts';
+import type { BenchOffer, BenchPlaceShown } from './bench.ts';
+import type { Garden } from './gardens.ts';
 import type { LotEstimateShort } from './germination.ts';
 import type { HistoryStep } from './history.ts';
-
-/** When frost is usual in a garden; `id` null is the library itself. */
-export interface Garden {
-  readonly id: number | null;
-  readonly name: string;
-  readonly memberId: number | null;
-  readonly member: string | null;
-  readonly hemisphere: 'north' | 'south';
-  /** Days later than the library; null where the frosts are its own. */
-  readonly shiftDays: number | null;
-  readonly frost: FrostDates;
-  /** The usual lowest degrees of a winter, C; null when nobody said. */
-  readonly winterMinC: number | null;
-  /** What was said of this garden itself. */
-  readonly ownWinterMinC: number | null;
-  readonly note: string | null;
-  readonly version: number;
-}
-
-export interface FrostRecordShown extends FrostRecord {
-  readonly id: number;
-  readonly fileName: string;
-  readonly from: string;
-  readonly to: string;
-  readonly belowC: number;
-  readonly readOn: string;
-}
-
-export interface FrostPage {
-  readonly garden: Garden;
-  readonly year: number;
-  readonly lastFrost: string;
-  readonly fitted: readonly { readonly day: string; readonly risk: number }[];
-  readonly record: FrostRecordShown | null;
-  readonly soil: readonly { readonly id: number; readonly readOn: string; readonly temperatureC: number }[];
-}
 
 /** What rows and lanes name of a plan. */
 interface NamedPlan {
@@ -218,16 +160,6 @@ export interface EarlierNote {
   readonly timing: Timing | null;
 }
 
-/** Where something that finds no room could go instead: another day within its window, or a smaller container. */
-export interface BenchOffer {
-  readonly planId: number;
-  readonly variety: string;
-  readonly place: string;
-  readonly day: string | null;
-  readonly trayKind: { readonly id: number; readonly name: string } | null;
-  readonly words: string;
-}
-
 export interface PlannedSheetData {
   readonly planned: NamedPlan & {
     readonly memberId: number | null;
@@ -251,36 +183,6 @@ export interface PlannedSheetData {
   readonly offer: BenchOffer | null;
   readonly estimate: LotEstimateShort | null;
   readonly history: readonly HistoryStep[];
-}
-
-export interface BenchPlaceShown {
-  readonly id: number;
-  readonly name: string;
-  readonly kind: 'mat' | 'lamp' | 'sill' | 'dark' | 'fridge' | 'outdoors';
-  readonly holds: number;
-  readonly warmthC: number | null;
-  readonly lampHours: number | null;
-  readonly lampCm: number | null;
-  readonly lampSetOn: string | null;
-  readonly note: string | null;
-  readonly version: number;
-}
-
-export interface TrayKindShown {
-  readonly id: number;
-  readonly name: string;
-  readonly rows: number;
-  readonly columns: number;
-  readonly gaps: readonly number[];
-}
-
-export interface BenchData {
-  readonly places: readonly BenchPlaceShown[];
-  readonly trayKinds: readonly TrayKindShown[];
-  readonly learned: {
-    readonly methods: readonly (LearnedEmergence & { readonly method: SowingMethod })[];
-    readonly benches: readonly (LearnedEmergence & { readonly benchId: number; readonly method: SowingMethod })[];
-  };
 }
 
 export interface SeasonListRow extends Pick<
@@ -331,23 +233,6 @@ export interface SeasonListData {
   readonly orders: readonly { readonly id: number; readonly name: string; readonly sowings: number; readonly plants: number }[];
 }
 
-/** A soil reading of a garden. */
-export interface SoilReading {
-  readonly id: number;
-  readonly readOn: string;
-  readonly temperatureC: number;
-}
-
-/** What a file of minima says, before it is taken. */
-export interface FrostLook {
-  readonly record: FrostRecord;
-  readonly from: string;
-  readonly to: string;
-  readonly days: number;
-  readonly fahrenheit: boolean;
-  readonly doubts: readonly string[];
-}
-
 /** The plan that a lot usually gets. */
 export interface UsualPlan {
   readonly variety: string;
@@ -369,18 +254,6 @@ export interface UsualPlan {
 
 const GARDEN = { garden: whole(1, Number.MAX_SAFE_INTEGER) } as const;
 const YEAR = { year: whole(1900, 2200) } as const;
-
-export const gardensApi = {
-  list: reads<{ readonly gardens: readonly Garden[] }>()('/gardens', 'desk'),
-  /** `garden` is its number, or "library". */
-  frost: reads<FrostPage>()('/gardens/:garden/frost', 'desk'),
-  add: changes<{ readonly id: number }>()('post', '/gardens', gardenForm, 'desk'),
-  edit: changes<{ readonly id: number }>()('put', '/gardens/:id', gardenEditForm, 'desk'),
-  lookAtRecord: does<FrostLook>()('/gardens/:garden/frost-record/look', frostRecordForm, 'desk'),
-  takeRecord: changes<FrostRecord & { readonly id: number }>()('post', '/gardens/:garden/frost-record', frostRecordForm, 'coordinator'),
-  readSoil: changes<{ readonly id: number }>()('post', '/soil-readings', soilReadingForm, 'desk'),
-  soil: reads<{ readonly readings: readonly SoilReading[] }>()('/soil-readings', 'desk', GARDEN),
-};
 
 /** A plan that was written: its number, and the version to go on from. */
 interface Planned {

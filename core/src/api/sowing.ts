@@ -15,12 +15,13 @@ import type {
 } from '../index.ts';
 import { SOWING_METHODS } from '../sowing/fates.ts';
 import { asSeenForm, emergenceForm, fateForm, sowingForm } from '../schemas/forms.ts';
-import { benchEditForm, benchForm, careForm, lampForm, plantsForm, timingForm, trayKindForm } from '../schemas/sowingForms.ts';
+import { careForm, plantsForm, timingForm } from '../schemas/sowingForms.ts';
 import { changes, decimal, oneOf, reads, text, whole } from './contract.ts';
 import type { LotEstimateShort } from './germination.ts';
 import type { HistoryStep } from './history.ts';
-import type { LotNames } from './lots.ts';
-import type { BenchData, LotSeason, TimingSaid } from './season.ts';
+import type { LotNames } from './lotSheet.ts';
+import type { BenchData } from './bench.ts';
+import type { LotSeason, TimingSaid } from './season.ts';
 
 /** How many seeds to put in a cell, as `GET /api/lots/:code/sowing-advice` answers it. */
 export interface SowingAdvice {
@@ -185,13 +186,4 @@ export const sowingsApi = {
   countPlants: changes<{ readonly standing: number; readonly spare: number }>()('post', '/sowings/:id/plants', plantsForm, 'desk'),
   removePlants: changes<{ readonly id: number }>()('delete', '/plant-counts/:id', asSeenForm, 'desk'),
   worked: reads<WorkedData>()('/sowing/worked', 'desk', { crop: text() }),
-};
-
-export const benchApi = {
-  sheet: reads<BenchData>()('/bench', 'desk'),
-  add: changes<{ readonly id: number }>()('post', '/bench', benchForm, 'desk'),
-  edit: changes<{ readonly id: number }>()('put', '/bench/:id', benchEditForm, 'desk'),
-  hangLamp: changes<{ readonly id: number }>()('post', '/bench/:id/lamp', lampForm, 'desk'),
-  remove: changes<{ readonly id: number }>()('delete', '/bench/:id', asSeenForm, 'desk'),
-  addTrayKind: changes<{ readonly id: number }>()('post', '/tray-kinds', trayKindForm, 'desk'),
 };

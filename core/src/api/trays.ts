@@ -13,7 +13,7 @@ import {
 } from '../schemas/sowingForms.ts';
 import { changes, oneOf, reads } from './contract.ts';
 import type { HistoryStep } from './history.ts';
-import type { LotNames } from './lots.ts';
+import type { LotNames } from './lotSheet.ts';
 import type { CareShown } from './sowing.ts';
 
 export interface TrayFillShown extends LotNames {
