@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { InputError } from '../errors.ts';
-import { addressOf, decimal, oneOf, reads, readParams, readQuery, text, whole } from './contract.ts';
+import { addressOf, decimal, oneOf, reads, readList, readParams, readQuery, text, whole } from './contract.ts';
 import { membersApi } from './members.ts';
 
 const list = reads<unknown>()('/lots/:code/tests', 'desk', {
@@ -36,6 +36,12 @@ describe('the contract', () => {
     for (const id of ['0', '-1', '1.5', 'x', '', '9'.repeat(16)]) {
       expect(wrongPath(() => readParams('/members/:id', { id }))).toBe('id must be a number from 1');
     }
+  });
+
+  it('reads what a text lists, and says when it is too much', () => {
+    expect(readList('codes', 'A,,B', 2)).toEqual(['A', 'B']);
+    expect(readList('codes', null, 2)).toEqual([]);
+    expect(wrongPath(() => readList('codes', 'A,B,C', 2))).toBe('codes holds too many; 2 at most');
   });
 
   it('reads a query as the route says, and names what is none', () => {

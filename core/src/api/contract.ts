@@ -183,6 +183,13 @@ export function readParams<P extends string>(path: P, texts: Readonly<Record<str
   return params as Params<P>;
 }
 
+/** What a text of a query lists, with commas between. Throws an InputError for more than `most`. */
+export function readList(name: string, given: string | null, most: number): string[] {
+  const list = (given ?? '').split(',').filter((item) => item !== '');
+  if (list.length > most) throw wrong(name, `holds too many; ${String(most)} at most`);
+  return list;
+}
+
 /** The query of a request. Throws an InputError for a value that is none of what the route takes; what it does not know is left alone. */
 export function readQuery<Q extends QuerySpec>(spec: Q, given: Readonly<Record<string, unknown>>): Query<Q> {
   const query: Record<string, string | number | null> = {};

@@ -1,5 +1,4 @@
-import { wrong } from '@esprel/core';
-import { type ListedRound, roundsApi } from '@esprel/core/api';
+import { type ListedRound, roundsApi, readList } from '@esprel/core/api';
 import { all } from '../db/db.ts';
 import { readSettings } from '../records/settings.ts';
 import { acts, makes, type Route, serves } from '../routing/route.ts';
@@ -16,8 +15,7 @@ export function roundRoutes(): Route[] {
       ),
     })),
     serves(roundsApi.lots, ({ db }, { query }) => {
-      const codes = (query.codes ?? '').split(',').filter((c) => c !== '');
-      if (codes.length > MOST_LOTS) throw wrong('codes', `holds too many; ${String(MOST_LOTS)} at most`);
+      const codes = readList('codes', query.codes, MOST_LOTS);
       return { lots: codes.map((code) => roundLotOf(db, code)), openDays: readSettings(db).openDays ?? null };
     }),
     acts(roundsApi.plan, ({ db }, { body }) => {

@@ -1,5 +1,5 @@
 import { plural, wrong } from '@esprel/core';
-import { lotsApi } from '@esprel/core/api';
+import { lotsApi, readList } from '@esprel/core/api';
 import { lotByCode } from '../records/lot.ts';
 import { acts, makes, type Route, serves, servesKept } from '../routing/route.ts';
 import { descentOf } from './descent.ts';
@@ -16,8 +16,7 @@ export function lotRoutes(): Route[] {
     serves(lotsApi.tags, ({ db }) => ({ tags: listTags(db) })),
     serves(lotsApi.crops, ({ db }, { query }) => ({ crops: listCrops(db, query.tag ?? 'all') })),
     serves(lotsApi.byCode, ({ db }, { query }) => {
-      const codes = (query.codes ?? '').split(',').filter((c) => c !== '');
-      if (codes.length > 200) throw wrong('codes', 'holds too many; 200 at most');
+      const codes = readList('codes', query.codes, 200);
       return { lots: lotsByCode(db, codes) };
     }),
     serves(lotsApi.look, ({ db }, { query }) => previewLine(db, query.name ?? '', query.crop)),

@@ -1,5 +1,5 @@
 import { plural, wrong } from '@esprel/core';
-import { placesApi } from '@esprel/core/api';
+import { placesApi, readList } from '@esprel/core/api';
 import { all, one } from '../db/db.ts';
 import { blocked, notFound } from '../problem.ts';
 import { lotsEverIn, placesById, placesWithin } from '../records/place.ts';
@@ -14,8 +14,7 @@ export function placeRoutes(): Route[] {
     serves(placesApi.list, ({ db }) => listPlaces(db)),
     serves(placesApi.sheet, ({ db }, { params }) => placeSheet(db, params.id)),
     serves(placesApi.gain, ({ db, today }, { params, query }) => {
-      const codes = (query.codes ?? '').split(',').filter((c) => c !== '');
-      if (codes.length > 60) throw wrong('codes', 'holds too many; 60 at most');
+      const codes = readList('codes', query.codes, 60);
       return gains(db, today, params.id, codes);
     }),
     makes(placesApi.add, 'place', (change, { body }) => {

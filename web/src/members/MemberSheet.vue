@@ -178,6 +178,7 @@ strong {
   gap: 10px;
   align-items: center;
   min-height: 40px;
+  padding: 5px 0;
   color: var(--ink);
   text-decoration: none;
   border-bottom: 1px solid var(--hair);
