@@ -57,10 +57,10 @@ async function counted(name, command, args, report, read, env = {}) {
 
 const npx = (...args) => ['npx', ['--no-install', ...args]];
 const npm = (...args) => ['npm', ['run', '--silent', ...args]];
-// Two lanes, for two cores.
+// Two lanes, for two cores, of about the same length.
 await Promise.all([
-  checks(['types', ...npm('types')], ['build', ...npm('build')]),
-  checks(['lint', ...npm('lint')], ['format', ...npx('prettier', '--check', '--log-level', 'warn', '.')]),
+  checks(['types', ...npm('types')], ['build', ...npm('build')], ['format', ...npx('prettier', '--check', '--log-level', 'warn', '.')]),
+  checks(['lint', ...npm('lint')]),
 ]);
 await counted('unit tests', ...npx('vitest', 'run'), 'vitest.json', (r) => ({
   passed: r.numPassedTests,

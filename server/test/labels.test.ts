@@ -144,12 +144,18 @@ describe('scale and logger', () => {
     const library = await openTestLibrary();
     const [code] = await withLots(library, { seeds: 500 });
     await library.done('/api/devices/scale', { trayGrams: 4 });
+    const atRest = async () => {
+      for (;;) {
+        const reading = (await library.get('/api/devices/scale')).body;
+        if (reading.stable === true) return reading;
+        await new Promise((resolve) => setTimeout(resolve, 50));
+      }
+    };
     expect((await library.get('/api/devices/scale')).body.stable).toBe(false);
-    await new Promise((resolve) => setTimeout(resolve, 1900));
+    await atRest();
     await library.done('/api/devices/scale/tare', {});
     await library.done('/api/devices/scale', { lotCode: code, seeds: 100, trayGrams: 4 });
-    await new Promise((resolve) => setTimeout(resolve, 1900));
-    const reading = (await library.get('/api/devices/scale')).body;
+    const reading = await atRest();
     expect(reading).toMatchObject({ stable: true, on: `100 seeds of ${String(code)}` });
     expect(reading.grams).toBeGreaterThan(0.2);
     expect(reading.grams).toBeLessThan(0.6);

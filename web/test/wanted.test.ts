@@ -119,13 +119,14 @@ describe('what is wanted this season', () => {
   it('asks for thousands in parts', async () => {
     const all = Array.from({ length: 500 }, (_, i) => row(i + 1));
     desk.answers['GET /season/list?rows=25'] = wanted(all, [1, 0, 0, 0], 25);
-    desk.answers['GET /season/list?rows=325'] = wanted(all, [1, 0, 0, 0], 325);
+    // As many as the server likes to send at once: what comes is what is shown.
+    desk.answers['GET /season/list?rows=325'] = wanted(all, [1, 0, 0, 0], 60);
     const w = await desk.show(SeasonListView, {}, '/sowing/list');
     expect(words(w.find('header'))).toContain('5000 plants, 12000 seeds');
     expect(w.findAll('tbody tr')).toHaveLength(25);
     button(w, '475 more').click();
     await settled();
-    expect(w.findAll('tbody tr')).toHaveLength(325);
+    expect(w.findAll('tbody tr')).toHaveLength(60);
   });
 });
 
