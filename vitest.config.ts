@@ -25,8 +25,11 @@ export default defineConfig({
           env: { ESPREL_THREADS: 'built' },
         },
       },
-      // What the desk remembers from one page to the next is the module's: each file has its own.
-      { extends: true, test: { name: 'web', include: ['web/**/*.test.ts'], globalSetup: ['scripts/builtServer.mjs'] } },
+      // What the desk remembers from one page to the next is the module's: each file has its own, in a context of its own of one thread.
+      {
+        extends: true,
+        test: { name: 'web', include: ['web/**/*.test.ts'], globalSetup: ['scripts/builtServer.mjs'], pool: 'vmThreads' },
+      },
     ],
   },
 });

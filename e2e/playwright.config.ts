@@ -1,5 +1,4 @@
 import { defineConfig } from '@playwright/test';
-import { findChromium } from '../scripts/chromium.mjs';
 import { within } from './speed.ts';
 import { fileURLToPath } from 'node:url';
 
@@ -21,7 +20,7 @@ export default defineConfig({
     // A button that fades is waited for until it stands still.
     contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
-      executablePath: findChromium(),
+      executablePath: process.env.ESPREL_CHROMIUM ?? '/usr/bin/chromium',
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -105,19 +105,16 @@ for (const part of [0, 1, 2, 3])
     const wrong: string[] = [];
     let first = true;
     const lists = new Set<string>();
-    for (const [path, words] of views.filter((_v, i) => i % 4 === part)) {
+    const quarter = Math.ceil(views.length / 4);
+    for (const [path, words] of views.slice(part * quarter, (part + 1) * quarter)) {
       await page.goto(desk.base + path);
       await expect(page.locator('main').getByText(words, { exact: false }).first(), path).toBeVisible();
       // The frame is the same around every view, and a list beside every sheet of it: each is held against the rules with the first.
-      const list =
-        (await page
-          .locator('main .left > section')
-          .getAttribute('aria-label', { timeout: 1 })
-          .catch(() => null)) ?? path;
+      const list = await page.evaluate(() => document.querySelector('main .left > section')?.getAttribute('aria-label') ?? '');
       const part = lists.has(list) ? 'main .right' : 'main';
       wrong.push(...(await inaccessible(page, path, first ? 'html' : part)));
       first = false;
-      lists.add(list);
+      if (list !== '') lists.add(list);
       for (const [width, height] of [
         [1024, 768],
         [1600, 1000],

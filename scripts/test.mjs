@@ -57,10 +57,11 @@ async function counted(name, command, args, report, read, env = {}) {
 
 const npx = (...args) => ['npx', ['--no-install', ...args]];
 const npm = (...args) => ['npm', ['run', '--silent', ...args]];
-// Two lanes, for two cores, of about the same length.
+const format = (files) => npx('prettier', '--check', '--log-level', 'warn', ...files);
+// Two lanes of about the same length, for two cores.
 await Promise.all([
-  checks(['types', ...npm('types')], ['build', ...npm('build')], ['format', ...npx('prettier', '--check', '--log-level', 'warn', '.')]),
-  checks(['lint', ...npm('lint')]),
+  checks(['types', ...npm('types')], ['build', ...npm('build')], ['format', ...format(['.', '!**/*.vue'])]),
+  checks(['lint', ...npm('lint')], ['format of screens', ...format(['**/*.vue'])]),
 ]);
 await counted('unit tests', ...npx('vitest', 'run'), 'vitest.json', (r) => ({
   passed: r.numPassedTests,
