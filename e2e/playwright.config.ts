@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { findChromium } from '../scripts/chromium.mjs';
 import { within } from './speed.ts';
 import { fileURLToPath } from 'node:url';
 
@@ -20,7 +21,7 @@ export default defineConfig({
     // A button that fades is waited for until it stands still.
     contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
-      executablePath: process.env.ESPREL_CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: findChromium(),
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -7,6 +7,7 @@ import { must, ROOT } from './install.mjs';
 const SERVER = [
   'main',
   'copies/main',
+  'access/main',
   'http/thread',
   'estimates/estimatorThread',
   'threads/poolThread',
@@ -71,7 +72,7 @@ async function bundle(part, names, ...from) {
     platform: 'node',
     target: 'node20',
     // Packages are built in, since hundreds of small files are slow to load: all but those that load files of their own.
-    external: ['better-sqlite3', 'piscina', 'pino'],
+    external: ['better-sqlite3', '@node-rs/argon2', 'piscina', 'pino'],
     banner: { js: "import { createRequire as requireOf } from 'node:module'; const require = requireOf(import.meta.url);" },
     sourcemap: true,
     sourcesContent: false,

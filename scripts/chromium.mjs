@@ -1,8 +1,17 @@
-// Where the browser of the tests is. Debian's Chromium; installed by apt where it is absent and we may.
+// Where the browser of the tests is. Debian's Chromium, best the one without windows, which needs less of the machine; installed by apt
+// where both are absent and we may.
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 
-const CANDIDATES = [process.env.ESPREL_CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+const CANDIDATES = [
+  process.env.ESPREL_CHROMIUM,
+  '/usr/bin/chromium-headless-shell',
+  '/usr/bin/chromium',
+  '/usr/bin/chromium-browser',
+  '/usr/bin/google-chrome',
+];
+/** Debian's packages, the first that the release has. */
+const PACKAGES = ['chromium-headless-shell', 'chromium'];
 
 export function findChromium() {
   return CANDIDATES.find((c) => c !== undefined && c !== '' && existsSync(c));
@@ -15,9 +24,12 @@ export function needChromium() {
   if (root && spawnSync('apt-get', ['--version']).status === 0) {
     console.log('Installing Chromium for the browser tests.');
     spawnSync('apt-get', ['update', '-qq'], { stdio: 'inherit' });
-    spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    PACKAGES.some((name) => {
+      spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], {
+        stdio: ['ignore', 'ignore', 'inherit'],
+        env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+      });
+      return findChromium() !== undefined;
     });
   }
   const now = findChromium();

@@ -1,6 +1,8 @@
 import pino from 'pino';
-import { existsSync } from 'node:fs';
-import { createServer, type Server } from 'node:http';
+import { existsSync, readFileSync } from 'node:fs';
+import { createServer, type RequestListener, type Server } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
+import { isIP } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
 import { isDay } from '@esprel/core';
 import { FAULT_WORDS, faultOf, LibraryProblem } from './db/faults.ts';
@@ -24,6 +26,10 @@ interface Settings {
   readonly port: number;
   /** The day on which the library stands still; the real one where none is set. */
   readonly fixedDay: string | undefined;
+  /** Whoever passes requests on to this program: a number of hops, or addresses. */
+  readonly trustProxy: number | string | undefined;
+  /** Files of a certificate and its key, to serve https itself. */
+  readonly tls: { readonly cert: string; readonly key: string } | undefined;
 }
 
 function readEnvironment(): Settings {
@@ -32,7 +38,54 @@ function readEnvironment(): Settings {
   if (!Number.isInteger(port) || port < 0 || port > 65_535)
     throw new LibraryProblem(`PORT must be a number from 0 to 65535, got ${String(process.env.PORT)}`);
   if (fixedDay !== undefined && !isDay(fixedDay)) throw new LibraryProblem(`ESPREL_TODAY must be a date that exists, got ${fixedDay}`);
-  return { host: process.env.HOST ?? '127.0.0.1', port, fixedDay };
+  return {
+    host: process.env.HOST ?? '127.0.0.1',
+    port,
+    fixedDay,
+    trustProxy: trustedProxy(process.env.ESPREL_TRUST_PROXY),
+    tls: readTls(),
+  };
+}
+
+function trustedProxy(said: string | undefined): number | string | undefined {
+  if (said === undefined || said.trim() === '') return undefined;
+  if (/^\d+$/.test(said)) {
+    const hops = Number(said);
+    if (hops < 1 || hops > 9) throw new LibraryProblem(`ESPREL_TRUST_PROXY must be 1 to 9 hops, or addresses, got ${said}`);
+    return hops;
+  }
+  const addresses = said.split(',').map((a) => a.trim());
+  const known = (a: string): boolean => isIP(a.split('/')[0] ?? '') !== 0 || ['loopback', 'linklocal', 'uniquelocal'].includes(a);
+  if (!addresses.every(known))
+    throw new LibraryProblem(`ESPREL_TRUST_PROXY must be a number of hops, or addresses with commas between, got ${said}`);
+  return addresses.join(',');
+}
+
+function readTls(): Settings['tls'] {
+  const { ESPREL_CERT: cert, ESPREL_KEY: key } = process.env;
+  if (cert === undefined && key === undefined) return undefined;
+  if (cert === undefined || key === undefined)
+    throw new LibraryProblem('ESPREL_CERT and ESPREL_KEY go together: the files of the certificate and of its key');
+  const read = (name: string, path: string): string => {
+    try {
+      return readFileSync(path, 'utf8');
+    } catch {
+      throw new LibraryProblem(`${name} is ${path}, which cannot be read. Give the file, and let whoever runs the program read it.`);
+    }
+  };
+  return { cert: read('ESPREL_CERT', cert), key: read('ESPREL_KEY', key) };
+}
+
+/** A server that speaks https where it was given a certificate. */
+function serverFor(app: RequestListener, tls: Settings['tls']): Server {
+  if (!tls) return createServer(app);
+  try {
+    return createSecureServer(tls, app);
+  } catch (error) {
+    throw new LibraryProblem(
+      `The certificate or its key cannot be used: ${(error as Error).message}. Both have to be PEM files that belong together.`,
+    );
+  }
 }
 
 /** The calendar day where the library is, not in UTC. */
@@ -41,7 +94,7 @@ function localDay(): string {
   return `${String(now.getFullYear())}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`;
 }
 
-function start({ host, port, fixedDay }: Settings): void {
+function start({ host, port, fixedDay, trustProxy, tls }: Settings): void {
   const today = (): string => fixedDay ?? localDay();
   // Nobody but the one who runs the program reads what it writes.
   process.umask(0o077);
@@ -60,19 +113,20 @@ function start({ host, port, fixedDay }: Settings): void {
     demo: fixedDay !== undefined,
     hosts: [host, ...(process.env.ESPREL_HOSTS ?? '').split(',')].filter((h) => h.trim() !== ''),
     ...(existsSync(web) ? { web } : {}),
+    ...(trustProxy === undefined ? {} : { trustProxy }),
     log: ({ level, message, error }) => {
       log[level]({ err: error }, message);
     },
   });
 
-  const server = createServer(app);
+  const server = serverFor(app, tls);
   // Longer than a client keeps an idle connection: one that closes as the next request is on its way loses that request.
   server.keepAliveTimeout = 75_000;
   server.on('error', (error) => {
     giveUp(listenWords(error, host, port) ?? error);
   });
   server.listen(port, host, () => {
-    const address = addressOf(server, host, port);
+    const address = addressOf(server, host, port, tls !== undefined);
     held.at(address);
     warmPool();
     process.stdout.write(`Esprel is at ${address} (library in ${folder})\n`);
@@ -103,10 +157,10 @@ function start({ host, port, fixedDay }: Settings): void {
   process.on('disconnect', stop);
 }
 
-function addressOf(server: Server, host: string, port: number): string {
+function addressOf(server: Server, host: string, port: number, secure: boolean): string {
   const address = server.address();
   const actual = typeof address === 'object' && address !== null ? address.port : port;
-  return `http://${host.includes(':') ? `[${host}]` : host}:${String(actual)}`;
+  return `http${secure ? 's' : ''}://${host.includes(':') ? `[${host}]` : host}:${String(actual)}`;
 }
 
 function listenWords(error: Error, host: string, port: number): string | null {

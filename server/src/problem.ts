@@ -6,6 +6,9 @@ export const PROBLEMS = {
   'bad-input': { status: 400, title: 'Something in the input does not fit' },
   'not-json': { status: 400, title: 'The body is not JSON' },
   'not-allowed-host': { status: 403, title: 'This address does not belong to the library' },
+  'sign-in-needed': { status: 401, title: 'Nobody is signed in here' },
+  'wrong-sign-in': { status: 401, title: 'Name or passphrase is not right' },
+  'not-allowed': { status: 403, title: 'Others may do this' },
   'not-found': { status: 404, title: 'There is no such thing here' },
   stale: { status: 409, title: 'Somebody changed this in the meantime' },
   blocked: { status: 409, title: 'As things stand this cannot be done' },
@@ -20,7 +23,7 @@ export const PROBLEMS = {
   disk: { status: 503, title: 'The disk fails' },
   busy: { status: 503, title: 'Something long is being written' },
   'too-much': { status: 422, title: 'This is too much at once' },
-  'too-many': { status: 429, title: 'Too many requests in a minute' },
+  'too-many': { status: 429, title: 'Too many at once' },
   internal: { status: 500, title: 'Something broke here; nothing was written' },
 } as const;
 type ProblemCode = keyof typeof PROBLEMS;

@@ -56,7 +56,7 @@ describe('the names of the library', () => {
     const status = (host: string): Promise<number> =>
       new Promise((resolve) => {
         const socket = connect(port, '127.0.0.1', () =>
-          socket.write(`GET /api/health HTTP/1.1\r\nHost: ${host}\r\nConnection: close\r\n\r\n`),
+          socket.write(`GET /api/access HTTP/1.1\r\nHost: ${host}\r\nConnection: close\r\n\r\n`),
         );
         socket.once('data', (chunk: Buffer) => {
           resolve(Number(/ (\d+)/.exec(chunk.toString())?.[1]));

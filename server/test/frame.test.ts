@@ -68,7 +68,7 @@ describe('the frame', () => {
     await library.post('/api/lots', envelope(), { 'X-Esprel-Person': String(id) });
     expect((await library.send('DELETE', `/api/people/${String(id)}`, { version: 1 })).body).toMatchObject({
       code: 'blocked',
-      detail: 'Sunniva has worked at the desk and stays in the record',
+      detail: 'Sunniva has worked at the desk and stays in the record. Make them a volunteer and sign them out instead.',
     });
     const idle = await library.done('/api/people', { name: 'Tobin' });
     expect((await library.send('DELETE', `/api/people/${String(idle.id)}`, { version: 1 })).status).toBe(200);

@@ -38,7 +38,7 @@ describe('migrations', () => {
     expect(() => openLibrary(file, later('ALTER TABLE people ADD COLUMN hat TEXT; SELECT nonsense;'))).toThrow();
     const still = new Database(file, { readonly: true });
     expect(still.pragma('user_version', { simple: true })).toBe(readMigrations().length);
-    expect(still.prepare('SELECT * FROM people').all()).toEqual([{ id: 1, name: 'Ottilie', version: 1 }]);
+    expect(still.prepare('SELECT * FROM people').all()).toEqual([{ id: 1, name: 'Ottilie', version: 1, role: 'volunteer' }]);
     still.close();
     openLibrary(file, later('ALTER TABLE people ADD COLUMN hat TEXT;')).close();
     const copies = copiesIn(folder);

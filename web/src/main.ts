@@ -12,13 +12,13 @@ import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './app/App.vue';
 import { router } from './app/router.ts';
-import { useSession } from './base/session.ts';
+import { useAccess } from './base/access.ts';
 import { kit } from './app/kit.ts';
 
 const app = createApp(App);
 app.use(createPinia());
 app.use(kit);
 app.use(router);
-// What the frame shows comes with the first answer; the page does not wait for it.
-void useSession().load();
+// What is shown first depends on who this is.
+void useAccess().load();
 app.mount('#app');

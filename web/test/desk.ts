@@ -6,6 +6,7 @@ import type { Component } from 'vue';
 import { createMemoryHistory, createRouter, type Router } from 'vue-router';
 import { answerChecker } from '../../scripts/contract/answers.mjs';
 import { kit } from '../src/app/kit.ts';
+import { useAccess } from '../src/base/access.ts';
 import { useSession } from '../src/base/session.ts';
 
 export interface Call {
@@ -75,6 +76,14 @@ function testDesk(): TestDesk {
   localStorage.clear();
   const calls: Call[] = [];
   const answers: Record<string, unknown> = {
+    'GET /access': {
+      state: 'open',
+      libraryName: SETTINGS.libraryName,
+      standing: 'coordinator',
+      person: null,
+      deskUntil: null,
+      private: true,
+    },
     'GET /session': {
       today: '2027-03-14',
       demo: true,
@@ -112,6 +121,7 @@ function testDesk(): TestDesk {
     posted: (path) => calls.find((c) => c.method === 'POST' && c.path === path)?.body as Record<string, unknown>,
     show: async (component, props = {}, path = '/') => {
       await router.push(path);
+      await useAccess().load();
       await useSession().load();
       const wrapper = mount(component, { props, attachTo: document.body, global: { plugins: [pinia, router, kit] } });
       shown.push(wrapper);

@@ -1,13 +1,11 @@
 import type * as yup from 'yup';
+import type { Caller } from '../access/standing.ts';
 import { wrong } from '../errors.ts';
 
 /**
  * What server and web agree on, once: every route's path, its parameters, what it takes, what it answers, and who may call it. The
  * server's handlers and the web's reads and forms are checked against it by the compiler.
  */
-
-/** Who may call: whoever reaches the address, a member for what is theirs, whoever works at the desk, a coordinator. */
-export type Caller = 'anyone' | 'member' | 'desk' | 'coordinator';
 
 type Clean<N extends string> = N extends `${infer Name}.${string}` ? Name : N;
 type ParamName<P extends string> = P extends `${string}:${infer Rest}`

@@ -1,12 +1,6 @@
-import { asSeenForm, emptyForm, personForm } from '../schemas/forms.ts';
+import { emptyForm } from '../schemas/forms.ts';
 import { changes, reads, whole } from './contract.ts';
 import type { HistoryStep } from './history.ts';
-
-export interface Person {
-  readonly id: number;
-  readonly name: string;
-  readonly version: number;
-}
 
 /** A row of a table, by its columns. */
 export type TableRow = Readonly<Record<string, string | number | null>>;
@@ -18,12 +12,6 @@ export interface WrittenRow {
   readonly before: TableRow | null;
   readonly after: TableRow | null;
 }
-
-export const peopleApi = {
-  list: reads<{ readonly people: readonly Person[] }>()('/people', 'desk'),
-  add: changes<{ readonly id: number }>()('post', '/people', personForm, 'desk'),
-  remove: changes<{ readonly id: number }>()('delete', '/people/:id', asSeenForm, 'coordinator'),
-};
 
 export const historyApi = {
   steps: reads<{ readonly steps: readonly HistoryStep[]; readonly next: number | null }>()('/history', 'desk', {

@@ -8,4 +8,6 @@ export interface HistoryStep {
   readonly summary: string;
   readonly undoes: number | null;
   readonly undoneBy: number | null;
+  /** A note of what happened, without a row written: there is nothing to take back. */
+  readonly note: 0 | 1;
 }

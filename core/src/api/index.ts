@@ -1,3 +1,4 @@
+export * from './access.ts';
 export * from './bench.ts';
 export * from './calibration.ts';
 export * from './contract.ts';

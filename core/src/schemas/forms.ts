@@ -273,7 +273,6 @@ export const ownCropForm = shape({
 });
 export const ownCropEditForm = ownCropForm.shape({ version: version() });
 
-export const personForm = shape({ name: filled(80, 'give the name') });
 /** Nothing to say: a step is taken back as it stands. */
 export const emptyForm = shape({});
 /** Something is done to a record, or it is taken away, as it was seen. */

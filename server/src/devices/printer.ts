@@ -88,10 +88,9 @@ export function printerRoutes(): Route[] {
       return new FileAnswer(svg);
     }),
     acts(devicesApi.setPrinter, ({ db }, { body }) => {
-      const form = body;
       const p = printer(db);
-      p.labelsLeft = form.labelsLeft ?? p.labelsLeft;
-      p.jammed = form.jammed ?? p.jammed;
+      p.labelsLeft = body.labelsLeft ?? p.labelsLeft;
+      p.jammed = body.jammed ?? p.jammed;
       return state(db);
     }),
   ];

@@ -25,7 +25,7 @@ export function markAllStale(db: Db): void {
 }
 
 /** The last step of anybody: what was gathered before it may no longer be true after it. */
-function lastAction(db: Db): number {
+function latestStep(db: Db): number {
   return one<{ id: number | null }>(db, 'SELECT max(id) AS id FROM steps')?.id ?? 0;
 }
 
@@ -81,7 +81,7 @@ async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promis
       return lot ? [gather(db, lot, today, known)] : [];
     });
     const jobs = gathered.map((g) => g.job);
-    return { gathered, seen: lastAction(db), made: thread ? thread.estimate(jobs) : Promise.resolve(jobs.map(estimateJob)) };
+    return { gathered, seen: latestStep(db), made: thread ? thread.estimate(jobs) : Promise.resolve(jobs.map(estimateJob)) };
   };
   try {
     let ahead: ReturnType<typeof started> | null = null;
@@ -97,7 +97,7 @@ async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promis
       const next = stale[i + IN_ONE_GO];
       writeDerived(db, () => {
         // A step of somebody in between has made these anew, or changed what they were made from.
-        const old = lastAction(db) !== now.seen;
+        const old = latestStep(db) !== now.seen;
         now.gathered.forEach((g, n) => {
           const lot = old ? lotRow(db, g.lot.id) : g.lot;
           if (old && lot) computeEstimate(db, lot, today);

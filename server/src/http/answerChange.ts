@@ -3,6 +3,7 @@ import { parse } from '@esprel/core';
 import type { Db } from '../db/db.ts';
 import { refreshOrMark } from '../estimates/make.ts';
 import { markAllStale } from '../estimates/stale.ts';
+import type { By } from '../journal/by.ts';
 import { Change } from '../journal/change.ts';
 import { keepAnswer, keptAnswer } from '../journal/requestKeys.ts';
 import { Problem } from '../problem.ts';
@@ -12,7 +13,7 @@ import type { ChangeRoute } from '../routing/route.ts';
 export interface ChangeCall {
   readonly key: string | null;
   readonly where: string;
-  readonly personId: number | null;
+  readonly by: By;
   readonly params: Readonly<Record<string, string>>;
   readonly query: Readonly<Record<string, unknown>>;
   readonly body: unknown;
@@ -41,7 +42,7 @@ export function answerChange(db: Db, today: string, route: ChangeRoute, call: Ch
         }
       }
       const body = parse(route.schema, call.body);
-      const change = new Change(db, today, call.personId, route.step);
+      const change = new Change(db, today, call.by.personId, route.step, call.by.standing);
       const result = route.handle(change, { params: call.params, query: call.query, body });
       if (change.touched('library').length > 0) markAllStale(db);
       refreshOrMark(db, change.touched('lot'), today);

@@ -8,6 +8,7 @@ import { judgingState } from '../estimates/judgingState.ts';
 import { countStale, refreshStale } from '../estimates/stale.ts';
 import { SERVER_FOLDER } from '../home.ts';
 import { Problem, problemOf, PROBLEMS } from '../problem.ts';
+import { knowsSender } from './admit.ts';
 import { mountCalculators } from './calculators.ts';
 import { fromOwnPages, ownHosts } from './doors.ts';
 import { KeptAnswers } from './kept.ts';
@@ -25,6 +26,8 @@ export interface AppOptions {
   readonly web?: string;
   /** Names by which the library is reached, beside those of this machine. */
   readonly hosts?: readonly string[];
+  /** Whoever passes requests on to this program, and is believed in where they came from: hops, or addresses. Nobody, where it is left out. */
+  readonly trustProxy?: number | string;
   readonly limits?: Limits;
   readonly log?: (line: { readonly level: 'info' | 'error'; readonly message: string; readonly error?: unknown }) => void;
 }
@@ -37,6 +40,7 @@ export function createApp(options: AppOptions): Express {
   const app = express();
   const limits = options.limits ?? USUAL_LIMITS;
   app.disable('x-powered-by');
+  app.set('trust proxy', options.trustProxy ?? false);
   // Answers of the API change with every step; hashing each of them would cost more than it ever saves. Costly ones are kept (kept.ts).
   app.disable('etag');
   app.set('query parser', 'extended');
@@ -68,6 +72,7 @@ export function createApp(options: AppOptions): Express {
     response.set('Cache-Control', 'no-store');
     next();
   });
+  app.use('/api', knowsSender(options.db));
   app.get('/api/health', (_request, response) => {
     response.json({ status: 'ok', today: options.today(), schema: options.db.pragma('user_version', { simple: true }) });
   });

@@ -23,6 +23,9 @@ function nameOf(host: string): string | null {
   }
 }
 
+/** Whether a Host is a name by which a machine reaches itself. */
+export const isLoopbackName = (host: string): boolean => LOOPBACK.includes(nameOf(host) ?? '');
+
 const refuse = (what: string): Problem => new Problem('not-allowed-host', what);
 
 /**

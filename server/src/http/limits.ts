@@ -18,6 +18,8 @@ export function limited(what: string, limit: number): RequestHandler {
     limit,
     legacyHeaders: false,
     standardHeaders: true,
+    // Whoever passes requests on without being believed is one address: that is meant so.
+    validate: { xForwardedForHeader: false, forwardedHeader: false },
     handler: () => {
       throw new Problem('too-many', `More than ${String(limit)} ${what} in a minute. Wait a little and send again.`);
     },

@@ -6,18 +6,13 @@ import { fileIdentity } from '../db/libraryFile.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { MAX_FILE_BYTES } from '../files/csv.ts';
 import { Problem } from '../problem.ts';
-import { FileAnswer, ReadyJson, type Route } from '../routing/route.ts';
+import { FileAnswer, ReadyJson, type Route, SecretAnswer } from '../routing/route.ts';
+import { admitted, carry } from './admit.ts';
 import { answerChange, type ChangeCall } from './answerChange.ts';
 import type { KeptAnswers } from './kept.ts';
 import { changeInThread } from './runThread.ts';
 
 const MOST_KEY_LENGTH = 200;
-
-/** Whose work it is: the person at the desk, where one was chosen. */
-function personOf(request: Request): number | null {
-  const person = Number(request.get('X-Esprel-Person') ?? '');
-  return Number.isInteger(person) && person > 0 ? person : null;
-}
 
 /** What every route is served with. */
 export interface Around {
@@ -42,10 +37,15 @@ export function fileGuard(db: Db): () => void {
 export function mount(app: Express, route: Route, { db, today, kept, afterChange, refuseGone }: Around): void {
   const path = `/api${route.path}`;
   const asked = (request: Request) => ({ params: request.params as Record<string, string>, query: request.query });
-  const reader = () => ({ db, today: today() });
+  /** Throws where whoever sends it may not call this. */
+  const reader = (request: Request) => {
+    const { by, visit } = admitted(request, route.who);
+    return { db, today: today(), by, visit };
+  };
   if (route.kind === 'read') {
     app.get(path, async (request, response) => {
-      const make = () => route.handle(reader(), { ...asked(request), body: undefined });
+      const asker = reader(request);
+      const make = () => route.handle(asker, { ...asked(request), body: undefined });
       const answer = route.kept ? await kept.answer(request, response, today(), make) : await make();
       if (answer === null && route.kept) response.status(304).end();
       else sendAnswer(response, answer, route.type);
@@ -54,21 +54,26 @@ export function mount(app: Express, route: Route, { db, today, kept, afterChange
   }
   if (route.kind === 'upload') {
     app.post(path, express.raw({ limit: MAX_FILE_BYTES, type: () => true }), async (request, response) => {
+      const asker = reader(request);
       refuseGone();
       const body = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-      sendAnswer(response, await route.handle(reader(), { ...asked(request), body }));
+      sendAnswer(response, await route.handle(asker, { ...asked(request), body }));
     });
     return;
   }
   if (route.kind === 'unrecorded') {
     app.post(path, async (request, response) => {
+      const asker = reader(request);
       refuseGone();
       const body = (request.body ?? {}) as unknown;
-      sendAnswer(response, await route.handle(reader(), { ...asked(request), body, personId: personOf(request) }));
+      const answer = await route.handle(asker, { ...asked(request), body });
+      if (answer instanceof SecretAnswer) carry(request, response, answer.carried);
+      sendAnswer(response, answer instanceof SecretAnswer ? answer.answer : answer);
     });
     return;
   }
   app[route.method](path, async (request, response) => {
+    const { by } = reader(request);
     const key = request.get('Idempotency-Key') ?? null;
     if (key !== null && key.length > MOST_KEY_LENGTH) {
       throw wrong('Idempotency-Key', `is too long; ${String(MOST_KEY_LENGTH)} characters at most`);
@@ -77,7 +82,7 @@ export function mount(app: Express, route: Route, { db, today, kept, afterChange
     const call: ChangeCall = {
       key,
       where: `${request.method} ${request.path}`,
-      personId: personOf(request),
+      by: { standing: by.standing, personId: by.personId, signInId: by.signInId },
       params: request.params as Record<string, string>,
       query: request.query,
       body,

@@ -1,8 +1,9 @@
+import { accessRoutes } from '../access/accessRoutes.ts';
+import { peopleRoutes } from '../access/peopleRoutes.ts';
 import { calibrationRoutes } from '../calibration/routes.ts';
 import { cropRoutes } from '../crops/routes.ts';
 import { all, type Db } from '../db/db.ts';
 import { journalRoutes } from '../desk/historyRoutes.ts';
-import { peopleRoutes } from '../desk/peopleRoutes.ts';
 import { deviceRoutes } from '../devices/routes.ts';
 import { errandRoutes } from '../errands/routes.ts';
 import { findRoutes } from '../find/routes.ts';
@@ -57,6 +58,7 @@ export function routes({ db, demo = false }: { readonly db: Db; readonly demo?: 
     ...mixUpRoutes(),
     ...errandRoutes(),
     ...restrictedRoutes(),
+    ...accessRoutes(),
     ...peopleRoutes(),
     ...lotRoutes(),
     ...testRoutes(),

@@ -126,7 +126,7 @@ export function importRoutes(
       });
       return overview(reader.db, file);
     }),
-    acts(importsApi.accept, (reader, { params, body, personId }) => {
+    acts(importsApi.accept, (reader, { params, body }) => {
       const file = inbox.file(params.file);
       // A second press, or a send that is repeated, changes nothing.
       if (file.state === 'writing' || file.state === 'done') return overview(reader.db, file);
@@ -156,7 +156,7 @@ export function importRoutes(
         fileName: file.fileName,
         sha256: file.sha256,
         today: reader.today,
-        personId,
+        personId: reader.by.personId,
         rows,
         knownRows: file.rows.filter((r) => r.state === 'known').length,
       };

@@ -1,3 +1,4 @@
+import type { Standing } from '@esprel/core';
 import { all, type Db, one, prepared, run } from '../db/db.ts';
 import { notFound, stale } from '../problem.ts';
 
@@ -104,13 +105,19 @@ export class Change {
   readonly db: Db;
   readonly today: string;
   readonly stepId: number;
+  /** What whoever makes it is to the library. */
+  readonly standing: Standing;
+  /** Who makes it; null where nobody said so. */
+  readonly personId: number | null;
   private readonly subjects = new Map<string, Set<number>>();
   private summary = '';
 
-  constructor(db: Db, today: string, personId: number | null, kind: string) {
+  constructor(db: Db, today: string, personId: number | null, kind: string, standing: Standing = 'coordinator') {
     this.db = db;
     this.today = today;
+    this.standing = standing;
     const person = personId !== null && one(db, 'SELECT id FROM people WHERE id = ?', personId) ? personId : null;
+    this.personId = person;
     this.stepId = Number(
       run(
         db,

@@ -1,7 +1,8 @@
 import type { HistoryStep, TableRow, WrittenRow } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 
-const COLUMNS = `a.id, a.at, a.on_day AS day, p.name AS person, a.kind, a.summary, a.undoes, a.undone_by AS undoneBy`;
+const COLUMNS = `a.id, a.at, a.on_day AS day, p.name AS person, a.kind, a.summary, a.undoes, a.undone_by AS undoneBy,
+  NOT EXISTS (SELECT 1 FROM events e WHERE e.step_id = a.id) AS note`;
 
 /** Steps about one subject, latest first. */
 export function historyOf(db: Db, subject: string, id: number, limit = 200): HistoryStep[] {

@@ -1,4 +1,4 @@
-import { parse } from '@esprel/core';
+import { type Caller, parse } from '@esprel/core';
 import {
   type Changes,
   type Does,
@@ -14,12 +14,28 @@ import {
 } from '@esprel/core/api';
 import type * as yup from 'yup';
 import type { Db } from '../db/db.ts';
+import type { By } from '../journal/by.ts';
 import type { Change } from '../journal/change.ts';
 
-/** What a handler that only reads gets. */
+/** How a request reached the program. */
+export interface Visit {
+  readonly address: string;
+  /** What the browser says that it is. */
+  readonly device: string;
+  /** Whether it comes from the computer itself, and not through anything that passes on what others send. */
+  readonly local: boolean;
+  /** Whether nobody on the way can read along. */
+  readonly private: boolean;
+  /** The secret that the browser carries. */
+  readonly secret: string | null;
+}
+
+/** What a handler gets that writes no step. */
 interface Reader {
   readonly db: Db;
   readonly today: string;
+  readonly by: By;
+  readonly visit: Visit;
 }
 
 /** An answer that is JSON already. */
@@ -28,6 +44,18 @@ export class ReadyJson {
 
   constructor(json: string) {
     this.json = json;
+  }
+}
+
+/** An answer with the secret that the browser carries from now on. */
+export class SecretAnswer {
+  readonly answer: object;
+  /** Null: the browser forgets the one that it has. */
+  readonly carried: { readonly secret: string; readonly endsAt: Date } | null;
+
+  constructor(answer: object, carried: SecretAnswer['carried']) {
+    this.answer = answer;
+    this.carried = carried;
   }
 }
 
@@ -55,9 +83,14 @@ export interface Request<B> {
   readonly body: B;
 }
 
-interface ReadRoute {
-  readonly kind: 'read';
+/** What every route says. */
+interface Served {
   readonly path: string;
+  readonly who: Caller;
+}
+
+interface ReadRoute extends Served {
+  readonly kind: 'read';
   /** Of a file: what it is. */
   readonly type?: string;
   /** May answer later, for what a library of its own makes in its own time (a PDF). */
@@ -66,10 +99,9 @@ interface ReadRoute {
   readonly kept?: boolean;
 }
 
-export interface ChangeRoute {
+export interface ChangeRoute extends Served {
   readonly kind: 'change';
   readonly method: Method;
-  readonly path: string;
   /** The word by which the history knows this step. */
   readonly step: string;
   readonly schema: yup.Schema<unknown>;
@@ -78,16 +110,14 @@ export interface ChangeRoute {
   readonly handle: (change: Change, request: Request<unknown>) => object;
 }
 
-interface UploadRoute {
+interface UploadRoute extends Served {
   readonly kind: 'upload';
-  readonly path: string;
   readonly handle: (reader: Reader, request: Request<Buffer>) => unknown;
 }
 
-interface UnrecordedRoute {
+interface UnrecordedRoute extends Served {
   readonly kind: 'unrecorded';
-  readonly path: string;
-  readonly handle: (reader: Reader, request: Request<unknown> & { readonly personId: number | null }) => unknown;
+  readonly handle: (reader: Reader, request: Request<unknown>) => unknown;
 }
 
 export type Route = ReadRoute | ChangeRoute | UploadRoute | UnrecordedRoute;
@@ -112,7 +142,7 @@ export function serves<P extends string, Q extends QuerySpec, A>(
   route: Reads<P, Q, A>,
   handle: (reader: Reader, asked: Asked<P, Q>) => Later<NoInfer<A>>,
 ): Route {
-  return { kind: 'read', path: route.path, handle: (reader, request) => handle(reader, askedOf(route, request)) };
+  return { kind: 'read', path: route.path, who: route.who, handle: (reader, request) => handle(reader, askedOf(route, request)) };
 }
 
 /** As `serves`, and the answer is kept until the library or the day changes. */
@@ -125,7 +155,13 @@ export function gives<P extends string, Q extends QuerySpec>(
   route: GivesFile<P, Q>,
   handle: (reader: Reader, asked: Asked<P, Q>) => FileAnswer | Promise<FileAnswer>,
 ): Route {
-  return { kind: 'read', path: route.path, type: route.type, handle: (reader, request) => handle(reader, askedOf(route, request)) };
+  return {
+    kind: 'read',
+    path: route.path,
+    who: route.who,
+    type: route.type,
+    handle: (reader, request) => handle(reader, askedOf(route, request)),
+  };
 }
 
 /** As `gives`, and the file is kept until the library or the day changes. */
@@ -141,6 +177,7 @@ export function takes<P extends string, Q extends QuerySpec, A>(
   return {
     kind: 'upload',
     path: route.path,
+    who: route.who,
     handle: (reader, request) => handle(reader, { ...askedOf(route, request), body: request.body }),
   };
 }
@@ -148,19 +185,19 @@ export function takes<P extends string, Q extends QuerySpec, A>(
 /** Serves what leaves no step in the history. */
 export function acts<P extends string, Q extends QuerySpec, B, A>(
   route: Does<P, Q, B, A>,
-  handle: (reader: Reader, asked: Asked<P, Q> & { readonly body: B; readonly personId: number | null }) => Later<NoInfer<A>>,
+  handle: (reader: Reader, asked: Asked<P, Q> & { readonly body: B }) => Later<NoInfer<A>> | Promise<SecretAnswer>,
 ): Route {
   return {
     kind: 'unrecorded',
     path: route.path,
-    handle: (reader, request) =>
-      handle(reader, { ...askedOf(route, request), body: parse(route.schema, request.body), personId: request.personId }),
+    who: route.who,
+    handle: (reader, request) => handle(reader, { ...askedOf(route, request), body: parse(route.schema, request.body) }),
   };
 }
 
 /** Serves a change of the contract, as the step that the history knows by `step`. */
 export function makes<P extends string, B, A extends object>(
-  { method, path, schema }: Changes<P, B, A>,
+  { method, path, schema, who }: Changes<P, B, A>,
   step: string,
   handle: (change: Change, asked: { readonly params: Params<P>; readonly body: B }) => NoInfer<A>,
   long?: (db: Db, params: Params<P>) => boolean,
@@ -169,6 +206,7 @@ export function makes<P extends string, B, A extends object>(
     kind: 'change',
     method,
     path,
+    who,
     step,
     schema: schema as yup.Schema<unknown>,
     handle: (change, { params, body }) => handle(change, { params: readParams(path, params), body: body as B }),

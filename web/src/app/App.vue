@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRoute } from 'vue-router';
+import { useAccess } from '../base/access.ts';
 import JudgingNote from './JudgingNote.vue';
 import { useCountQueue } from '../germination/countQueue.ts';
 import FindField from './FindField.vue';
+import SeedMark from '../shared/SeedMark.vue';
 import DeskPicker from './DeskPicker.vue';
 import LastStep from './LastStep.vue';
 import PlaceTabs from './PlaceTabs.vue';
@@ -13,6 +15,10 @@ import { useDeskKeys } from './useDeskKeys.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 
+// Most days nobody sees them.
+const SignInView = defineAsyncComponent(() => import('../access/SignInView.vue'));
+const SignInAgain = defineAsyncComponent(() => import('../access/SignInAgain.vue'));
+const access = useAccess();
 const session = useSession();
 const route = useRoute();
 const format = useFormat();
@@ -24,20 +30,13 @@ const place = computed(() => String(route.meta.place ?? ''));
 </script>
 
 <template>
-  <div class="frame">
+  <SignInView v-if="access.shut" />
+  <div v-else-if="access.asked" class="frame">
+    <SignInAgain v-if="access.ended" />
     <a class="skip" href="#surface">To the page</a>
     <header class="head">
       <RouterLink to="/today" class="wordmark" aria-label="Esprel, today">
-        <svg viewBox="0 0 32 32" width="27" height="27" aria-hidden="true">
-          <path d="M16 2c6 6 9 11 9 16a9 9 0 0 1-18 0c0-5 3-10 9-16z" fill="var(--action)" />
-          <path
-            d="M16 27V13m0 7c-3 0-5-2-5-5m5 2c2 0 4-1.500 4-4"
-            fill="none"
-            stroke="var(--paper)"
-            stroke-width="2"
-            stroke-linecap="round"
-          />
-        </svg>
+        <SeedMark :size="27" />
         <span>Esprel</span>
       </RouterLink>
       <FindField ref="find" />

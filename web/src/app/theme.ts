@@ -5,6 +5,7 @@ import button from '@primeuix/themes/aura/button';
 import checkbox from '@primeuix/themes/aura/checkbox';
 import datatable from '@primeuix/themes/aura/datatable';
 import datepicker from '@primeuix/themes/aura/datepicker';
+import dialog from '@primeuix/themes/aura/dialog';
 import fileupload from '@primeuix/themes/aura/fileupload';
 import inputtext from '@primeuix/themes/aura/inputtext';
 import message from '@primeuix/themes/aura/message';
@@ -64,6 +65,7 @@ export const preset = definePreset(
       checkbox,
       datatable,
       datepicker,
+      dialog,
       fileupload,
       inputtext,
       message,
@@ -117,6 +119,7 @@ export const preset = definePreset(
         row: { background: 'transparent', hoverBackground: '#fbf7ee' },
       },
       timeline: { eventMarker: { borderColor: '#b8ad98', size: '11px', content: { size: '5px', background: '#2b4a78' } } },
+      dialog: { root: { borderRadius: '3px', background: '#fffefb', borderColor: '#cfc5b1' }, title: { fontSize: '1.3rem' } },
       tooltip: { root: { background: '#20282f', color: '#fffefb', borderRadius: '3px', padding: '0.35rem 0.6rem' } },
       progressbar: { root: { height: '14px', borderRadius: '3px', background: '#e7dfcf' } },
       checkbox: { root: { borderRadius: '3px', width: '20px', height: '20px' } },

@@ -33,6 +33,12 @@ const TURNS = 60;
 
 /** Others write just now: it is sent again in a moment. */
 const WAITING: ReadonlySet<string> = new Set(['busy', 'locked']);
+let signInNeeded = (): void => undefined;
+/** Says what is done when the server no longer knows who this is. */
+export function whenSignInNeeded(does: () => void): void {
+  signInNeeded = does;
+}
+
 const UNREACHED = 'The server did not answer. Nothing you typed is lost; try again when it is back.';
 
 async function ask(path: string, init: RequestInit): Promise<Response> {
@@ -48,7 +54,9 @@ async function call<T>(path: string, init: RequestInit): Promise<T> {
   const response = await ask(path, init);
   const body = (await response.json().catch(() => null)) as unknown;
   if (response.ok && body !== null) return body as T;
-  throw problemOf(response, body);
+  const problem = problemOf(response, body);
+  if (problem.code === 'sign-in-needed') signInNeeded();
+  throw problem;
 }
 
 /** What a refusal says; `body` is null where it could not be read. */

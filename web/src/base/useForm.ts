@@ -1,13 +1,17 @@
 import { type FieldError, InputError, parse, readNumber, wrong } from '@esprel/core';
-import type { Answer, AnyChanges } from '@esprel/core/api';
+import type { Answer, AnyChanges, AnyDoes } from '@esprel/core/api';
 import { fieldProblem } from './fieldWords.ts';
 import { onScopeDispose, reactive, ref, watch } from 'vue';
 import { ApiProblem, newKey, type Step } from './api.ts';
 import type { Asked, Body } from './asked.ts';
+import { act } from './calls.ts';
 import { useChanges } from './changes.ts';
 
-/** A form that makes a change of the contract: where one form adds as well as changes, `of` says which. */
-interface FormOptions<V extends object, R extends AnyChanges> {
+/** What a form answers once it is sent: a change says which step it was. */
+type Sent<R extends AnyChanges | AnyDoes> = R extends AnyChanges ? Answer<R> & Step : Answer<R>;
+
+/** A form of a route of the contract: where one form adds as well as changes, `of` says which. */
+interface FormOptions<V extends object, R extends AnyChanges | AnyDoes> {
   /** Under this name what was typed is kept in the browser until it is sent; null keeps nothing. */
   readonly name: string | null;
   readonly initial: () => V;
@@ -25,7 +29,7 @@ interface Form<V extends object, A> {
   /** What is wrong and belongs to no field. */
   readonly problem: ApiProblem | null;
   readonly sending: boolean;
-  readonly send: () => Promise<(A & Step) | null>;
+  readonly send: () => Promise<A | null>;
   readonly reset: (values?: Partial<V>) => void;
 }
 
@@ -37,7 +41,7 @@ function messages(errors: readonly FieldError[]): Record<string, string> {
  * A form: keeps what is typed (through a closed lid too), holds it against the schema that the server uses, sends it,
  * and puts every error beside its field. A send that got no answer is sent again under the same key.
  */
-export function useForm<V extends object, R extends AnyChanges>(options: FormOptions<V, R>): Form<V, Answer<R>> {
+export function useForm<V extends object, R extends AnyChanges | AnyDoes>(options: FormOptions<V, R>): Form<V, Sent<R>> {
   const store = options.name === null ? null : `esprel.draft.${options.name}`;
   const values = reactive({ ...options.initial(), ...readDraft(store) }) as V;
   const errors = ref<Readonly<Record<string, string>>>({});
@@ -75,7 +79,16 @@ export function useForm<V extends object, R extends AnyChanges>(options: FormOpt
     });
   }
 
-  async function send(): Promise<(Answer<R> & Step) | null> {
+  async function sendTo(route: R, body: unknown, key: string): Promise<Sent<R>> {
+    const asked = options.asked?.(values) ?? ({} as Asked<R>);
+    const answer: unknown =
+      route.kind === 'does'
+        ? await act(route as AnyDoes, asked as Asked<AnyDoes>, body as Body<AnyDoes>)
+        : await changes.send(route as AnyChanges, asked as Asked<AnyChanges>, body as Body<AnyChanges>, key);
+    return answer as Sent<R>;
+  }
+
+  async function send(): Promise<Sent<R> | null> {
     if (sending.value) return null;
     errors.value = {};
     problem.value = null;
@@ -94,7 +107,7 @@ export function useForm<V extends object, R extends AnyChanges>(options: FormOpt
     if (attempt?.body !== text) attempt = { key: newKey(), body: text };
     sending.value = true;
     try {
-      const answer = await changes.send(route, options.asked?.(values) ?? ({} as Asked<R>), body as Body<R>, attempt.key);
+      const answer = await sendTo(route, body, attempt.key);
       attempt = null;
       if (store !== null) localStorage.removeItem(store);
       return answer;
@@ -111,7 +124,7 @@ export function useForm<V extends object, R extends AnyChanges>(options: FormOpt
     }
   }
 
-  return reactive({ values, errors, problem, sending, send, reset }) as Form<V, Answer<R>>;
+  return reactive({ values, errors, problem, sending, send, reset }) as Form<V, Sent<R>>;
 }
 
 function readDraft(store: string | null): object {

@@ -64,7 +64,7 @@ const pace = computed(() => {
 }
 .wait.call {
   border-left-color: var(--good);
-  background: var(--good-soft, var(--good-soft));
+  background: var(--good-soft);
 }
 svg {
   fill: none;

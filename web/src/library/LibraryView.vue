@@ -1,7 +1,10 @@
 <script setup lang="ts">
+import { computed } from 'vue';
 import { useRoute } from 'vue-router';
+import { useAccess } from '../base/access.ts';
 
 const route = useRoute();
+const access = useAccess();
 const PAGES = [
   { to: '/library/settings', label: 'Settings' },
   { to: '/library/places', label: 'Places' },
@@ -10,14 +13,17 @@ const PAGES = [
   { to: '/library/read-in', label: 'Read in' },
   { to: '/library/restricted', label: 'Restricted' },
   { to: '/library/devices', label: 'Devices' },
+  { to: '/library/people', label: 'People' },
   { to: '/library/history', label: 'History' },
 ] as const;
+/** People are for coordinators. */
+const pages = computed(() => PAGES.filter((p) => p.label !== 'People' || access.coordinator));
 </script>
 
 <template>
   <div class="library">
     <nav aria-label="Library">
-      <RouterLink v-for="p in PAGES" :key="p.to" :to="p.to" :class="{ here: route.path.startsWith(p.to) }">{{ p.label }}</RouterLink>
+      <RouterLink v-for="p in pages" :key="p.to" :to="p.to" :class="{ here: route.path.startsWith(p.to) }">{{ p.label }}</RouterLink>
       <RouterLink to="/keys">Keys</RouterLink>
     </nav>
     <section class="page" aria-label="Library page"><RouterView /></section>

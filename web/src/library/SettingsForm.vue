@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useAccess } from '../base/access.ts';
+import DeskMessage from '../base/DeskMessage.vue';
 import Checkbox from 'primevue/checkbox';
 import { type Settings } from '@esprel/core';
 import { settingsApi } from '@esprel/core/api';
@@ -18,6 +20,7 @@ import FormFrame from '../fields/FormFrame.vue';
 /** By the number of the day, 0 for Sunday. */
 const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 const session = useSession();
+const access = useAccess();
 /** Typed in the unit that is in use, also while another is being chosen. */
 const { unit, warmthText, celsiusTyped } = useTypedWarmth();
 const texts = (s: Settings | null, version: number) => ({
@@ -105,6 +108,7 @@ async function saveAs(settings: Versioned, current: Settings): Promise<void> {
 
 <template>
   <div class="narrow">
+    <DeskMessage v-if="!access.coordinator" kind="notice">Only a coordinator changes these.</DeskMessage>
     <FormFrame
       title="Settings"
       about="They hold for everybody at this desk."

@@ -2,10 +2,12 @@
 import type { HistoryStep } from '@esprel/core/api';
 import Button from 'primevue/button';
 import Timeline from 'primevue/timeline';
+import { useAccess } from '../base/access.ts';
 import { useChanges } from '../base/changes.ts';
 import { useFormat } from '../base/useFormat.ts';
 
 defineProps<{ steps: readonly HistoryStep[]; heading?: string }>();
+const access = useAccess();
 const changes = useChanges();
 const format = useFormat();
 </script>
@@ -27,7 +29,7 @@ const format = useFormat();
             ><span v-if="s.undoneBy !== null" class="quiet small"> (taken back)</span></span
           >
           <Button
-            v-if="s.undoneBy === null"
+            v-if="s.undoneBy === null && !s.note && access.mayTakeBack(s.person)"
             severity="secondary"
             variant="text"
             size="small"

@@ -1,0 +1,3 @@
+import { main } from './command.ts';
+
+await main();

@@ -1,0 +1,322 @@
+import { readFileSync } from 'node:fs';
+import * as api from '@esprel/core/api';
+import type { AnyRoute } from '@esprel/core/api';
+import { describe, expect, it } from 'vitest';
+import { beginTry, keptTries, rightTry } from '../src/access/wrongTries.ts';
+import { all, run } from '../src/db/db.ts';
+import { envelope, openTestLibrary, rowCounts } from './library.ts';
+import { type Browser, browserOf, PASSPHRASE, signIn, withCoordinator, withPerson } from './signIns.ts';
+
+const everyRoute = Object.entries(api as Record<string, unknown>)
+  .filter(([name]) => name.endsWith('Api'))
+  .flatMap(([, routes]) => Object.values(routes as Record<string, AnyRoute>));
+const methodOf = (r: AnyRoute): string => (r.kind === 'changes' ? r.method : r.kind === 'does' || r.kind === 'takes file' ? 'post' : 'get');
+const addressOf = (r: AnyRoute): string =>
+  api.addressOf(r, { id: 999, code: 'TM-999Z', key: 'tomato', file: 'none', garden: 'library', page: 1, crop: 'tomato' });
+
+describe('before there is a coordinator', () => {
+  it('everything is open on the computer itself, and the page can say so', async () => {
+    const library = await openTestLibrary();
+    const state = (await library.get('/api/access')).body;
+    expect(state).toMatchObject({ state: 'open', standing: 'coordinator', person: null, private: true });
+    await library.takeIn();
+  });
+
+  it('nothing is served over a network but that it is closed, whoever passes requests on', async () => {
+    const library = await openTestLibrary();
+    for (const header of ['X-Forwarded-For', 'Forwarded', 'X-Real-IP', 'Via', 'X-Forwarded-Host', 'X-Forwarded-Proto']) {
+      const far = browserOf(library, null);
+      const ask = (method: string, path: string, body?: object) => far.send(method, path, body, { [header]: '192.0.2.7' });
+      expect((await ask('GET', '/access')).body).toMatchObject({ state: 'closed', standing: 'nobody', private: false });
+      for (const path of ['/lots', '/health', '/openapi.json', '/session', '/people', '/nowhere']) {
+        expect([header, path, (await ask('GET', path)).body.code]).toEqual([header, path, 'sign-in-needed']);
+      }
+      expect((await ask('POST', '/calc/longevity', {})).status).toBe(401);
+      expect((await ask('POST', '/access/first', { name: 'Mallory', passphrase: PASSPHRASE })).status).toBe(401);
+      expect((await ask('POST', '/access/sign-in', { name: 'Mallory', passphrase: PASSPHRASE })).body.code).toBe('blocked');
+    }
+    expect(rowCounts(library.db)).toMatchObject({ people: 0, passphrases: 0, sign_ins: 0 });
+  });
+
+  it('a first one is made on the computer itself, once, with a passphrase that is worth one', async () => {
+    const library = await openTestLibrary();
+    const refused = await library.post('/api/access/first', { name: 'Ottilie Vane', passphrase: 'password1234' });
+    expect([refused.status, refused.body.errors[0].path]).toEqual([400, 'passphrase']);
+    const here = await withCoordinator(library);
+    expect(here.given).toMatch(/^esprel=[\w-]{43}; .*HttpOnly; SameSite=Lax$/);
+    expect((await here.send('GET', '/access')).body).toMatchObject({ standing: 'coordinator', person: { name: 'Ottilie Vane' } });
+    // From now on the computer itself asks too.
+    expect((await library.get('/api/lots')).body.code).toBe('sign-in-needed');
+    expect((await library.post('/api/access/first', { name: 'Mallory', passphrase: PASSPHRASE })).status).toBe(401);
+    expect((await here.send('POST', '/access/first', { name: 'Mallory', passphrase: PASSPHRASE })).body.code).toBe('blocked');
+    expect((await here.send('GET', '/history')).body.steps[0]).toMatchObject({
+      summary: 'Ottilie Vane is the first coordinator; from now on everybody signs in',
+      person: null,
+    });
+  });
+
+  it('is whoever is named, where they were at the desk already', async () => {
+    const library = await openTestLibrary();
+    const { id } = await library.done('/api/people', { name: 'Ottilie Vane' });
+    await withCoordinator(library, 'ottilie vane');
+    expect(all(library.db, 'SELECT id, name, role FROM people')).toEqual([{ id, name: 'Ottilie Vane', role: 'coordinator' }]);
+  });
+});
+
+describe('every route', () => {
+  it('says who may call it, and nobody else may', async () => {
+    const library = await openTestLibrary();
+    const coordinator = await withCoordinator(library);
+    const volunteer = await withPerson(library, coordinator, 'Tob Fenner');
+    const nobody = browserOf(library);
+    // Signing out is for anybody, and would end the rest of this test.
+    const asked = everyRoute.filter((r) => !['/access/sign-out', '/access/sign-out-everywhere', '/access/unlock'].includes(r.path));
+    expect(asked.length).toBeGreaterThan(180);
+    const wrong: string[] = [];
+    for (const route of asked) {
+      const may = async (browser: Browser): Promise<boolean> => {
+        const method = methodOf(route).toUpperCase();
+        const { body } = await browser.send(method, addressOf(route), method === 'GET' ? undefined : {});
+        const code = (body as { code?: string }).code;
+        return code !== 'sign-in-needed' && code !== 'not-allowed';
+      };
+      const got = [await may(nobody), await may(volunteer), await may(coordinator)];
+      const want = [route.who === 'anyone', route.who !== 'coordinator' && route.who !== 'member', route.who !== 'member'];
+      if (String(got) !== String(want))
+        wrong.push(`${methodOf(route)} ${route.path} (${route.who}): nobody, volunteer, coordinator ${String(got)}`);
+    }
+    expect(wrong).toEqual([]);
+  });
+
+  it('that is only read by those at the desk is kept for nobody else', async () => {
+    const library = await openTestLibrary();
+    const coordinator = await withCoordinator(library);
+    expect((await coordinator.send('GET', '/members')).status).toBe(200);
+    const tag = (await fetch(`${library.base}/api/members`, { headers: { Cookie: coordinator.cookie } })).headers.get('etag') ?? '';
+    const far = browserOf(library);
+    expect((await far.send('GET', '/members')).status).toBe(401);
+    expect((await far.send('GET', '/members', undefined, { 'If-None-Match': tag })).status).toBe(401);
+  });
+});
+
+describe('signing in', () => {
+  it('lasts as long as it is used and no longer than a fortnight, and ends everywhere at once', async () => {
+    const library = await openTestLibrary();
+    const coordinator = await withCoordinator(library);
+    const tob = await withPerson(library, coordinator, 'Tob Fenner');
+    const second = await signIn(library, 'tob fenner');
+    const may = async (b: Browser): Promise<number> => (await b.send('GET', '/lots')).status;
+    expect((await tob.send('GET', '/access/sign-ins')).body.signIns).toHaveLength(2);
+    const hoursAgo = (h: number): string => new Date(Date.now() - h * 3_600_000).toISOString();
+    run(library.db, 'UPDATE sign_ins SET seen_at = ?', hoursAgo(11));
+    expect([await may(tob), await may(second)]).toEqual([200, 200]);
+    run(library.db, 'UPDATE sign_ins SET seen_at = ?', hoursAgo(13));
+    expect([await may(tob), await may(second)]).toEqual([401, 401]);
+    const third = await signIn(library, 'Tob Fenner');
+    run(library.db, 'UPDATE sign_ins SET ends_at = ?', hoursAgo(0));
+    expect(await may(third)).toBe(401);
+    const [fourth, fifth] = [await signIn(library, 'Tob Fenner'), await signIn(library, 'Tob Fenner')];
+    expect((await fourth.send('POST', '/access/sign-out-everywhere', {})).body.state).toBe('signed-out');
+    expect([await may(fourth), await may(fifth)]).toEqual([401, 401]);
+  });
+
+  it('gives a new secret each time, and ends the one that was there', async () => {
+    const library = await openTestLibrary();
+    const coordinator = await withCoordinator(library);
+    const before = coordinator.cookie;
+    const again = await coordinator.send('POST', '/access/sign-in', { name: 'Ottilie Vane', passphrase: PASSPHRASE });
+    expect(again.status).toBe(200);
+    expect(coordinator.cookie).not.toBe(before);
+    coordinator.cookie = before;
+    expect((await coordinator.send('GET', '/lots')).status).toBe(401);
+  });
+
+  it('keeps no secret that anybody could use, in the library or its history', async () => {
+    const library = await openTestLibrary();
+    const coordinator = await withCoordinator(library);
+    await withPerson(library, coordinator, 'Tob Fenner');
+    library.db.pragma('wal_checkpoint(TRUNCATE)');
+    const bytes = readFileSync(library.file).toString('latin1');
+    expect(bytes).toContain('Tob Fenner');
+    expect(bytes).not.toContain(PASSPHRASE);
+    expect(bytes).not.toContain(coordinator.cookie.replace('esprel=', ''));
+    expect(
+      all<{ n: string }>(library.db, 'SELECT coalesce(before, after) AS n FROM events')
+        .map((e) => e.n)
+        .join(),
+    ).not.toContain('argon2');
+  });
+
+  it('with a new passphrase puts out whoever knew the old one', async () => {
+    const library = await openTestLibrary();
+    const coordinator = await withCoordinator(library);
+    const other = await signIn(library, 'Ottilie Vane');
+    const wrong = await coordinator.send('POST', '/access/passphrase', { old: 'not that one at all', passphrase: 'ten peas rolled away' });
+    expect([wrong.status, wrong.body.errors]).toEqual([400, [{ path: 'old', message: 'is not your passphrase' }]]);
+    expect((await coordinator.send('POST', '/access/passphrase', { old: PASSPHRASE, passphrase: 'ten peas rolled away' })).status).toBe(
+      200,
+    );
+    expect([(await coordinator.send('GET', '/lots')).status, (await other.send('GET', '/lots')).status]).toEqual([200, 401]);
+    expect((await other.send('POST', '/access/sign-in', { name: 'Ottilie Vane', passphrase: PASSPHRASE })).body.code).toBe('wrong-sign-in');
+    expect((await other.send('POST', '/access/sign-in', { name: 'Ottilie Vane', passphrase: 'ten peas rolled away' })).status).toBe(200);
+  });
+});
+
+describe('wrong tries', () => {
+  it('slow down, say how long, and are told of in the history once', async () => {
+    const library = await openTestLibrary();
+    const coordinator = await withCoordinator(library);
+    const far = browserOf(library);
+    const attempt = (name: string, passphrase: string) => far.send('POST', '/access/sign-in', { name, passphrase });
+    const codes = [];
+    for (let i = 0; i < 7; i++) codes.push((await attempt('Ottilie Vane', `guess number ${String(i)}`)).body.code);
+    expect(codes.slice(0, 5)).toEqual(Array(5).fill('wrong-sign-in'));
+    expect(codes.at(-1)).toBe('too-many');
+    // Too soon is too soon also for the right one, or it could be told from the wrong ones.
+    const soon = await attempt('Ottilie Vane', PASSPHRASE);
+    expect([soon.status, soon.body.detail]).toEqual([
+      429,
+      expect.stringMatching(/^That was wrong too often\. Wait [12] seconds? and try again\.$/),
+    ]);
+    const { steps } = (await coordinator.send('GET', '/history')).body;
+    expect(steps.filter((s: any) => s.kind === 'wrong tries').map((s: any) => [s.summary, s.note])).toEqual([
+      [expect.stringMatching(/^5 wrong tries to sign in as Ottilie Vane, the last from (::ffff:)?127\.0\.0\.1$/), 1],
+    ]);
+    const undo = await coordinator.send('POST', `/history/${String(steps[0].id)}/undo`, {});
+    expect([undo.body.code, undo.body.detail]).toEqual(['blocked', 'That is a note of what happened. There is nothing to take back.']);
+    // Whoever waited gets in, and is forgiven.
+    run(library.db, 'UPDATE wrong_tries SET last_at = ?', new Date(Date.now() - 120_000).toISOString());
+    expect((await attempt('Ottilie Vane', PASSPHRASE)).status).toBe(200);
+    expect(keptTries(library.db).map((t) => [t.what.split(' ')[0], t.tries])).toEqual([['address', expect.any(Number)]]);
+  });
+
+  it('of ten thousand are looked at a handful, and leave two rows', async () => {
+    const { db } = await openTestLibrary();
+    let looked = 0;
+    const start = Date.parse('2027-03-14T10:00:00Z');
+    for (let i = 0; i < 10_000; i++) {
+      try {
+        // Ten a second, for a quarter of an hour.
+        beginTry(db, 'Ottilie Vane', '192.0.2.7', start + 100 * i);
+        looked += 1;
+      } catch {
+        // Too soon.
+      }
+    }
+    expect(looked).toBeLessThan(30);
+    expect(keptTries(db)).toHaveLength(2);
+    // Somebody else behind the same address is slowed too, but not shut out; from elsewhere the one who is meant waits a minute at most.
+    expect(() => beginTry(db, 'Ottilie Vane', '192.0.2.8', start + 1_060_000)).not.toThrow();
+    rightTry(db, 'Ottilie Vane', '192.0.2.8');
+    expect(keptTries(db).map((t) => t.what)).toEqual(['address 192.0.2.7']);
+    // A day later all is forgotten.
+    beginTry(db, 'Tob Fenner', '192.0.2.9', start + 100_000_000);
+    expect(keptTries(db).map((t) => t.what)).toEqual(['address 192.0.2.9', expect.stringContaining('name')]);
+  });
+
+  it('take as long for a name that there is not', async () => {
+    const library = await openTestLibrary();
+    await withCoordinator(library);
+    const far = browserOf(library);
+    const nobody = await far.send('POST', '/access/sign-in', { name: '<script>alert(1)</script>', passphrase: PASSPHRASE });
+    const somebody = await far.send('POST', '/access/sign-in', { name: 'Ottilie Vane', passphrase: 'not that one at all' });
+    expect(nobody.body).toEqual(somebody.body);
+  });
+});
+
+describe('a desk that was unlocked for the day', () => {
+  it('is worked by whoever is chosen, as a volunteer, and until the small hours', async () => {
+    const library = await openTestLibrary();
+    const coordinator = await withCoordinator(library);
+    await withPerson(library, coordinator, 'Tob Fenner');
+    const { people } = (await coordinator.send('GET', '/people')).body as { people: { id: number; name: string }[] };
+    const idOf = (name: string): number => people.find((p) => p.name === name)?.id ?? 0;
+    const before = coordinator.cookie;
+    const unlocked = (await coordinator.send('POST', '/access/unlock', {})).body;
+    expect(unlocked).toMatchObject({ standing: 'volunteer', person: null });
+    const hours = (Date.parse(unlocked.deskUntil) - Date.now()) / 3_600_000;
+    expect(hours).toBeGreaterThan(1);
+    expect(hours).toBeLessThanOrEqual(25);
+    const desk = coordinator;
+    expect((await desk.send('POST', '/access/sit', { personId: 999 })).status).toBe(404);
+    expect((await desk.send('POST', '/access/sit', { personId: idOf('Tob Fenner') })).body.person).toMatchObject({ name: 'Tob Fenner' });
+    // Who did it is who sits there, whatever a request claims.
+    const made = await desk.send('POST', '/lots', envelope(), { 'X-Esprel-Person': String(idOf('Ottilie Vane')) });
+    expect(made.status).toBe(200);
+    expect((await desk.send('GET', '/history')).body.steps[0]).toMatchObject({ person: 'Tob Fenner' });
+    // A coordinator who sits down there may no more than others: nobody asked for the passphrase.
+    await desk.send('POST', '/access/sit', { personId: idOf('Ottilie Vane') });
+    expect((await desk.send('GET', '/people')).body.code).toBe('not-allowed');
+    expect((await desk.send('POST', '/access/unlock', {})).body.code).toBe('not-allowed');
+    expect((await desk.send('POST', '/access/passphrase', { old: PASSPHRASE, passphrase: 'ten peas rolled away' })).body.code).toBe(
+      'blocked',
+    );
+    // The coordinator’s own sign-in stayed behind with it.
+    expect((await browserWith(library, before).send('GET', '/lots')).status).toBe(401);
+    const ottilie = await signIn(library, 'Ottilie Vane');
+    expect((await ottilie.send('POST', '/access/sign-out-everywhere', {})).status).toBe(200);
+    expect((await desk.send('GET', '/lots')).status).toBe(401);
+  });
+});
+
+function browserWith(library: Parameters<typeof browserOf>[0], cookie: string): Browser {
+  const browser = browserOf(library);
+  browser.cookie = cookie;
+  return browser;
+}
+
+describe('taking back', () => {
+  it('is for one’s own steps; a coordinator takes back anybody’s', async () => {
+    const library = await openTestLibrary();
+    const coordinator = await withCoordinator(library);
+    const tob = await withPerson(library, coordinator, 'Tob Fenner');
+    const theirs = (await coordinator.send('POST', '/lots', envelope())).body.step.id as number;
+    const own = (await tob.send('POST', '/lots', envelope({ varietyName: 'Harbour' }))).body.step.id as number;
+    const refused = await tob.send('POST', `/history/${String(theirs)}/undo`, {});
+    expect([refused.status, refused.body.detail]).toEqual([403, 'That was Ottilie Vane’s step. They can take it back, or a coordinator.']);
+    expect((await tob.send('POST', `/history/${String(own)}/undo`, {})).status).toBe(200);
+    const second = (await tob.send('POST', '/lots', envelope({ varietyName: 'Lantern' }))).body.step.id as number;
+    expect((await coordinator.send('POST', `/history/${String(second)}/undo`, {})).status).toBe(200);
+  });
+
+  it('never leaves the library without a coordinator, nor does anything else', async () => {
+    const library = await openTestLibrary();
+    const coordinator = await withCoordinator(library);
+    const { people } = (await coordinator.send('GET', '/people')).body as { people: { id: number; version: number }[] };
+    const [{ id, version }] = people as [{ id: number; version: number }];
+    const first = (await coordinator.send('GET', '/history')).body.steps[0].id as number;
+    for (const [method, path, body] of [
+      ['POST', `/history/${String(first)}/undo`, {}],
+      ['PATCH', `/people/${String(id)}`, { name: 'Ottilie Vane', role: 'volunteer', version }],
+      ['DELETE', `/people/${String(id)}`, { version }],
+    ] as const) {
+      const answer = await coordinator.send(method, path, body);
+      expect([method, answer.status, answer.body.code]).toEqual([method, 409, 'blocked']);
+    }
+    await withPerson(library, coordinator, 'Tob Fenner', 'coordinator');
+    expect((await coordinator.send('PATCH', `/people/${String(id)}`, { name: 'Ottilie Vane', role: 'volunteer', version })).status).toBe(
+      200,
+    );
+    // What somebody is counts with the next request.
+    expect((await coordinator.send('GET', '/people')).body.code).toBe('not-allowed');
+    expect((await coordinator.send('GET', '/lots')).status).toBe(200);
+  });
+});
+
+describe('people', () => {
+  it('are signed out at once, and a new passphrase from a coordinator ends what the old one began', async () => {
+    const library = await openTestLibrary();
+    const coordinator = await withCoordinator(library);
+    const tob = await withPerson(library, coordinator, 'Tob Fenner');
+    const listed = (await coordinator.send('GET', '/people')).body.people as { id: number; name: string; signIns: number }[];
+    const { id, signIns } = listed.find((p) => p.name === 'Tob Fenner') as (typeof listed)[number];
+    expect(signIns).toBe(1);
+    expect((await coordinator.send('POST', `/people/${String(id)}/sign-out`, {})).status).toBe(200);
+    expect((await tob.send('GET', '/lots')).status).toBe(401);
+    const again = await signIn(library, 'Tob Fenner');
+    await coordinator.send('POST', `/people/${String(id)}/passphrase`, { passphrase: 'ten peas rolled away' });
+    expect((await again.send('GET', '/lots')).status).toBe(401);
+    await signIn(library, 'Tob Fenner', 'ten peas rolled away');
+    expect((await coordinator.send('POST', '/people', { name: 'tob fenner' })).body.errors[0].path).toBe('name');
+  });
+});
