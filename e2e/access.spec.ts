@@ -1,4 +1,4 @@
-import { expect, lastStep, test } from './desk.ts';
+import { expect, inaccessible, lastStep, test } from './desk.ts';
 
 const PASSPHRASE = 'grey kettle on the shelf';
 
@@ -11,6 +11,7 @@ test('a library is closed: its first coordinator, an unlocked desk, a volunteer 
   const elsewhere = await (await browser.newContext({ extraHTTPHeaders: { 'X-Forwarded-For': '192.0.2.7' } })).newPage();
   await elsewhere.goto(`${desk.base}/lots`);
   await expect(elsewhere.getByText('lets nobody in over the network yet')).toBeVisible();
+  expect(await inaccessible(elsewhere, 'the closed door')).toEqual([]);
   expect((await elsewhere.request.get(`${desk.base}/api/lots`)).status()).toBe(401);
 
   // On the computer itself, somebody becomes the coordinator.
@@ -30,8 +31,10 @@ test('a library is closed: its first coordinator, an unlocked desk, a volunteer 
   await page.getByLabel('Passphrase', { exact: true }).fill('ten peas rolled away');
   await page.getByRole('button', { name: 'Give it' }).click();
   await expect(page.getByText('Tob Fenner has a new passphrase')).toBeVisible();
+  expect(await inaccessible(page, 'people')).toEqual([]);
   await elsewhere.goto(`${desk.base}/lots/take-in`);
   await expect(elsewhere.getByText('This page comes unencrypted')).toBeVisible();
+  expect(await inaccessible(elsewhere, 'signing in')).toEqual([]);
   await elsewhere.getByLabel('Name').fill('tob fenner');
   await elsewhere.getByLabel('Passphrase', { exact: true }).fill('not that one at all');
   await elsewhere.keyboard.press('Enter');
@@ -53,6 +56,7 @@ test('a library is closed: its first coordinator, an unlocked desk, a volunteer 
   await elsewhere.getByLabel('Crop', { exact: true }).pressSequentially('tom', { delay: 30 });
   const again = elsewhere.getByRole('dialog', { name: 'Sign in again' });
   await expect(again).toBeVisible();
+  expect(await inaccessible(elsewhere, 'signing in again')).toEqual([]);
   await again.getByLabel('Passphrase', { exact: true }).fill('ten peas rolled away');
   await elsewhere.keyboard.press('Enter');
   await expect(again).toBeHidden();

@@ -126,12 +126,25 @@ try {
     ['lanes', `/sowing/planned/${lanes.find((x) => x.sowingId === null && x.plantOutOn !== null).id}`],
     ['seeds-per-cell', `/lots/${told.code}/sow`, () => page.locator('.advice').evaluate((e) => e.scrollIntoView())],
     ['tray', `/sowing/trays/${laidOut.id}`],
-    ['sow-tray', `/sowing/trays/${laidOut.id}/sow`],
     ['worked', `/sowing/worked?crop=${manySown}`],
     ['member', `/members/${member.id}`],
     ['descent', `/lots/${oldest.code}/descent`],
     ['labels', `/labels?codes=${[...new Set([told, ...byDots(lots).slice(0, 11)].map((l) => l.code))].join(',')}`],
     ['renewals', `/renewals/${losing[0].code}`],
+    // The last one: from here on everybody signs in.
+    [
+      'sign-in',
+      '/today',
+      async () => {
+        await fetch(`${base}/api/access/first`, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json' },
+          body: JSON.stringify({ name: 'Ottilie', passphrase: 'grey kettle on the shelf' }),
+        });
+        await page.goto(`${base}/today`);
+        await page.getByRole('button', { name: 'Sign in' }).waitFor();
+      },
+    ],
   ];
   for (const name of readdirSync(out)) if (name.endsWith('.png') && !SHOTS.some(([s]) => `${s}.png` === name)) rmSync(join(out, name));
   for (const [name, path, act] of SHOTS) {

@@ -57,11 +57,10 @@ async function counted(name, command, args, report, read, env = {}) {
 
 const npx = (...args) => ['npx', ['--no-install', ...args]];
 const npm = (...args) => ['npm', ['run', '--silent', ...args]];
-const format = (files) => npx('prettier', '--check', '--log-level', 'warn', ...files);
 // Two lanes of about the same length, for two cores.
 await Promise.all([
-  checks(['types', ...npm('types')], ['build', ...npm('build')], ['format', ...format(['.', '!**/*.vue'])]),
-  checks(['lint', ...npm('lint')], ['format of screens', ...format(['**/*.vue'])]),
+  checks(['types', ...npm('types')], ['build', ...npm('build')]),
+  checks(['lint', ...npm('lint')], ['format', ...npx('prettier', '--check', '--log-level', 'warn', '.')]),
 ]);
 await counted('unit tests', ...npx('vitest', 'run'), 'vitest.json', (r) => ({
   passed: r.numPassedTests,

@@ -1,10 +1,12 @@
 import Database from 'better-sqlite3';
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { request } from 'node:https';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openLibrary } from '../src/db/open.ts';
+import { CERTIFICATE, KEY } from './certificate.ts';
 import { MAIN, startProcess } from './process.ts';
 
 let folder: string;
@@ -28,6 +30,13 @@ describe('starting the program', () => {
   it.each([
     ['a port that is none', { PORT: 'http' }, 'PORT must be a number from 0 to 65535'],
     ['a port too far', { PORT: '70000' }, 'PORT must be a number'],
+    ['hops that are none', { PORT: '0', ESPREL_TRUST_PROXY: 'everybody' }, 'ESPREL_TRUST_PROXY must be a number of hops, or addresses'],
+    ['a certificate without its key', { PORT: '0', ESPREL_CERT: 'cert.pem' }, 'ESPREL_CERT and ESPREL_KEY go together'],
+    [
+      'a certificate that is not there',
+      { PORT: '0', ESPREL_CERT: 'none.pem', ESPREL_KEY: 'none.key' },
+      'ESPREL_CERT is none.pem, which cannot be read',
+    ],
     ['a day that does not exist', { PORT: '0', ESPREL_TODAY: '2027-02-30' }, 'ESPREL_TODAY must be a date that exists'],
   ])('with %s says what is wrong and touches no library', (_name, env, says) => {
     const done = start(env);
@@ -173,5 +182,81 @@ describe('starting the program', () => {
     server.kill('SIGTERM');
     expect(await ended).toBe(0);
     expect(readdirSync(folder)).toContain('esprel.sqlite');
+  });
+});
+
+describe('over https, and behind a server that passes requests on', () => {
+  /** Asks over https without trusting anybody but the certificate of these tests. */
+  const ask = (
+    port: number,
+    path: string,
+    headers: Record<string, string>,
+    body?: object,
+  ): Promise<{ status: number; cookie: string; text: string }> =>
+    new Promise((resolve, reject) => {
+      const sent = request(
+        {
+          host: '127.0.0.1',
+          port,
+          path,
+          method: body ? 'POST' : 'GET',
+          ca: CERTIFICATE,
+          servername: 'localhost',
+          headers: { 'Content-Type': 'application/json', ...headers },
+        },
+        (answer) => {
+          let text = '';
+          answer.on('data', (chunk: Buffer) => (text += chunk.toString()));
+          answer.on('end', () => {
+            resolve({ status: answer.statusCode ?? 0, cookie: String(answer.headers['set-cookie'] ?? ''), text });
+          });
+        },
+      );
+      sent.on('error', reject);
+      sent.end(body ? JSON.stringify(body) : undefined);
+    });
+
+  it('serves with its own certificate, and the cookie is for https alone', async () => {
+    writeFileSync(join(folder, 'cert.pem'), CERTIFICATE);
+    writeFileSync(join(folder, 'key.pem'), KEY);
+    const env = { ESPREL_CERT: join(folder, 'cert.pem'), ESPREL_KEY: join(folder, 'key.pem') };
+    const { server, base } = await startProcess(join(folder, 'library'), env);
+    try {
+      expect(base).toMatch(/^https:/);
+      const port = Number(new URL(base).port);
+      const made = await ask(port, '/api/access/first', {}, { name: 'Ottilie Vane', passphrase: 'grey kettle on the shelf' });
+      expect([made.status, made.cookie]).toEqual([
+        200,
+        expect.stringMatching(/^__Host-esprel=[\w-]{43};.*Path=\/.*HttpOnly; Secure; SameSite=Lax$/),
+      ]);
+      const [cookie = ''] = made.cookie.split(';');
+      expect((await ask(port, '/api/lots', { Cookie: cookie })).status).toBe(200);
+    } finally {
+      server.kill();
+    }
+  });
+
+  it('with a certificate that is none says so', () => {
+    writeFileSync(join(folder, 'cert.pem'), 'no certificate');
+    const done = start({
+      PORT: '0',
+      ESPREL_DATA: join(folder, 'library'),
+      ESPREL_CERT: join(folder, 'cert.pem'),
+      ESPREL_KEY: join(folder, 'cert.pem'),
+    });
+    expect(String(done.stderr)).toContain('The certificate or its key cannot be used');
+    expect(String(done.stderr)).not.toMatch(TRACE);
+  });
+
+  it('believes the server in front of it, where it was told to', async () => {
+    const { server, base } = await startProcess(folder, { ESPREL_TRUST_PROXY: '1' });
+    try {
+      const passedOn = { 'X-Forwarded-For': '192.0.2.7', 'X-Forwarded-Proto': 'https' };
+      const far = (await (await fetch(`${base}/api/access`, { headers: passedOn })).json()) as object;
+      expect(far).toMatchObject({ state: 'closed', private: true });
+      expect(await (await fetch(`${base}/api/access`)).json()).toMatchObject({ state: 'open' });
+    } finally {
+      server.kill();
+    }
   });
 });

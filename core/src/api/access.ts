@@ -62,6 +62,8 @@ export const accessApi = {
   passphrase: does<AccessState>()('/access/passphrase', ownPassphraseForm, 'desk'),
   unlock: does<AccessState>()('/access/unlock', emptyForm, 'coordinator'),
   sit: does<AccessState>()('/access/sit', sitForm, 'desk'),
+  /** A new secret address of the calendar, for a program that cannot sign in; the one before ends. */
+  calendarAddress: does<{ readonly secret: string }>()('/access/calendar', emptyForm, 'desk'),
 };
 
 export const peopleApi = {

@@ -1,8 +1,9 @@
-import { asSeenForm, loanForm, memberEditForm, memberForm } from '../schemas/forms.ts';
+import { asSeenForm, loanForm, loansForm, memberEditForm, memberForm } from '../schemas/forms.ts';
 import type { PromiseKind, Purpose } from '../lots/vocabulary.ts';
 import { changes, reads, text, whole } from './contract.ts';
 import type { Errand } from './errands.ts';
 import type { HistoryStep } from './history.ts';
+import type { LotSheetData } from './lotSheet.ts';
 
 export interface ListedMember {
   readonly id: number;
@@ -69,6 +70,46 @@ export interface MemberSheet {
   readonly history: readonly HistoryStep[];
 }
 
+/** A lot that may be handed over with others: what may leave it, and what is usual. */
+export interface LendableLot {
+  readonly code: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly unit: 'seed' | 'cluster';
+  readonly balance: number;
+  readonly floor: number;
+  /** What may leave it for a garden, and to be renewed. */
+  readonly lendable: number;
+  readonly renewable: number;
+  readonly packets: LotSheetData['packets'];
+  /** As much as was lent of the variety the last time, else enough for a dozen places. */
+  readonly usualSeeds: number | null;
+  /** When its seed could be back at the earliest, dried and cleaned. */
+  readonly usualDue: string;
+  /** Its name is in doubt: what is known has to be written on the packet. */
+  readonly doubtful: boolean;
+  readonly cautions: readonly string[];
+  /** What whoever saves seed of it should know. */
+  readonly saving: string | null;
+  /** Why it cannot be lent; null where it can. */
+  readonly problem: string | null;
+}
+
+/** What a member takes along on paper: of each loan what it is, how it is sown in that garden, and what was promised. */
+export interface LoanSlip {
+  readonly member: string;
+  readonly lentOn: string | null;
+  /** The garden whose seasons stand there; null where they are those of the library. */
+  readonly garden: string | null;
+  readonly lots: readonly {
+    readonly loanId: number;
+    readonly code: string;
+    readonly variety: string;
+    readonly cautions: readonly string[];
+    readonly lines: readonly string[];
+  }[];
+}
+
 export const membersApi = {
   list: reads<{ readonly members: readonly ListedMember[]; readonly next: string | null }>()('/members', 'desk', {
     q: text(),
@@ -79,5 +120,8 @@ export const membersApi = {
   add: changes<{ readonly id: number }>()('post', '/members', memberForm, 'desk'),
   edit: changes<{ readonly id: number }>()('patch', '/members/:id', memberEditForm, 'desk'),
   lend: changes<{ readonly id: number; readonly lotCode: string; readonly balance: number }>()('post', '/loans', loanForm, 'desk'),
+  lendable: reads<{ readonly lots: readonly LendableLot[] }>()('/loans/lots', 'desk', { codes: text(1200) }),
+  lendMany: changes<{ readonly memberId: number; readonly ids: readonly number[] }>()('post', '/loans/many', loansForm, 'desk'),
+  slip: reads<LoanSlip>()('/members/:id/slip', 'desk', { loans: text(1000) }),
   letGo: changes<{ readonly id: number }>()('post', '/loans/:id/settle', asSeenForm, 'desk'),
 };

@@ -69,5 +69,7 @@ export const todayApi = {
   page: reads<TodayData>()('/today', 'desk', { week: text() }),
   band: reads<BandData>()('/band', 'desk'),
   renewals: reads<{ readonly lots: readonly LosingLot[] }>()('/renewals', 'desk'),
+  /** Whoever has the secret may read it; see `accessApi.calendarAddress`. */
+  calendarFeed: givesFile('/calendars/:secret', 'text/calendar', 'anyone', { what: oneOf(['sowing']) }),
   calendar: givesFile('/calendar.ics', 'text/calendar', 'desk', { what: oneOf(['sowing']) }),
 };

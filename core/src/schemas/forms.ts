@@ -130,21 +130,26 @@ export const memberForm = shape({
 
 export const memberEditForm = memberForm.shape({ version: version() });
 
-export const loanForm = shape({
+/** Seed of one lot that is handed over, with what is promised for it. */
+const lentFields = {
   lotCode: filled(20, 'choose a lot'),
-  memberId: need(id()),
   seeds: need(seeds(1)),
-  purpose: need(oneOf(PURPOSES)),
   promise: need(oneOf(PROMISES)),
   promisedSeeds: orNull(seeds(1)),
   dueOn: orNull(day()),
-  lentOn: need(day()),
   /** Written on the packet; needed when the identity of the lot is in doubt. */
   packetNote: orNull(text(500)),
   /** Packets of a fill that are handed over; their seeds are `seeds`. */
   packetFillId: orNull(id()),
   packets: orNull(whole({ min: 1, max: 1000 })),
-});
+};
+/** To whom, what for, and when. */
+const lendingFields = { memberId: need(id()), purpose: need(oneOf(PURPOSES)), lentOn: need(day()) };
+
+export const loanForm = shape({ ...lentFields, ...lendingFields });
+
+/** Seed of several lots, to one member, in one step. */
+export const loansForm = shape({ ...lendingFields, lots: need(list(shape(lentFields), 60, 1)) });
 
 export const sowingForm = shape({
   lotCode: filled(20, 'choose a lot'),

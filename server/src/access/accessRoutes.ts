@@ -7,7 +7,7 @@ import { hasCoordinator, personRow } from '../records/person.ts';
 import { readSettings } from '../records/settings.ts';
 import { acts, type Route, SecretAnswer, serves, type Visit } from '../routing/route.ts';
 import { accessState, callerOf } from './caller.ts';
-import { hashPassphrase, isPassphrase } from './secrets.ts';
+import { hashPassphrase, isPassphrase, newSecret, secretHash } from './secrets.ts';
 import { type Begun, signIn, signInsOf, signOut, signOutEverywhere, sit, unlockDesk } from './signIns.ts';
 import { beginTry, rightTry } from './wrongTries.ts';
 
@@ -129,6 +129,19 @@ export function accessRoutes(): Route[] {
       signOut(db, by.signInId);
       noteStep(db, today, by.personId, 'desk', `Unlocked a desk for the day`);
       return Promise.resolve(begun(db, visit, unlockDesk(db, by.personId, visit.device)));
+    }),
+    acts(accessApi.calendarAddress, ({ db, today, by }) => {
+      if (by.personId === null || by.signInId === null) throw blocked('Nobody is signed in here: the calendar is at /api/calendar.ics.');
+      const secret = newSecret();
+      run(
+        db,
+        'INSERT INTO calendar_addresses (person_id, secret_hash, made_at) VALUES (?, ?, ?) ON CONFLICT (person_id) DO UPDATE SET secret_hash = excluded.secret_hash, made_at = excluded.made_at',
+        by.personId,
+        secretHash(secret),
+        new Date().toISOString(),
+      );
+      noteStep(db, today, by.personId, 'calendar', 'Made a new secret address of the calendar');
+      return { secret };
     }),
     acts(accessApi.sit, ({ db, by, visit }, { body }) => {
       const own = callerOf(db, { local: visit.local, secret: visit.secret, claimed: null });

@@ -7,6 +7,8 @@ import { FAULT_WORDS, faultOf, LibraryProblem } from '../db/faults.ts';
 import { joinLibrary, openLibrary } from '../db/open.ts';
 import { SERVER_FOLDER } from '../home.ts';
 import { Change } from '../journal/change.ts';
+import { Problem } from '../problem.ts';
+import { hasCoordinator, keepCoordinator } from '../records/person.ts';
 import { setPassphrase } from './accessRoutes.ts';
 import { hashPassphrase } from './secrets.ts';
 import { signOutEverywhere } from './signIns.ts';
@@ -14,14 +16,15 @@ import { signOutEverywhere } from './signIns.ts';
 /** Asks for something that is not to be seen while it is typed, where there is somebody to type it; else a line of what is sent in. */
 export type AskSecret = (words: string) => Promise<string>;
 
-const USAGE = 'Say whom: npm run person -- "Name", with --volunteer for somebody who is no coordinator.';
+const USAGE = 'Say whom: npm run person -- "Name", with --volunteer or --coordinator for what they may do.';
 
 function today(): string {
   const now = new Date();
   return `${String(now.getFullYear())}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`;
 }
 
-function writePerson(db: Db, name: string, role: Role, hash: string): string {
+/** `asked` is what the command says that they may do; else it stays as it was, and the first one is a coordinator. */
+function writePerson(db: Db, name: string, asked: Role | null, hash: string): string {
   return db
     .transaction(() => {
       const there = one<{ id: number; name: string; role: Role }>(
@@ -29,10 +32,15 @@ function writePerson(db: Db, name: string, role: Role, hash: string): string {
         'SELECT id, name, role FROM people WHERE name = ? COLLATE NOCASE',
         name,
       );
+      const role = asked ?? (hasCoordinator(db) ? there?.role : null) ?? 'coordinator';
       const change = new Change(db, today(), there?.id ?? null, 'person');
       const id = there?.id ?? change.insert('people', { name, role });
-      if (there && there.role !== role) change.update('people', id, { role });
       setPassphrase(db, id, hash);
+      if (there && there.role !== role) {
+        keepCoordinator(db, () => {
+          change.update('people', id, { role });
+        });
+      }
       signOutEverywhere(db, id);
       const said = there ? `${there.name} has a new passphrase and is a ${role}` : `${name} works at the desk as a ${role}`;
       change.describe(`${said}, set on the computer itself`);
@@ -46,7 +54,7 @@ function writePerson(db: Db, name: string, role: Role, hash: string): string {
  * itself, beside a program that may be running; what is written counts from its next request on. Answers what is printed.
  */
 export async function runPerson(args: readonly string[], folder: string, ask: AskSecret): Promise<string> {
-  const role: Role = args.includes('--volunteer') ? 'volunteer' : 'coordinator';
+  const role = args.includes('--volunteer') ? 'volunteer' : args.includes('--coordinator') ? 'coordinator' : null;
   const names = args.filter((a) => !a.startsWith('--'));
   const unknown = args.find((a) => a.startsWith('--') && a !== '--volunteer' && a !== '--coordinator');
   if (unknown !== undefined) throw new LibraryProblem(`${unknown} is not known here. ${USAGE}`);
@@ -127,7 +135,7 @@ export async function main(): Promise<void> {
     process.stdout.write(`${await runPerson(process.argv.slice(2), folder, askAtTerminal)}\n`);
   } catch (error) {
     const fault = faultOf(error);
-    const words = error instanceof LibraryProblem ? error.message : fault === null ? null : FAULT_WORDS[fault];
+    const words = error instanceof LibraryProblem || error instanceof Problem ? error.message : fault === null ? null : FAULT_WORDS[fault];
     if (words === null) throw error;
     process.stderr.write(`${words}\n`);
     process.exitCode = 1;

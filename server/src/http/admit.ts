@@ -40,7 +40,7 @@ function visitOf(request: Request): Visit {
 }
 
 /** Addresses that nobody has to sign in for; every route behind them says so itself. */
-const FOR_ANYONE = /^\/(access|health|openapi\.json|calc)(\/|$)/;
+const FOR_ANYONE = /^\/(access|health|openapi\.json|calc|calendars)(\/|$)/;
 
 /** Finds out who sends a request, before anything of it is read; those who may do nothing here are sent away at once. */
 export function knowsSender(db: Db): RequestHandler {

@@ -12,7 +12,6 @@ import {
   type LabelLot,
   labelParts,
   labelPlaces,
-  type LabelRun,
   type LabelText,
   layoutLabel,
   lotLabel,
@@ -128,18 +127,6 @@ function trayTexts(db: Db, trayId: number, each: 'marker' | 'plant', settings: S
   });
 }
 
-/** The next window of a lot where the library stands, under cover if it has one, else outdoors; this season's, or the one after it. */
-function windowHere(db: Db, reader: SeasonReader, code: string, today: string): LabelRun['window'] {
-  const row = one<{ id: number; variety_id: number; crop_key: string }>(
-    db,
-    'SELECT l.id, l.variety_id, v.crop_key FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE l.code = ?',
-    code,
-  );
-  if (!row) return null;
-  const next = reader.coming(row, null, today).find((c) => c.way !== 'late');
-  return next === undefined ? null : { from: next.window.from, to: next.window.to, outdoors: next.way === 'direct' };
-}
-
 /** What was agreed when seed was handed over, for its packet. */
 function loanLabel(db: Db, id: number): (LabelLoan & { readonly seeds: number }) | null {
   return (
@@ -174,7 +161,7 @@ function lotTexts(
       seedsEach: seedsEach ?? loan?.seeds ?? null,
       sownOn: sown?.day ?? null,
       sown: sown?.seeds ?? null,
-      window: reader ? windowHere(db, reader, lot.code, today) : null,
+      window: reader ? reader.nextWindow(lot.code, null, today) : null,
       loan,
     }),
   );

@@ -1,34 +1,77 @@
 import type * as yup from 'yup';
-import type { loanForm } from '@esprel/core';
-import { plural, restrictionsOf, wrong } from '@esprel/core';
+import type { loanForm, loansForm } from '@esprel/core';
+import { type FieldError, InputError, plural, restrictionsOf, wrong } from '@esprel/core';
 import type { Answer, membersApi } from '@esprel/core/api';
-import { one } from '../db/db.ts';
+import { type Db, one } from '../db/db.ts';
 import { freeFor } from '../estimates/free.ts';
 import type { Change } from '../journal/change.ts';
 import { moveSeeds } from '../lots/intake.ts';
 import { takePackets } from '../lots/packets.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { memberName } from '../records/loan.ts';
-import { lotByCode, lotNames, refuseMissing } from '../records/lot.ts';
+import { lotByCode, lotNames, type LotRow, missingWords } from '../records/lot.ts';
 import { restrictions } from '../records/restriction.ts';
 import { synonymsOf } from '../records/variety.ts';
 
+type LoanBody = yup.InferType<typeof loanForm>;
+
 /** Hands seed of a lot to a member. The floor is never lent, and a doubtful name needs a note on the packet. */
-export function lend(change: Change, body: yup.InferType<typeof loanForm>): Answer<typeof membersApi.lend> {
-  const { db, today } = change;
-  const lot = lotByCode(db, body.lotCode, 'lotCode');
-  if (!one(db, 'SELECT 1 FROM members WHERE id = ?', body.memberId)) throw wrong('memberId', 'is not a member; choose again');
-  if (lot.state === 'quarantine') throw wrong('lotCode', `${lot.code} waits in quarantine; release it first`);
-  if (body.lentOn > today) throw wrong('lentOn', `must not be after today, ${today}`);
-  if (body.lentOn < lot.received_on) throw wrong('lentOn', `must not be before the lot came, ${lot.received_on}`);
-  refuseMissing(lot, 'lotCode');
+export function lend(change: Change, body: LoanBody): Answer<typeof membersApi.lend> {
+  const loan = writeLoan(change, body);
+  const { variety } = lotNames(change.db, loan.lotId);
+  change.describe(`Lent ${plural(body.seeds, 'seed')} of ${loan.lotCode} ${variety} to ${memberName(change.db, body.memberId)}`);
+  return { id: loan.id, lotCode: loan.lotCode, balance: loan.balance };
+}
+
+/** Hands seed of several lots to one member, all of it or nothing; every line that cannot be is named. */
+export function lendMany(change: Change, body: yup.InferType<typeof loansForm>): Answer<typeof membersApi.lendMany> {
+  const { memberId, purpose, lentOn } = body;
+  const lots = body.lots as Omit<LoanBody, 'memberId' | 'purpose' | 'lentOn'>[];
+  const errors: FieldError[] = [];
+  const loans: { readonly id: number; readonly lotCode: string }[] = [];
+  lots.forEach((line, i) => {
+    try {
+      loans.push(writeLoan(change, { ...line, memberId, purpose, lentOn }));
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      // What is wrong with the whole of it is said once, all else of its line.
+      for (const e of error.errors)
+        errors.push(['memberId', 'lentOn'].includes(e.path) ? e : { ...e, path: `lots[${String(i)}].${e.path}` });
+    }
+  });
+  if (errors.length > 0) throw new InputError(errors.filter((e, i) => errors.findIndex((x) => x.path === e.path) === i));
+  const codes = loans.map((l) => l.lotCode);
+  const named = codes.length > 4 ? `${codes.slice(0, 4).join(', ')} and ${String(codes.length - 4)} more` : codes.join(', ');
+  change.describe(`Lent seed of ${plural(codes.length, 'lot')} to ${memberName(change.db, memberId)}: ${named}`);
+  return { memberId, ids: loans.map((l) => l.id) };
+}
+
+/** Why a lot is lent to nobody just now; null where it may be. */
+export function whyNotLent(db: Db, lot: LotRow): string | null {
+  const missing = missingWords(lot);
+  if (missing !== null) return missing;
+  if (lot.state === 'quarantine') return `${lot.code} waits in quarantine; release it first`;
   const crop = libraryCrop(db, lot.crop_key);
   const names = [lotNames(db, lot.id).variety, ...synonymsOf(db, lot.variety_id)];
   const banned = restrictionsOf(restrictions(db), crop, names).find((r) => r.rule === 'do-not-lend');
-  if (banned) {
-    const says = banned.id === null ? 'is not lent yet' : 'is on the library’s list of plants not to be lent';
-    throw wrong('lotCode', `${lot.code} ${says}: ${banned.why}`);
-  }
+  if (!banned) return null;
+  const says = banned.id === null ? 'is not lent yet' : 'is on the library’s list of plants not to be lent';
+  return `${lot.code} ${says}: ${banned.why}`;
+}
+
+export const nameInDoubt = (lot: Pick<LotRow, 'identity'>): boolean => lot.identity === 'doubtful' || lot.identity === 'unknown';
+
+function writeLoan(
+  change: Change,
+  body: LoanBody,
+): { readonly id: number; readonly lotId: number; readonly lotCode: string; readonly balance: number } {
+  const { db, today } = change;
+  const lot = lotByCode(db, body.lotCode, 'lotCode');
+  if (!one(db, 'SELECT 1 FROM members WHERE id = ?', body.memberId)) throw wrong('memberId', 'is not a member; choose again');
+  if (body.lentOn > today) throw wrong('lentOn', `must not be after today, ${today}`);
+  if (body.lentOn < lot.received_on) throw wrong('lentOn', `must not be before the lot came, ${lot.received_on}`);
+  const not = whyNotLent(db, lot);
+  if (not !== null) throw wrong('lotCode', not);
   const free = freeFor(db, lot, body.purpose);
   if (body.seeds > free) {
     if (body.purpose === 'renew') {
@@ -55,8 +98,7 @@ export function lend(change: Change, body: yup.InferType<typeof loanForm>): Answ
     throw wrong('dueOn', body.promise === 'nothing' ? 'leave it out when nothing is promised' : 'say by when it is promised');
   }
   if (body.dueOn != null && body.dueOn <= body.lentOn) throw wrong('dueOn', 'must be after the day of lending');
-  const doubtful = lot.identity === 'doubtful' || lot.identity === 'unknown';
-  if (doubtful && (body.packetNote ?? '').trim() === '') {
+  if (nameInDoubt(lot) && (body.packetNote ?? '').trim() === '') {
     throw wrong('packetNote', 'the name of this lot is in doubt: write on the packet what is known');
   }
   takePackets(change, lot, body);
@@ -74,6 +116,5 @@ export function lend(change: Change, body: yup.InferType<typeof loanForm>): Answ
     packet_note: body.packetNote ?? null,
   });
   change.touch('member', body.memberId);
-  change.describe(`Lent ${plural(body.seeds, 'seed')} of ${lot.code} ${lotNames(db, lot.id).variety} to ${memberName(db, body.memberId)}`);
-  return { id, lotCode: lot.code, balance: lot.balance - body.seeds };
+  return { id, lotId: lot.id, lotCode: lot.code, balance: lot.balance - body.seeds };
 }

@@ -1,11 +1,15 @@
 import { foldName } from '@esprel/core';
-import { membersApi } from '@esprel/core/api';
+import { membersApi, readList } from '@esprel/core/api';
 import { one } from '../db/db.ts';
 import { notFound, Problem } from '../problem.ts';
 import { loanRow, memberName } from '../records/loan.ts';
 import { makes, type Route, serves, servesKept } from '../routing/route.ts';
-import { lend } from './lend.ts';
+import { lend, lendMany } from './lend.ts';
+import { lendableLots, loanSlip } from './lending.ts';
 import { listMembers, memberSheet } from './memberSheet.ts';
+
+/** Lots that are handed over in one go at most. */
+const MOST_LENT = 60;
 
 export function memberRoutes(): Route[] {
   return [
@@ -37,7 +41,12 @@ export function memberRoutes(): Route[] {
       change.describe(`Changed the member ${name}`);
       return { id };
     }),
+    serves(membersApi.lendable, ({ db, today }, { query }) => ({
+      lots: lendableLots(db, readList('codes', query.codes, MOST_LENT), today),
+    })),
+    serves(membersApi.slip, ({ db, today }, { params, query }) => loanSlip(db, params.id, readList('loans', query.loans, 100), today)),
     makes(membersApi.lend, 'lend', (change, { body }) => lend(change, body)),
+    makes(membersApi.lendMany, 'lend many', (change, { body }) => lendMany(change, body)),
     makes(membersApi.letGo, 'let a promise go', (change, { params, body }) => {
       const loan = loanRow(change.db, params.id);
       if (loan.settled_on !== null) throw new Problem('blocked', `This loan was settled already, on ${loan.settled_on}.`);

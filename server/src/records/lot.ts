@@ -43,9 +43,14 @@ export function lotRow(db: Db, id: number): LotRow | undefined {
   return one<LotRow>(db, 'SELECT l.*, v.crop_key, v.breeding FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE l.id = ?', id);
 }
 
+/** What is said of a lot that nobody finds; null of others. */
+export const missingWords = (lot: Pick<LotRow, 'code' | 'missing_since'>): string | null =>
+  lot.missing_since === null ? null : `${lot.code} is missing since ${lot.missing_since}; say first that it was found`;
+
 /** Refuses a step that takes seed out of a lot that nobody finds. `field` is what the error names. */
 export function refuseMissing(lot: Pick<LotRow, 'code' | 'missing_since'>, field: string): void {
-  if (lot.missing_since !== null) throw wrong(field, `${lot.code} is missing since ${lot.missing_since}; say first that it was found`);
+  const missing = missingWords(lot);
+  if (missing !== null) throw wrong(field, missing);
 }
 
 /** The lot with this code, however it was typed. `field` is what an error names. */

@@ -24,3 +24,8 @@ export function keepCoordinator(db: Db, change: () => void): void {
   change();
   if (had && !hasCoordinator(db)) throw blocked('The library would be without a coordinator. Make somebody else one first.');
 }
+
+/** Whether somebody at the desk has this secret address of the calendar; `hash` is what is kept of it. */
+export function hasCalendar(db: Db, hash: string): boolean {
+  return one(db, 'SELECT 1 FROM calendar_addresses WHERE secret_hash = ?', hash) !== undefined;
+}

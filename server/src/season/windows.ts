@@ -22,7 +22,7 @@ import {
   windowShift,
 } from '@esprel/core';
 import type { Garden, LotSeason } from '@esprel/core/api';
-import { all, type Db } from '../db/db.ts';
+import { all, type Db, one } from '../db/db.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { gardenOf } from './gardens.ts';
 
@@ -187,6 +187,17 @@ export class SeasonReader {
       const missed = gone?.season.window == null ? null : { ...gone.season, window: gone.season.window, forPreparing: gone.forPreparing };
       return [{ way, season: found.next.season, window: found.next.window, missed }];
     });
+  }
+
+  /** The next window of a lot, under cover if it has one, else outdoors; this season's, or the one after it. */
+  nextWindow(code: string, gardenId: number | null, today: string): { from: string; to: string; outdoors: boolean } | null {
+    const lot = one<SownLot>(
+      this.db,
+      'SELECT l.id, l.variety_id, v.crop_key FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE l.code = ?',
+      code,
+    );
+    const next = lot && this.coming(lot, gardenId, today).find((c) => c.way !== 'late');
+    return next ? { from: next.window.from, to: next.window.to, outdoors: next.way === 'direct' } : null;
   }
 
   private kept<K, V>(map: Map<K, V>, key: K, make: () => V): V {

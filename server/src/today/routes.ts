@@ -1,8 +1,11 @@
 import { addDays, capital, dayInYear, frostRisk, isDay, nextMonthDay, numberWords, seasonWords, wrong, yearOf } from '@esprel/core';
 import { type BandData, type LosingLot, type Session, todayApi, type WorkItem } from '@esprel/core/api';
+import { secretHash } from '../access/secrets.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { judgingState } from '../estimates/judgingState.ts';
 import { countStale } from '../estimates/stale.ts';
+import { notFound } from '../problem.ts';
+import { hasCalendar } from '../records/person.ts';
 import { frostOf, readSettings, settingsVersion } from '../records/settings.ts';
 import { FileAnswer, givesKept, type Route, serves, servesKept } from '../routing/route.ts';
 import { calendar } from './calendar.ts';
@@ -92,6 +95,10 @@ export function todayRoutes(demo: boolean): Route[] {
     serves(todayApi.band, ({ db, today }) => band(db, today)),
     serves(todayApi.renewals, ({ db }) => ({ lots: losingLots(db, 500) })),
     // All work, or what has to do with sowing.
+    givesKept(todayApi.calendarFeed, ({ db, today }, { params, query }) => {
+      if (!hasCalendar(db, secretHash(params.secret))) throw notFound('That calendar');
+      return new FileAnswer(calendar(db, today, query.what === 'sowing'));
+    }),
     givesKept(
       todayApi.calendar,
       ({ db, today }, { query }) => new FileAnswer(calendar(db, today, query.what === 'sowing'), { saveAs: 'esprel.ics' }),

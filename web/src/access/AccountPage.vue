@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { accessApi } from '@esprel/core/api';
+import { accessApi, todayApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { ref } from 'vue';
 import { useAccess } from '../base/access.ts';
+import { act, fileAddress } from '../base/calls.ts';
 import DeskMessage from '../base/DeskMessage.vue';
 import { useForm } from '../base/useForm.ts';
 import { useFormat } from '../base/useFormat.ts';
@@ -30,6 +31,17 @@ async function change(): Promise<void> {
   said.value = 'From now on the new passphrase counts. Everywhere else you are signed out.';
   await reload();
 }
+const calendar = ref<string | null>(null);
+const calendarProblem = ref<string | null>(null);
+async function makeAddress(): Promise<void> {
+  calendarProblem.value = null;
+  try {
+    const { secret } = await act(accessApi.calendarAddress, {}, {});
+    calendar.value = new URL(fileAddress(todayApi.calendarFeed, { secret }), location.href).href;
+  } catch (error) {
+    calendarProblem.value = (error as Error).message;
+  }
+}
 const when = (at: string): string => format.day(at.slice(0, 10));
 </script>
 
@@ -56,6 +68,19 @@ const when = (at: string): string => format.day(at.slice(0, 10));
           <Button severity="secondary" label="Sign out here" @click="access.signOut()" />
           <Button severity="secondary" label="Sign out everywhere" @click="access.signOut(true)" />
         </div>
+      </section>
+      <section v-if="access.access?.deskUntil == null" aria-labelledby="calendar-title">
+        <h2 id="calendar-title">The work in your calendar</h2>
+        <p>
+          A calendar program can follow what is due, under an address that only you know. It names no members. A new address ends the one
+          before.
+        </p>
+        <p v-if="calendar" class="address" role="status">
+          <code>{{ calendar }}</code>
+          <span class="quiet small">Give this to your calendar program now: it is not shown again.</span>
+        </p>
+        <DeskMessage v-if="calendarProblem" kind="problem">{{ calendarProblem }}</DeskMessage>
+        <div class="row-of-buttons"><Button severity="secondary" label="Make an address" @click="makeAddress" /></div>
       </section>
       <form v-if="access.access?.deskUntil == null" novalidate aria-labelledby="passphrase-title" @submit.prevent="change">
         <h2 id="passphrase-title">A new passphrase</h2>
@@ -101,6 +126,11 @@ li {
 }
 li .quiet {
   flex: 1 1 100%;
+}
+.address {
+  display: grid;
+  gap: 4px;
+  overflow-wrap: anywhere;
 }
 .here {
   color: var(--good-deep);

@@ -74,6 +74,8 @@ const place = computed(() => String(route.meta.place ?? ''));
 <style scoped>
 .frame {
   display: grid;
+  /* A strip with much in it scrolls; it never makes the page wider. */
+  grid-template-columns: minmax(0, 1fr);
   grid-template-rows: auto auto auto auto minmax(0, 1fr) auto auto;
   position: relative;
   height: 100dvh;

@@ -33,6 +33,7 @@ const labelsTo = computed(() => `/labels?codes=${table.codes.join(',')}`);
       </ul>
       <div class="actions">
         <Button class="onwood" @click="router.push(labelsTo)">Labels <kbd>P</kbd></Button>
+        <Button class="onwood" @click="router.push('/table/lend')">Lend <kbd>L</kbd></Button>
         <Button class="onwood" label="Test them" @click="router.push('/tests/round')" />
         <Button class="onwood" label="Plan to sow" @click="router.push('/sowing/plan')" />
         <Button class="onwood" label="Lay on a tray" @click="router.push('/sowing/trays/new?table=1')" />
@@ -73,7 +74,7 @@ h2 {
   display: flex;
   gap: 10px;
   overflow-x: auto;
-  flex: 1;
+  flex: 1 0 150px;
   min-width: 0;
   padding: 2px;
 }
@@ -115,6 +116,12 @@ h2 {
 .actions {
   display: flex;
   gap: 8px;
+  min-width: 0;
+  padding: 2px;
+  overflow-x: auto;
+}
+.actions :deep(.p-button) {
+  flex: none;
 }
 .onwood.p-button {
   background: transparent;

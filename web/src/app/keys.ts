@@ -56,6 +56,7 @@ export const KEYS = [
   { key: 'T', does: 'put the open lot on the table, or take it off' },
   { key: 'C', does: 'count the open lot’s test, or the next test that is due' },
   { key: 'P', does: 'labels for the open lot, or for all on the table; there, the PDF' },
+  { key: 'L', does: 'lend the open lot, or all on the table to one member' },
   { key: 'U', does: 'take back the last step' },
   { key: 'left, right', does: 'on a lane of the season: a week earlier or later, with Shift a day; Enter keeps it, Esc leaves it' },
   { key: 'A to Z', does: 'on a tray that is laid out: paint that letter, with Shift its marker; Space clears' },

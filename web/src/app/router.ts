@@ -232,6 +232,13 @@ export const router = createRouter({
       meta: { place: 'library', title: 'Stocktake' },
     },
     { path: '/labels', component: () => import('../labels/LabelsView.vue'), meta: { place: 'lots', title: 'Labels' } },
+    { path: '/table/lend', component: () => import('../members/LendManyForm.vue'), meta: { place: 'members', title: 'Lend' } },
+    {
+      path: '/members/:id(\\d+)/slip',
+      component: () => import('../members/SlipView.vue'),
+      props: true,
+      meta: { place: 'members', title: 'Slip' },
+    },
     { path: '/table/put-away', component: () => import('../lots/PutAwayForm.vue'), meta: { place: 'lots', title: 'Put away' } },
     { path: '/account', component: () => import('../access/AccountPage.vue'), meta: { place: 'library', title: 'You' } },
     { path: '/keys', component: () => import('./KeysView.vue'), meta: { place: 'today', title: 'Keys' } },

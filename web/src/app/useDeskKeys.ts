@@ -54,6 +54,15 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
     if (codes.length > 0) void router.push(`/labels?codes=${codes.join(',')}`);
   }
 
+  function lend(): void {
+    const code = openCode();
+    if (code !== null) void router.push(`/lots/${code}/lend`);
+    else if (table.codes.length > 0) {
+      const { id } = route.params;
+      void router.push({ path: '/table/lend', query: route.path.startsWith('/members/') && typeof id === 'string' ? { member: id } : {} });
+    }
+  }
+
   function act(key: string): void {
     const place = PLACES.find((p) => p.key === key);
     if (place) void router.push(place.to);
@@ -63,6 +72,7 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
     else if (key === 'r') void router.push('/take-in');
     else if (key === 'u') void changes.undo();
     else if (key === 'p') labels();
+    else if (key === 'l') lend();
     else if (key === 'c') void count().catch(() => undefined);
     else if (key === 't') {
       const code = openCode() ?? (document.activeElement as HTMLElement | null)?.dataset.code ?? null;

@@ -8,6 +8,7 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';
 import { useRead } from '../base/useRead.ts';
+import { useTable } from '../base/table.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import LotHistory from '../shared/StepHistory.vue';
@@ -16,6 +17,7 @@ import SheetProblem from '../shared/SheetProblem.vue';
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const session = useSession();
+const table = useTable();
 const changes = useChanges();
 const format = useFormat();
 const { data, problem } = useRead(membersApi.sheet, () => ({ id: props.id }));
@@ -25,6 +27,7 @@ const others = computed(() => (data.value?.loans ?? []).filter((l) => !(l.settle
 const sownOf = (l: MemberLoan): number => (data.value?.sowings ?? []).filter((s) => s.loanId === l.id).reduce((n, s) => n + s.seeds, 0);
 /** Seeds of a loan that the member still holds. */
 const leftOf = (l: MemberLoan): number => l.seeds - l.unsown - sownOf(l);
+const inHand = computed(() => (data.value?.loans ?? []).filter((l) => l.settledOn === null && leftOf(l) > 0).length);
 function fateOfLoan(l: MemberLoan): string {
   const unsown = l.unsown === 0 ? '' : `${l.unsown === l.seeds ? 'all' : String(l.unsown)} came back unsown`;
   if (l.cameBack) return 'came back';
@@ -53,6 +56,13 @@ function told(id: number): void {
       </p>
       <p v-if="data.member.note">{{ data.member.note }}</p>
       <p class="row-of-buttons">
+        <Button
+          v-if="table.count > 0"
+          :label="`Lend the ${table.count} on the table`"
+          size="small"
+          @click="router.push({ path: '/table/lend', query: { member: id } })"
+        />
+        <Button v-if="inHand > 0" label="Slip" severity="secondary" size="small" @click="router.push(`/members/${id}/slip`)" />
         <Button label="Change" severity="secondary" size="small" @click="router.push(`/members/${id}/edit`)" />
       </p>
     </header>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { todayApi } from '@esprel/core/api';
+import { useAccess } from '../base/access.ts';
+import { fileAddress } from '../base/calls.ts';
 import NothingOpen from '../base/NothingOpen.vue';
 import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
@@ -6,6 +9,7 @@ import { useTable } from '../base/table.ts';
 
 const router = useRouter();
 const table = useTable();
+const access = useAccess();
 </script>
 
 <template>
@@ -20,8 +24,9 @@ const table = useTable();
       <Button severity="secondary" label="Find a lot" @click="router.push('/lots')" />
     </p>
     <p>
-      <a href="/api/calendar.ics" download="esprel.ics">The calendar as a file</a>, for any calendar program. The same address can be
-      followed as a feed on the library’s own network.
+      <a :href="fileAddress(todayApi.calendar, {})" download="esprel.ics">The calendar as a file</a>, for any calendar program.
+      <template v-if="access.open">On this computer the same address can be followed as a feed.</template>
+      <template v-else>To follow it, make an address of your own on <RouterLink to="/account">your page</RouterLink>.</template>
     </p>
   </NothingOpen>
 </template>

@@ -31,3 +31,10 @@ CREATE TABLE wrong_tries (
   tries INTEGER NOT NULL CHECK (tries > 0),
   last_at TEXT NOT NULL
 ) STRICT;
+
+-- A calendar program cannot sign in: it knows an address that nobody guesses.
+CREATE TABLE calendar_addresses (
+  person_id INTEGER PRIMARY KEY REFERENCES people (id) ON DELETE CASCADE,
+  secret_hash TEXT NOT NULL UNIQUE,
+  made_at TEXT NOT NULL
+) STRICT;
