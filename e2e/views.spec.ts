@@ -75,6 +75,7 @@ for (const part of [0, 1, 2, 3])
       [`/members/${String(promising.id)}`, 'Promised back'],
       [`/members/${String(promising.id)}/return/${String(sheet.loans[0]!.id)}`, 'Seed came back'],
       ['/members/new', 'Only what is needed'],
+      [`/members/${String(promising.id)}/leave`, 'This cannot be taken back'],
       [`/members/${String(promising.id)}/slip`, 'Days for sowing'],
       ['/renewals', 'What will be lost next'],
       ['/library/settings', 'Usual last frost'],

@@ -96,7 +96,7 @@ describe('sowing and bringing back', () => {
 
   it('takes seed that came back unsown into its own lot, by weight', async () => {
     desk.answers['GET /members/3'] = {
-      member: { id: 3, name: 'Ebba Thorne', place: null, contact: null, note: null, joinedOn: '2026-01-01', version: 1 },
+      member: { id: 3, name: 'Ebba Thorne', place: null, contact: null, note: null, joinedOn: '2026-01-01', leftOn: null, version: 1 },
       loans: [
         {
           id: 5,
@@ -190,7 +190,7 @@ describe('sowing and bringing back', () => {
   });
 
   const member = (loan: object): object => ({
-    member: { id: 5, name: 'Fenna', place: 'Kiln Hill', contact: null, note: null, joinedOn: '2024-01-01' },
+    member: { id: 5, name: 'Fenna', place: 'Kiln Hill', contact: null, note: null, joinedOn: '2024-01-01', leftOn: null },
     errands: [],
     loans: [
       {

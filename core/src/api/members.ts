@@ -1,6 +1,6 @@
 import { asSeenForm, loanForm, loansForm, memberEditForm, memberForm } from '../schemas/forms.ts';
 import type { PromiseKind, Purpose } from '../lots/vocabulary.ts';
-import { changes, reads, text, whole } from './contract.ts';
+import { changes, does, reads, text, whole } from './contract.ts';
 import type { Errand } from './errands.ts';
 import type { HistoryStep } from './history.ts';
 import type { LotSheetData } from './lotSheet.ts';
@@ -48,6 +48,8 @@ export interface Member {
   readonly contact: string | null;
   readonly note: string | null;
   readonly joinedOn: string;
+  /** Who they were is forgotten since then. */
+  readonly leftOn: string | null;
   readonly version: number;
 }
 
@@ -110,6 +112,19 @@ export interface LoanSlip {
   }[];
 }
 
+/** What will be gone for good when a member leaves, and what stays. */
+export interface Leaving {
+  readonly name: string;
+  /** What the leaving is made from. */
+  readonly version: number;
+  /** Each thing that is forgotten, in words. */
+  readonly gone: readonly string[];
+  /** Promises that are still open; they are let go. */
+  readonly promises: number;
+  /** Texts that hold the name and stay, since it may mean somebody or something else there. */
+  readonly stay: number;
+}
+
 export const membersApi = {
   list: reads<{ readonly members: readonly ListedMember[]; readonly next: string | null }>()('/members', 'desk', {
     q: text(),
@@ -120,6 +135,9 @@ export const membersApi = {
   add: changes<{ readonly id: number }>()('post', '/members', memberForm, 'desk'),
   edit: changes<{ readonly id: number }>()('patch', '/members/:id', memberEditForm, 'desk'),
   lend: changes<{ readonly id: number; readonly lotCode: string; readonly balance: number }>()('post', '/loans', loanForm, 'desk'),
+  leaving: reads<Leaving>()('/members/:id/leaving', 'coordinator'),
+  /** Cannot be taken back. */
+  leave: does<{ readonly left: string }>()('/members/:id/leave', asSeenForm, 'coordinator'),
   lendable: reads<{ readonly lots: readonly LendableLot[] }>()('/loans/lots', 'desk', { codes: text(1200) }),
   lendMany: changes<{ readonly memberId: number; readonly ids: readonly number[] }>()('post', '/loans/many', loansForm, 'desk'),
   slip: reads<LoanSlip>()('/members/:id/slip', 'desk', { loans: text(1000) }),

@@ -2,13 +2,13 @@ import type * as yup from 'yup';
 import type { loanForm, loansForm } from '@esprel/core';
 import { type FieldError, InputError, plural, restrictionsOf, wrong } from '@esprel/core';
 import type { Answer, membersApi } from '@esprel/core/api';
-import { type Db, one } from '../db/db.ts';
+import type { Db } from '../db/db.ts';
 import { freeFor } from '../estimates/free.ts';
 import type { Change } from '../journal/change.ts';
 import { moveSeeds } from '../lots/intake.ts';
 import { takePackets } from '../lots/packets.ts';
 import { libraryCrop } from '../records/crop.ts';
-import { memberName } from '../records/loan.ts';
+import { isMember, memberName } from '../records/loan.ts';
 import { lotByCode, lotNames, type LotRow, missingWords } from '../records/lot.ts';
 import { restrictions } from '../records/restriction.ts';
 import { synonymsOf } from '../records/variety.ts';
@@ -67,7 +67,7 @@ function writeLoan(
 ): { readonly id: number; readonly lotId: number; readonly lotCode: string; readonly balance: number } {
   const { db, today } = change;
   const lot = lotByCode(db, body.lotCode, 'lotCode');
-  if (!one(db, 'SELECT 1 FROM members WHERE id = ?', body.memberId)) throw wrong('memberId', 'is not a member; choose again');
+  if (!isMember(db, body.memberId)) throw wrong('memberId', 'is not a member; choose again');
   if (body.lentOn > today) throw wrong('lentOn', `must not be after today, ${today}`);
   if (body.lentOn < lot.received_on) throw wrong('lentOn', `must not be before the lot came, ${lot.received_on}`);
   const not = whyNotLent(db, lot);

@@ -17,7 +17,11 @@ function seedWeight(db: Db, lotId: number, cropKey: string): SeedWeight {
 }
 
 export function memberSheet(db: Db, id: number): MemberSheet {
-  const member = one<Member>(db, 'SELECT id, name, place, contact, note, joined_on AS joinedOn, version FROM members WHERE id = ?', id);
+  const member = one<Member>(
+    db,
+    'SELECT id, name, place, contact, note, joined_on AS joinedOn, left_on AS leftOn, version FROM members WHERE id = ?',
+    id,
+  );
   if (!member) throw notFound('That member');
   return {
     member,
@@ -57,7 +61,7 @@ export function listMembers(db: Db, query: Query<(typeof membersApi.list)['query
        (SELECT count(*) FROM loans o WHERE o.member_id = m.id AND o.settled_on IS NULL AND o.due_on IS NOT NULL) AS promises,
        (SELECT min(due_on) FROM loans o WHERE o.member_id = m.id AND o.settled_on IS NULL) AS nextDue,
        (SELECT count(*) FROM returns r JOIN loans o ON o.id = r.loan_id WHERE o.member_id = m.id) AS returns
-     FROM members m WHERE (? = '' OR m.folded LIKE ? ESCAPE '\\') AND (m.folded, m.id) > (?, ?) ORDER BY m.folded, m.id LIMIT ?`,
+     FROM members m WHERE m.left_on IS NULL AND (? = '' OR m.folded LIKE ? ESCAPE '\\') AND (m.folded, m.id) > (?, ?) ORDER BY m.folded, m.id LIMIT ?`,
     q,
     `%${q.replace(/[%_\\]/g, '\\$&')}%`,
     name,

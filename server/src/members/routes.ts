@@ -1,9 +1,10 @@
 import { foldName } from '@esprel/core';
 import { membersApi, readList } from '@esprel/core/api';
-import { one } from '../db/db.ts';
+import { Change } from '../journal/change.ts';
 import { notFound, Problem } from '../problem.ts';
-import { loanRow, memberName } from '../records/loan.ts';
-import { makes, type Route, serves, servesKept } from '../routing/route.ts';
+import { forgetMember, leaving } from './leave.ts';
+import { isMember, loanRow, memberName } from '../records/loan.ts';
+import { acts, makes, type Route, serves, servesKept } from '../routing/route.ts';
 import { lend, lendMany } from './lend.ts';
 import { lendableLots, loanSlip } from './lending.ts';
 import { listMembers, memberSheet } from './memberSheet.ts';
@@ -29,7 +30,7 @@ export function memberRoutes(): Route[] {
       return { id };
     }),
     makes(membersApi.edit, 'change the member', (change, { params: { id }, body }) => {
-      if (!one(change.db, 'SELECT 1 FROM members WHERE id = ?', id)) throw notFound('That member');
+      if (!isMember(change.db, id)) throw notFound('That member');
       const name = body.name.trim();
       change.update(
         'members',
@@ -40,6 +41,17 @@ export function memberRoutes(): Route[] {
       change.touch('member', id);
       change.describe(`Changed the member ${name}`);
       return { id };
+    }),
+    serves(membersApi.leaving, ({ db }, { params }) => leaving(db, params.id)),
+    acts(membersApi.leave, ({ db, today, by }, { params, body }) => {
+      db.transaction(() => {
+        forgetMember(db, params.id, body.version, today);
+        new Change(db, today, by.personId, 'member left').describe('A member left; who they were is forgotten');
+      }).immediate();
+      // What was written over, then or long before, may lie in the file still: it is written anew, without. It takes a moment, once.
+      db.exec('VACUUM');
+      db.pragma('wal_checkpoint(TRUNCATE)');
+      return { left: today };
     }),
     serves(membersApi.lendable, ({ db, today }, { query }) => ({
       lots: lendableLots(db, readList('codes', query.codes, MOST_LENT), today),

@@ -25,6 +25,10 @@ export function loanRow(db: Db, id: number, field: string | null = null): LoanRo
   return row;
 }
 
+/** Whether somebody is a member still; one who left is not. */
+export const isMember = (db: Db, id: number): boolean =>
+  one(db, 'SELECT 1 FROM members WHERE id = ? AND left_on IS NULL', id) !== undefined;
+
 export function memberName(db: Db, id: number): string {
   return one<{ name: string }>(db, 'SELECT name FROM members WHERE id = ?', id)?.name ?? '';
 }

@@ -3,6 +3,7 @@ import type { gardenForm } from '@esprel/core';
 import { isDay, wrong } from '@esprel/core';
 import { one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
+import { isMember } from '../records/loan.ts';
 
 export function checked(body: yup.InferType<typeof gardenForm>) {
   const dates = ['lastFrost', 'firstFrost'] as const;
@@ -28,8 +29,7 @@ export function checked(body: yup.InferType<typeof gardenForm>) {
 export function writeGarden(change: Change, body: yup.InferType<typeof gardenForm>, id: number | null, version?: number) {
   const { db } = change;
   const frosts = checked(body);
-  if (body.memberId != null && !one(db, 'SELECT 1 FROM members WHERE id = ?', body.memberId))
-    throw wrong('memberId', 'is not a member; choose again');
+  if (body.memberId != null && !isMember(db, body.memberId)) throw wrong('memberId', 'is not a member; choose again');
   if (one(db, 'SELECT 1 FROM gardens WHERE name = ? AND id IS NOT ?', body.name.trim(), id))
     throw wrong('name', 'is taken by another garden');
   const row = {

@@ -5,7 +5,7 @@ import type { SowingSheetData, StandingPlants } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { notFound } from '../problem.ts';
-import { memberName } from '../records/loan.ts';
+import { isMember, memberName } from '../records/loan.ts';
 import { lotNames } from '../records/lot.ts';
 
 type PlantsSheet = SowingSheetData['plants'];
@@ -66,7 +66,7 @@ export function count(change: Change, sowingId: number, body: yup.InferType<type
   if (body.onDay < s.upOn) throw wrong('onDay', `must not be before the first was up, ${s.upOn}`);
   if (body.memberId != null) {
     if (body.kind !== 'given') throw wrong('memberId', 'only plants that were given go to a member; leave it empty');
-    if (!one(db, 'SELECT 1 FROM members WHERE id = ?', body.memberId)) throw wrong('memberId', 'is not a member; choose again');
+    if (!isMember(db, body.memberId)) throw wrong('memberId', 'is not a member; choose again');
   }
   change.update('sowings', sowingId, {}, body.version);
   change.insert('plant_counts', {

@@ -157,6 +157,7 @@ export const router = createRouter({
         { path: 'new', component: () => import('../members/MemberForm.vue'), meta: { title: 'New member' } },
         { path: ':id(\\d+)', component: () => import('../members/MemberSheet.vue'), props: true },
         { path: ':id(\\d+)/edit', component: () => import('../members/MemberForm.vue'), props: true, meta: { title: 'Change the member' } },
+        { path: ':id(\\d+)/leave', component: () => import('../members/LeaveForm.vue'), props: true, meta: { title: 'A member leaves' } },
         {
           path: ':id(\\d+)/return/:loan(\\d+)',
           component: () => import('../returns/ReturnForm.vue'),

@@ -83,6 +83,11 @@ const PROMISE_WORDS: Readonly<Record<PromiseKind, string>> = { nothing: 'Nothing
 const OWN = [{ value: '' as PromiseKind | '', label: 'as above' }, ...PROMISES.map((value) => ({ value, label: PROMISE_WORDS[value] }))];
 const promiseOf = (row: LentRow): PromiseKind => (row.own === '' ? values.promise : row.own);
 const free = (lot: (typeof lots.value)[number]): number => (values.purpose === 'renew' ? lot.renewable : lot.lendable);
+/** What there is of it: packets that are filled, or seeds that may leave it. */
+function ofWords(lot: (typeof lots.value)[number], row: LentRow): string {
+  const fill = lot.packets.find((p) => p.id === row.fillId);
+  return fill ? `of ${plural(fill.packetsLeft, 'packet')}` : `of ${String(free(lot))} that may go`;
+}
 const wrong = (i: number, ...fields: string[]): string | undefined =>
   fields.map((field) => form.errors[`lots[${String(i)}].${field}`]).find((e) => e !== undefined);
 const typedName = computed(() => (typeof values.member === 'string' ? values.member.trim() : ''));
@@ -216,11 +221,7 @@ const leave = (): void => void router.push('/members');
                     :invalid="wrong(i, 'seeds') !== undefined"
                     :aria-invalid="wrong(i, 'seeds') !== undefined"
                   />
-                  <span class="quiet small">{{
-                    values.rows[lot.code]!.fillId !== null
-                      ? `of ${String(lot.packets.find((p) => p.id === values.rows[lot.code]!.fillId)?.packetsLeft ?? 0)} packets`
-                      : `of ${String(free(lot))} that may go`
-                  }}</span>
+                  <span class="quiet small">{{ ofWords(lot, values.rows[lot.code]!) }}</span>
                 </span>
                 <p v-if="wrong(i, 'packets', 'seeds', 'packetFillId')" class="error" role="alert">
                   {{ wrong(i, 'packets', 'seeds', 'packetFillId') }}

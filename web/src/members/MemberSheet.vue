@@ -8,6 +8,7 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';
 import { useRead } from '../base/useRead.ts';
+import { useAccess } from '../base/access.ts';
 import { useTable } from '../base/table.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
@@ -17,6 +18,7 @@ import SheetProblem from '../shared/SheetProblem.vue';
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const session = useSession();
+const access = useAccess();
 const table = useTable();
 const changes = useChanges();
 const format = useFormat();
@@ -51,11 +53,13 @@ function told(id: number): void {
     <header>
       <h1>{{ data.member.name }}</h1>
       <p class="quiet">
-        {{ [data.member.place, data.member.contact].filter(Boolean).join(', ') || 'no place written down' }}, member since
+        <template v-if="data.member.leftOn === null"
+          >{{ [data.member.place, data.member.contact].filter(Boolean).join(', ') || 'no place written down' }}, </template
+        >member since
         {{ format.day(data.member.joinedOn) }}
       </p>
       <p v-if="data.member.note">{{ data.member.note }}</p>
-      <p class="row-of-buttons">
+      <p v-if="data.member.leftOn === null" class="row-of-buttons">
         <Button
           v-if="table.count > 0"
           :label="`Lend the ${table.count} on the table`"
@@ -64,7 +68,16 @@ function told(id: number): void {
         />
         <Button v-if="inHand > 0" label="Slip" severity="secondary" size="small" @click="router.push(`/members/${id}/slip`)" />
         <Button label="Change" severity="secondary" size="small" @click="router.push(`/members/${id}/edit`)" />
+        <Button
+          v-if="access.coordinator"
+          label="Leaves"
+          severity="secondary"
+          variant="text"
+          size="small"
+          @click="router.push(`/members/${id}/leave`)"
+        />
       </p>
+      <p v-else class="quiet">Left on {{ format.day(data.member.leftOn) }}; who they were is forgotten.</p>
     </header>
     <DeskMessage v-if="data.loans.length === 0" kind="notice">Nothing borrowed yet. Open a lot and press Lend.</DeskMessage>
     <section v-if="data.errands.length > 0" aria-label="To be told">
