@@ -85,14 +85,7 @@ const when = (at: string): string => format.day(at.slice(0, 10));
       <form v-if="access.access?.deskUntil == null" novalidate aria-labelledby="passphrase-title" @submit.prevent="change">
         <h2 id="passphrase-title">A new passphrase</h2>
         <PassphraseField id="old" v-model="form.values.old" label="The one until now" :error="form.errors.old" />
-        <PassphraseField
-          id="passphrase"
-          v-model="form.values.passphrase"
-          label="The new one"
-          is-new
-          hint="At least 12 characters. Four words that have nothing to do with each other are easy to keep in mind."
-          :error="form.errors.passphrase"
-        />
+        <PassphraseField id="passphrase" v-model="form.values.passphrase" label="The new one" is-new :error="form.errors.passphrase" />
         <DeskMessage v-if="form.problem" kind="problem">{{ form.problem.message }}</DeskMessage>
         <p v-if="said" class="said" role="status">{{ said }}</p>
         <div class="row-of-buttons"><Button type="submit" label="Change it" :loading="form.sending" /></div>

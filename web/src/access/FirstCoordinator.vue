@@ -32,14 +32,7 @@ async function make(): Promise<void> {
     </p>
     <form novalidate @submit.prevent="make">
       <FieldText id="first-name" v-model="form.values.name" label="Your name" autocomplete="username" :error="form.errors.name" />
-      <PassphraseField
-        id="first-passphrase"
-        v-model="form.values.passphrase"
-        label="A passphrase"
-        is-new
-        hint="At least 12 characters. Four words that have nothing to do with each other are easy to keep in mind. Write it down at home, not here."
-        :error="form.errors.passphrase"
-      />
+      <PassphraseField id="first-passphrase" v-model="form.values.passphrase" label="A passphrase" is-new :error="form.errors.passphrase" />
       <DeskMessage v-if="form.problem" kind="problem">{{ form.problem.message }}</DeskMessage>
       <div class="row-of-buttons"><Button type="submit" label="Become the coordinator" :loading="form.sending" /></div>
     </form>

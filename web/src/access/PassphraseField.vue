@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import { SHORTEST_PASSPHRASE } from '@esprel/core';
 import Button from 'primevue/button';
 import { ref } from 'vue';
 import FieldText from '../fields/FieldText.vue';
 
 /** A passphrase: hidden until whoever types it wants to see it. */
-defineProps<{ id: string; label: string; isNew?: boolean; error?: string | undefined; hint?: string }>();
+defineProps<{ id: string; label: string; isNew?: boolean; error?: string | undefined }>();
+const HINT = `At least ${String(SHORTEST_PASSPHRASE)} characters. Four words that have nothing to do with each other are easy to keep in mind.`;
 const model = defineModel<string>({ required: true });
 const shown = ref(false);
 </script>
@@ -20,7 +22,7 @@ const shown = ref(false);
       spellcheck="false"
       autocapitalize="none"
       :error="error"
-      :hint="hint"
+      :hint="isNew ? HINT : undefined"
     />
     <Button
       type="button"

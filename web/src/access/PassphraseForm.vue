@@ -25,14 +25,7 @@ onMounted(() => document.getElementById('given-passphrase')?.focus());
 <template>
   <form class="give" novalidate @submit.prevent="give">
     <h2>A passphrase for {{ person.name }}</h2>
-    <PassphraseField
-      id="given-passphrase"
-      v-model="form.values.passphrase"
-      label="Passphrase"
-      is-new
-      hint="At least 12 characters. Four words that have nothing to do with each other are easy to keep in mind."
-      :error="form.errors.passphrase"
-    />
+    <PassphraseField id="given-passphrase" v-model="form.values.passphrase" label="Passphrase" is-new :error="form.errors.passphrase" />
     <DeskMessage v-if="form.problem" kind="problem">{{ form.problem.message }}</DeskMessage>
     <p v-if="person.signIns > 0" class="quiet small">{{ person.name }} is signed out wherever they are signed in now.</p>
     <div class="row-of-buttons">

@@ -12,10 +12,12 @@ withDefaults(
     sending: boolean;
     problem: ApiProblem | null;
     cancel?: boolean;
+    /** What the button says that leaves everything as it is. */
+    keep?: string;
     disabled?: boolean;
   }>(),
   // A boolean that is left out would be false.
-  { about: undefined, cancel: true, disabled: false },
+  { about: undefined, cancel: true, keep: 'Leave it', disabled: false },
 );
 const emit = defineEmits<{ submit: []; leave: [] }>();
 
@@ -39,7 +41,7 @@ function escape(event: KeyboardEvent): void {
     <div class="fields"><slot /></div>
     <footer>
       <Button type="submit" :disabled="disabled || sending">{{ sending ? 'Writing it down …' : action }}</Button>
-      <Button v-if="cancel" severity="secondary" label="Leave it" type="button" @click="emit('leave')" />
+      <Button v-if="cancel" severity="secondary" :label="keep" type="button" @click="emit('leave')" />
       <slot name="actions" />
     </footer>
     <slot name="after" />

@@ -25,8 +25,8 @@ const form = useForm({
 async function forget(): Promise<void> {
   if (!(await form.send())) return;
   changes.forget();
-  changes.revision += 1;
   await router.push('/members');
+  changes.revision += 1;
 }
 </script>
 
@@ -37,13 +37,14 @@ async function forget(): Promise<void> {
     :title="`${data.name} leaves`"
     about="Who they were is forgotten. What became of their seed stays, as that of a former member."
     action="Forget them for good"
+    keep="Keep them"
     :sending="form.sending"
     :problem="form.problem"
     @submit="forget"
     @leave="router.push(`/members/${id}`)"
   >
     <DeskMessage kind="caution"
-      ><strong>This cannot be taken back.</strong> Copies of the library that were made before still hold it.</DeskMessage
+      ><span><strong>This cannot be taken back.</strong> Copies of the library that were made before still hold it.</span></DeskMessage
     >
     <section aria-labelledby="gone">
       <h2 id="gone">Gone for good</h2>

@@ -11,8 +11,6 @@ import { useSession } from '../base/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
-import FieldFind from '../fields/FieldFind.vue';
-import { findMembers } from '../fields/finders.ts';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import { readSeeds, seedsHint, weightOf } from '../fields/seedsText.ts';
@@ -21,6 +19,7 @@ import CautionNote from '../shared/CautionNote.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
 import VerdictNote from '../shared/VerdictNote.vue';
 import { grownWords } from '../shared/lotWords.ts';
+import MemberField from './MemberField.vue';
 
 const props = defineProps<{ code: string }>();
 const route = useRoute();
@@ -117,7 +116,6 @@ const grown = computed(() => {
   const g = data.value?.quarantine;
   return g && lot.value?.state === 'kept' ? `This lot was grown ${grownWords(g)}.` : null;
 });
-const typedName = computed(() => (typeof values.member === 'string' ? values.member.trim() : ''));
 const { back, save } = useLeave(form, () => `/lots/${props.code}`);
 </script>
 
@@ -136,26 +134,7 @@ const { back, save } = useLeave(form, () => `/lots/${props.code}`);
     <VerdictNote v-if="data?.verdict" :verdict="data.verdict" />
     <CautionNote :cautions="data?.cautions ?? []" />
     <p v-if="form.errors.lotCode" class="error" role="alert">{{ form.errors.lotCode }}</p>
-    <FieldFind
-      id="member"
-      v-model="values.member"
-      label="To"
-      placeholder="name of the member"
-      nothing="Nobody of that name is a member yet."
-      :search="findMembers"
-      :words="(m) => m.name"
-      :detail="(m) => m.place ?? ''"
-      :error="
-        form.errors.memberId
-          ? typedName === ''
-            ? 'choose the member'
-            : 'choose a member from the list, or write down a new one first'
-          : undefined
-      "
-    />
-    <p v-if="typedName !== ''" class="small">
-      <RouterLink :to="{ path: '/members/new', query: { name: typedName } }">Write down “{{ typedName }}” as a new member</RouterLink>
-    </p>
+    <MemberField v-model="values.member" :error="form.errors.memberId" />
     <FieldSelect
       v-if="(data?.packets.length ?? 0) > 0"
       id="packet-fill"

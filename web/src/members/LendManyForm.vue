@@ -14,12 +14,11 @@ import { gather, useForm } from '../base/useForm.ts';
 import { useRead } from '../base/useRead.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
-import FieldFind from '../fields/FieldFind.vue';
-import { findMembers } from '../fields/finders.ts';
 import FormFrame from '../fields/FormFrame.vue';
 import QuickSelect from '../fields/QuickSelect.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import { latestDue, lineOf, type LentRow, usualRow } from './lentRows.ts';
+import MemberField from './MemberField.vue';
 
 /** What lies on the table goes to one member, in one step; envelopes that are scanned here come along. */
 const route = useRoute();
@@ -90,7 +89,6 @@ function ofWords(lot: (typeof lots.value)[number], row: LentRow): string {
 }
 const wrong = (i: number, ...fields: string[]): string | undefined =>
   fields.map((field) => form.errors[`lots[${String(i)}].${field}`]).find((e) => e !== undefined);
-const typedName = computed(() => (typeof values.member === 'string' ? values.member.trim() : ''));
 
 async function save(): Promise<void> {
   const codes = lots.value.map((l) => parseLotCode(l.code) ?? l.code);
@@ -119,20 +117,7 @@ const leave = (): void => void router.push('/members');
       @submit="save"
       @leave="leave"
     >
-      <FieldFind
-        id="member"
-        v-model="values.member"
-        label="To"
-        placeholder="name of the member"
-        nothing="Nobody of that name is a member yet."
-        :search="findMembers"
-        :words="(m) => m.name"
-        :detail="(m) => m.place ?? ''"
-        :error="form.errors.memberId ? 'choose the member' : undefined"
-      />
-      <p v-if="typedName !== ''" class="small">
-        <RouterLink :to="{ path: '/members/new', query: { name: typedName } }">Write down “{{ typedName }}” as a new member</RouterLink>
-      </p>
+      <MemberField v-model="values.member" :error="form.errors.memberId" />
       <FieldChoice
         id="purpose"
         v-model="values.purpose"
@@ -159,101 +144,103 @@ const leave = (): void => void router.push('/members');
         label="By"
         :hint="values.dueOn !== '' && values.dueOn === latestDue(lots) ? 'the slowest is ripe by then, and dried' : undefined"
       />
-      <table v-if="lots.length > 0" class="plain-table">
-        <thead>
-          <tr>
-            <th scope="col">Envelope</th>
-            <th scope="col">How much</th>
-            <th scope="col">Promises back</th>
-            <th scope="col"><span class="unseen">Leave out</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(lot, i) in lots" :key="lot.code">
-            <template v-if="values.rows[lot.code]">
-              <td>
-                <span class="code">{{ lot.code }}</span> <strong>{{ lot.variety }}</strong>
-                <span class="quiet small block">{{ lot.crop }}</span>
-                <p v-for="c in lot.cautions" :key="c" class="caution small">{{ c }}</p>
-                <p v-if="lot.saving && values.purpose !== 'garden'" class="caution small">{{ lot.saving }}</p>
-                <template v-if="lot.doubtful">
-                  <InputText
-                    v-model="values.rows[lot.code]!.note"
-                    class="note"
-                    :aria-label="`Written on the packet of ${lot.code}`"
-                    placeholder="name in doubt: what is known?"
-                    :invalid="wrong(i, 'packetNote') !== undefined"
-                    :aria-invalid="wrong(i, 'packetNote') !== undefined"
+      <div v-if="lots.length > 0" class="wide">
+        <table class="plain-table">
+          <thead>
+            <tr>
+              <th scope="col">Envelope</th>
+              <th scope="col">How much</th>
+              <th scope="col">Promises back</th>
+              <th scope="col"><span class="unseen">Leave out</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(lot, i) in lots" :key="lot.code">
+              <template v-if="values.rows[lot.code]">
+                <td>
+                  <span class="code">{{ lot.code }}</span> <strong>{{ lot.variety }}</strong>
+                  <span class="quiet small block">{{ lot.crop }}</span>
+                  <p v-for="c in lot.cautions" :key="c" class="caution small">{{ c }}</p>
+                  <p v-if="lot.saving && values.purpose !== 'garden'" class="caution small">{{ lot.saving }}</p>
+                  <template v-if="lot.doubtful">
+                    <InputText
+                      v-model="values.rows[lot.code]!.note"
+                      class="note"
+                      :aria-label="`Written on the packet of ${lot.code}`"
+                      placeholder="name in doubt: what is known?"
+                      :invalid="wrong(i, 'packetNote') !== undefined"
+                      :aria-invalid="wrong(i, 'packetNote') !== undefined"
+                    />
+                    <p v-if="wrong(i, 'packetNote')" class="error" role="alert">{{ wrong(i, 'packetNote') }}</p>
+                  </template>
+                  <p v-if="wrong(i, 'lotCode')" class="error" role="alert">{{ wrong(i, 'lotCode') }}</p>
+                </td>
+                <td>
+                  <Select
+                    v-if="lot.packets.length > 0"
+                    v-model="values.rows[lot.code]!.fillId"
+                    class="fill"
+                    :aria-label="`From which packets of ${lot.code}`"
+                    :options="[
+                      ...lot.packets.map((p) => ({ value: p.id as number | null, label: `packets of ${p.seedsEach}` })),
+                      { value: null, label: 'loose seed' },
+                    ]"
+                    option-label="label"
+                    option-value="value"
+                    placeholder="loose seed"
+                    append-to="self"
                   />
-                  <p v-if="wrong(i, 'packetNote')" class="error" role="alert">{{ wrong(i, 'packetNote') }}</p>
-                </template>
-                <p v-if="wrong(i, 'lotCode')" class="error" role="alert">{{ wrong(i, 'lotCode') }}</p>
-              </td>
-              <td>
-                <Select
-                  v-if="lot.packets.length > 0"
-                  v-model="values.rows[lot.code]!.fillId"
-                  class="fill"
-                  :aria-label="`From which packets of ${lot.code}`"
-                  :options="[
-                    ...lot.packets.map((p) => ({ value: p.id as number | null, label: `packets of ${p.seedsEach}` })),
-                    { value: null, label: 'loose seed' },
-                  ]"
-                  option-label="label"
-                  option-value="value"
-                  placeholder="loose seed"
-                  append-to="self"
-                />
-                <span class="amount">
+                  <span class="amount">
+                    <InputText
+                      v-if="values.rows[lot.code]!.fillId !== null"
+                      v-model="values.rows[lot.code]!.packets"
+                      inputmode="numeric"
+                      :aria-label="`Packets of ${lot.code}`"
+                      :invalid="wrong(i, 'packets', 'seeds') !== undefined"
+                      :aria-invalid="wrong(i, 'packets', 'seeds') !== undefined"
+                    />
+                    <InputText
+                      v-else
+                      v-model="values.rows[lot.code]!.seeds"
+                      inputmode="numeric"
+                      :aria-label="`${lot.unit === 'cluster' ? 'Clusters' : 'Seeds'} of ${lot.code}`"
+                      :invalid="wrong(i, 'seeds') !== undefined"
+                      :aria-invalid="wrong(i, 'seeds') !== undefined"
+                    />
+                    <span class="quiet small">{{ ofWords(lot, values.rows[lot.code]!) }}</span>
+                  </span>
+                  <p v-if="wrong(i, 'packets', 'seeds', 'packetFillId')" class="error" role="alert">
+                    {{ wrong(i, 'packets', 'seeds', 'packetFillId') }}
+                  </p>
+                </td>
+                <td>
+                  <QuickSelect v-model="values.rows[lot.code]!.own" :label="`Promised back of ${lot.code}`" :options="OWN" />
                   <InputText
-                    v-if="values.rows[lot.code]!.fillId !== null"
-                    v-model="values.rows[lot.code]!.packets"
+                    v-if="promiseOf(values.rows[lot.code]!) === 'amount'"
+                    v-model="values.rows[lot.code]!.promisedSeeds"
                     inputmode="numeric"
-                    :aria-label="`Packets of ${lot.code}`"
-                    :invalid="wrong(i, 'packets', 'seeds') !== undefined"
-                    :aria-invalid="wrong(i, 'packets', 'seeds') !== undefined"
+                    :aria-label="`Seeds promised of ${lot.code}`"
+                    placeholder="seeds"
+                    :invalid="wrong(i, 'promisedSeeds') !== undefined"
+                    :aria-invalid="wrong(i, 'promisedSeeds') !== undefined"
                   />
-                  <InputText
-                    v-else
-                    v-model="values.rows[lot.code]!.seeds"
-                    inputmode="numeric"
-                    :aria-label="`${lot.unit === 'cluster' ? 'Clusters' : 'Seeds'} of ${lot.code}`"
-                    :invalid="wrong(i, 'seeds') !== undefined"
-                    :aria-invalid="wrong(i, 'seeds') !== undefined"
+                  <FieldDay
+                    v-if="values.rows[lot.code]!.own !== '' && values.rows[lot.code]!.own !== 'nothing'"
+                    :id="`due-${lot.code}`"
+                    v-model="values.rows[lot.code]!.dueOn"
+                    :label="`By, for ${lot.code}`"
+                    optional
                   />
-                  <span class="quiet small">{{ ofWords(lot, values.rows[lot.code]!) }}</span>
-                </span>
-                <p v-if="wrong(i, 'packets', 'seeds', 'packetFillId')" class="error" role="alert">
-                  {{ wrong(i, 'packets', 'seeds', 'packetFillId') }}
-                </p>
-              </td>
-              <td>
-                <QuickSelect v-model="values.rows[lot.code]!.own" :label="`Promised back of ${lot.code}`" :options="OWN" />
-                <InputText
-                  v-if="promiseOf(values.rows[lot.code]!) === 'amount'"
-                  v-model="values.rows[lot.code]!.promisedSeeds"
-                  inputmode="numeric"
-                  :aria-label="`Seeds promised of ${lot.code}`"
-                  placeholder="seeds"
-                  :invalid="wrong(i, 'promisedSeeds') !== undefined"
-                  :aria-invalid="wrong(i, 'promisedSeeds') !== undefined"
-                />
-                <FieldDay
-                  v-if="values.rows[lot.code]!.own !== '' && values.rows[lot.code]!.own !== 'nothing'"
-                  :id="`due-${lot.code}`"
-                  v-model="values.rows[lot.code]!.dueOn"
-                  :label="`By, for ${lot.code}`"
-                  optional
-                />
-                <p v-if="wrong(i, 'promisedSeeds', 'dueOn', 'promise')" class="error" role="alert">
-                  {{ wrong(i, 'promisedSeeds', 'dueOn', 'promise') }}
-                </p>
-              </td>
-              <td><Button severity="secondary" size="small" type="button" label="Leave it out" @click="table.putBack(lot.code)" /></td>
-            </template>
-          </tr>
-        </tbody>
-      </table>
+                  <p v-if="wrong(i, 'promisedSeeds', 'dueOn', 'promise')" class="error" role="alert">
+                    {{ wrong(i, 'promisedSeeds', 'dueOn', 'promise') }}
+                  </p>
+                </td>
+                <td><Button severity="secondary" size="small" type="button" label="Leave it out" @click="table.putBack(lot.code)" /></td>
+              </template>
+            </tr>
+          </tbody>
+        </table>
+      </div>
       <ul v-if="staying.length > 0" class="plain staying" aria-label="Stays on the table">
         <li v-for="lot in staying" :key="lot.code">
           <strong>{{ lot.variety }}</strong> stays on the table: {{ lot.problem }}.
@@ -268,6 +255,9 @@ const leave = (): void => void router.push('/members');
   --form-ground: var(--paper);
   height: 100%;
   max-width: 980px;
+}
+.wide {
+  overflow-x: auto;
 }
 .block {
   display: block;
