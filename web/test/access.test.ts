@@ -7,6 +7,7 @@ import PeoplePage from '../src/access/PeoplePage.vue';
 import SignInView from '../src/access/SignInView.vue';
 import DeskPicker from '../src/app/DeskPicker.vue';
 import { useAccess } from '../src/base/access.ts';
+import { useSession } from '../src/base/session.ts';
 import StepHistory from '../src/shared/StepHistory.vue';
 import { button, eachDesk, errors, labelled, settled, type, words } from './desk.ts';
 
@@ -161,4 +162,16 @@ it('a volunteer is offered to take back the own steps, and nobody a note', async
     ({ id, at: '', day: '2027-03-14', person: by, kind: 'x', summary: `step ${String(id)}`, undoes: null, undoneBy: null, note }) as const;
   const w = await desk.show(StepHistory, { steps: [step(1, 'Ottilie'), step(2, 'Tob'), step(3, null), step(4, 'Ottilie', 1)] });
   expect(w.findAll('button').map((b) => b.attributes('aria-label'))).toEqual(['Take back: step 1', 'Take back: step 3']);
+});
+
+it('a server that asks who this is is not away, and one that was away when the page was opened is asked again', async () => {
+  await desk.show(DeskPicker);
+  desk.answers['GET /session'] = { status: 401, code: 'sign-in-needed', detail: 'Sign in first.' };
+  await useSession().load();
+  expect([useSession().unreached, useAccess().ended]).toEqual([false, true]);
+  useAccess().access = null;
+  desk.answers['GET /access'] = state({ state: 'signed-out', standing: 'nobody', person: null });
+  await useSession().load();
+  await settled();
+  expect(useAccess().shut).toBe(true);
 });

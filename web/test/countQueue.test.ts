@@ -39,6 +39,17 @@ describe('counts that wait for the server', () => {
     expect(queue.refused).toEqual([]);
   });
 
+  it('stay while nobody is signed in, and are sent once somebody is', async () => {
+    desk.answers['POST /tests/7/counts'] = { status: 401, code: 'sign-in-needed', detail: 'Sign in first.' };
+    const queue = useCountQueue();
+    queue.add(count(1, 'a'));
+    await queue.flush();
+    expect([queue.waiting.length, queue.refused.length]).toEqual([1, 0]);
+    desk.answers['POST /tests/7/counts'] = { test: { version: 4 }, step: { id: 1, summary: 'Counted' } };
+    await queue.flush();
+    expect(queue.waiting).toEqual([]);
+  });
+
   it('that are refused are said and kept at their bag, and do not hold up the others', async () => {
     desk.answers['POST /tests/7/counts'] = (body: unknown) =>
       (body as { replicate: number }).replicate === 1

@@ -187,3 +187,17 @@ function forgetInJournal(db: Db, id: number): void {
     );
   }
 }
+
+/**
+ * Writes the whole file anew: what was written over, then or long before, lies in it no more. It takes a moment, once. False where there is
+ * no room for it, or others hold the file.
+ */
+export function writeAnew(db: Db): boolean {
+  try {
+    db.exec('VACUUM');
+    db.pragma('wal_checkpoint(TRUNCATE)');
+    return true;
+  } catch {
+    return false;
+  }
+}

@@ -2,8 +2,10 @@ import { foldName } from '@esprel/core';
 import { membersApi, readList } from '@esprel/core/api';
 import { Change } from '../journal/change.ts';
 import { notFound, Problem } from '../problem.ts';
-import { forgetMember, leaving } from './leave.ts';
+import { forgetMember, leaving, writeAnew } from './leave.ts';
 import { isMember, loanRow, memberName } from '../records/loan.ts';
+import { noteStep } from '../access/accessRoutes.ts';
+import { isWrittenElsewhere } from '../db/writer.ts';
 import { acts, makes, type Route, serves, servesKept } from '../routing/route.ts';
 import { lend, lendMany } from './lend.ts';
 import { lendableLots, loanSlip } from './lending.ts';
@@ -44,13 +46,21 @@ export function memberRoutes(): Route[] {
     }),
     serves(membersApi.leaving, ({ db }, { params }) => leaving(db, params.id)),
     acts(membersApi.leave, ({ db, today, by }, { params, body }) => {
+      if (isWrittenElsewhere(db))
+        throw new Problem('busy', 'A file is being written into the library just now. Try again in a moment; nothing was changed.');
       db.transaction(() => {
         forgetMember(db, params.id, body.version, today);
         new Change(db, today, by.personId, 'member left').describe('A member left; who they were is forgotten');
       }).immediate();
-      // What was written over, then or long before, may lie in the file still: it is written anew, without. It takes a moment, once.
-      db.exec('VACUUM');
-      db.pragma('wal_checkpoint(TRUNCATE)');
+      if (!writeAnew(db)) {
+        noteStep(
+          db,
+          today,
+          by.personId,
+          'member left',
+          'The file could not be written anew; until the next member leaves, traces of the last may lie in it',
+        );
+      }
       return { left: today };
     }),
     serves(membersApi.lendable, ({ db, today }, { query }) => ({

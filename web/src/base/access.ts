@@ -53,7 +53,9 @@ export const useAccess = defineStore('access', () => {
   }
 
   whenSignInNeeded(() => {
-    if (access.value !== null && access.value.standing !== 'nobody') ended.value = true;
+    // A server that was away when the page was opened asks now.
+    if (access.value === null) void load();
+    else if (access.value.standing !== 'nobody') ended.value = true;
   });
 
   return {

@@ -2,6 +2,7 @@ import { type Session, todayApi } from '@esprel/core/api';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
+import { ApiProblem } from './api.ts';
 import { readOnce } from './calls.ts';
 
 const RECHECK_MS = 700;
@@ -24,8 +25,9 @@ export const useSession = defineStore('session', () => {
       unreached.value = false;
       if (session.value.stale > 0 && session.value.judging?.paused !== true) setTimeout(() => void load(), RECHECK_MS);
       else if (before > 0) caughtUp.value += 1;
-    } catch {
-      unreached.value = true;
+    } catch (error) {
+      // A server that asks who this is does answer.
+      unreached.value = !(error instanceof ApiProblem && error.status === 401);
     }
   }
 

@@ -81,7 +81,8 @@ export const useCountQueue = defineStore('counts', () => {
           localStorage.removeItem(draftKey(next.testId, next.replicate));
         } catch (error) {
           if (!(error instanceof ApiProblem)) throw error;
-          if (error.status === 0) return;
+          // Away, or signed out: it waits until somebody is there again.
+          if (error.status === 0 || error.status === 401) return;
           refused.value = [...refused.value, { ...next, refused: error.message }];
         }
         keep(waiting.value.slice(1));
