@@ -48,7 +48,7 @@ export function setPassphrase(db: Db, personId: number, hash: string): void {
 async function tryPassphrase(db: Db, today: string, name: string, passphrase: string, address: string): Promise<number> {
   const tries = db.transaction(() => beginTry(db, name, address)).immediate();
   const person = one<{ id: number; name: string }>(db, 'SELECT id, name FROM people WHERE name = ? COLLATE NOCASE', name.trim());
-  if ((await isPassphrase(person ? keptHash(db, person.id) : null, passphrase)) && person && personRow(db, person.id)) {
+  if ((await isPassphrase(person ? keptHash(db, person.id) : null, passphrase)) && person) {
     db.transaction(() => {
       rightTry(db, name, address);
     }).immediate();
@@ -69,12 +69,11 @@ async function tryPassphrase(db: Db, today: string, name: string, passphrase: st
 export function accessRoutes(): Route[] {
   return [
     serves(accessApi.state, ({ db, by, visit }) => stateWith(db, visit, visit.secret, by.personId)),
-    acts(accessApi.signIn, async ({ db, today, visit }, { body }) => {
+    acts(accessApi.signIn, async ({ db, today, by, visit }, { body }) => {
       if (!hasCoordinator(db)) throw blocked('There is nobody to sign in as yet: a coordinator has to be made first.');
       const personId = await tryPassphrase(db, today, body.name, body.passphrase, visit.address);
       // A secret that was there before stays behind: nobody can have had it put there.
-      const before = callerOf(db, { local: visit.local, secret: visit.secret, claimed: null });
-      if (before.signInId !== null) signOut(db, before.signInId);
+      if (by.signInId !== null) signOut(db, by.signInId);
       return begun(db, visit, signIn(db, personId, visit.device));
     }),
     acts(accessApi.signOut, async ({ db, by, visit }) => {
@@ -101,14 +100,14 @@ export function accessRoutes(): Route[] {
     }),
     serves(accessApi.signIns, ({ db, by }) => ({ signIns: by.personId === null ? [] : signInsOf(db, by.personId, by.signInId) })),
     acts(accessApi.everywhere, async ({ db, by, visit }) => {
-      const own = callerOf(db, { local: visit.local, secret: visit.secret, claimed: null });
-      if (own.signIn?.kind === 'desk') signOut(db, own.signIn.id);
-      else if (by.personId !== null && own.signIn) signOutEverywhere(db, by.personId);
+      if (by.signInId !== null) {
+        if (by.atOpenDesk) signOut(db, by.signInId);
+        else if (by.personId !== null) signOutEverywhere(db, by.personId);
+      }
       return Promise.resolve(new SecretAnswer(stateWith(db, visit, null, null), null));
     }),
     acts(accessApi.passphrase, async ({ db, today, by, visit }, { body }) => {
-      const own = callerOf(db, { local: visit.local, secret: visit.secret, claimed: null });
-      if (own.signIn?.kind !== 'person' || by.personId === null)
+      if (by.atOpenDesk || by.signInId === null || by.personId === null)
         throw blocked('Sign in with your own passphrase first; this is a desk of all.');
       const { name } = personRow(db, by.personId) as { name: string };
       await tryPassphrase(db, today, name, body.old, visit.address).catch((error: unknown) => {
@@ -144,11 +143,10 @@ export function accessRoutes(): Route[] {
       return { secret };
     }),
     acts(accessApi.sit, ({ db, by, visit }, { body }) => {
-      const own = callerOf(db, { local: visit.local, secret: visit.secret, claimed: null });
-      if (own.signIn?.kind !== 'desk') throw blocked('Only at a desk that was unlocked is somebody chosen by name.');
+      if (!by.atOpenDesk || by.signInId === null) throw blocked('Only at a desk that was unlocked is somebody chosen by name.');
       const personId = body.personId ?? null;
       if (personId !== null && !personRow(db, personId)) throw notFound('That person');
-      sit(db, own.signIn.id, personId);
+      sit(db, by.signInId, personId);
       return stateWith(db, visit, visit.secret, by.personId);
     }),
   ];

@@ -25,19 +25,22 @@ const nobody = (state: 'closed' | 'signed-out'): Known => ({
   standing: 'nobody',
   personId: null,
   signInId: null,
+  atOpenDesk: false,
   signIn: null,
 });
 
 /** Who sends a request. What somebody is, is looked up every time: what is withdrawn is gone with the next request. */
 export function callerOf(db: Db, { local, secret, claimed }: Approach): Known {
   if (!hasCoordinator(db)) {
-    return local ? { state: 'open', standing: 'coordinator', personId: claimed, signInId: null, signIn: null } : nobody('closed');
+    return local
+      ? { state: 'open', standing: 'coordinator', personId: claimed, signInId: null, atOpenDesk: false, signIn: null }
+      : nobody('closed');
   }
   const signIn = secret === null ? null : findSignIn(db, secret);
   if (!signIn) return nobody('signed-out');
   const standing: Standing | undefined = signIn.kind === 'desk' ? 'volunteer' : personRow(db, signIn.person_id ?? 0)?.role;
   if (standing === undefined) return nobody('signed-out');
-  return { state: 'signed-in', standing, personId: signIn.person_id, signInId: signIn.id, signIn };
+  return { state: 'signed-in', standing, personId: signIn.person_id, signInId: signIn.id, atOpenDesk: signIn.kind === 'desk', signIn };
 }
 
 /** As the page sees it. `isPrivate`: whether nobody on the way can read along. */

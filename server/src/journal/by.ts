@@ -7,4 +7,6 @@ export interface By {
   readonly personId: number | null;
   /** Where they are signed in; null where they are not. */
   readonly signInId: number | null;
+  /** At a desk that a coordinator unlocked, where people are chosen by name: nobody gave a passphrase. */
+  readonly atOpenDesk: boolean;
 }

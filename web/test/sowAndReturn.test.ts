@@ -1,15 +1,10 @@
 // @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest';
-import DeskPicker from '../src/app/DeskPicker.vue';
-import YearBand from '../src/app/YearBand.vue';
-import SettingsForm from '../src/library/SettingsForm.vue';
-import LeaveForm from '../src/members/LeaveForm.vue';
 import MemberSheet from '../src/members/MemberSheet.vue';
 import ReturnForm from '../src/returns/ReturnForm.vue';
 import SowForm from '../src/sowing/SowForm.vue';
 import SowingSheet from '../src/sowing/SowingSheet.vue';
-import TodayView from '../src/today/TodayView.vue';
-import { button, errors, labelled, settled, SETTINGS, eachDesk, type, words } from './desk.ts';
+import { button, labelled, settled, eachDesk, type, words } from './desk.ts';
 import { action, lotSheet, tomato } from './lotSheet.ts';
 import { adviceCrop } from './cropParts.ts';
 
@@ -243,111 +238,5 @@ describe('sowing and bringing back', () => {
     desk.answers['GET /members/5'] = member({});
     const w = await desk.show(ReturnForm, { id: '5', loan: '99' });
     expect(w.text()).toContain('There is no such loan of Fenna');
-  });
-});
-
-describe('around the desk', () => {
-  it('shows five things of a kind and the rest when asked', async () => {
-    const items = Array.from({ length: 9 }, (_, i) => ({
-      kind: 'count',
-      due: i === 0 ? '2027-03-12' : '2027-03-14',
-      title: `Count ${String(i)}`,
-      detail: '',
-      at: `/tests/${String(i)}`,
-      lotCode: '',
-      minutes: 3,
-    }));
-    desk.answers['GET /today'] = { headline: 'Nine things today, about half an hour', items, soon: [], losing: [] };
-    const w = await desk.show(TodayView);
-    expect(w.findAll('.left li')).toHaveLength(5);
-    expect(w.find('.late').text()).toBe('2 days late');
-    button(w, 'and 4 more').click();
-    await settled();
-    expect(w.findAll('.left li')).toHaveLength(9);
-    expect(w.text()).toContain('Nothing is about to be lost');
-  });
-
-  it('an empty day says what to do instead', async () => {
-    desk.answers['GET /today'] = { headline: 'Nothing is due today', items: [], soon: [], losing: [] };
-    const w = await desk.show(TodayView);
-    expect(w.text()).toContain('Take in an envelope');
-  });
-
-  it('writes down who is at the desk and sends the name along', async () => {
-    desk.answers['POST /people'] = { id: 2, ...action };
-    const w = await desk.show(DeskPicker);
-    button(w, 'at the desk').click();
-    await settled();
-    expect(button(w, 'Ottilie').getAttribute('aria-pressed')).toBe('false');
-    button(w, 'Ottilie').click();
-    await settled();
-    expect(localStorage.getItem('esprel.person')).toBe('1');
-    button(w, 'at the desk').click();
-    await settled();
-    await type(labelled(w, 'Somebody new'), 'Bram');
-    document.querySelector('form')?.dispatchEvent(new Event('submit', { bubbles: true, cancelable: true }));
-    await settled();
-    expect(desk.posted('/people')).toEqual({ name: 'Bram' });
-    expect(localStorage.getItem('esprel.person')).toBe('2');
-  });
-
-  it('goes to a week by the band, and back to today', async () => {
-    desk.answers['GET /band'] = { from: '2027-01-01', to: '2028-04-01', risk: [], marks: [], lastFrost: '2027-04-27' };
-    const w = await desk.show(YearBand);
-    const slider = w.find('input');
-    expect(slider.attributes('aria-valuetext')).toBe('week of Mon 8 Mar');
-    await slider.setValue('11');
-    await settled();
-    expect(desk.router.currentRoute.value.fullPath).toBe('/today?week=2027-03-15');
-    await slider.setValue('10');
-    await settled();
-    expect(desk.router.currentRoute.value.fullPath).toBe('/today');
-  });
-
-  it('sends settings with numbers as numbers, and keeps what is no number', async () => {
-    desk.answers['PUT /settings'] = { settings: SETTINGS, ...action };
-    const w = await desk.show(SettingsForm);
-    await type(labelled(w, 'Lending line'), 'high');
-    await w.find('form').trigger('submit');
-    await settled();
-    expect(errors().join()).toContain('"high" is not a number');
-    await type(labelled(w, 'Lending line'), '65');
-    await w.find('form').trigger('submit');
-    await settled();
-    expect(desk.calls.find((c) => c.method === 'PUT')?.body).toMatchObject({
-      lendingThreshold: 0.65,
-      lastFrostSdDays: 10,
-      hemisphere: 'north',
-    });
-  });
-});
-
-describe('a member who leaves', () => {
-  it('is told what goes and what stays, and is forgotten only when asked for', async () => {
-    desk.answers['GET /members/5/leaving'] = {
-      name: 'Fenna Reed',
-      version: 4,
-      gone: ['the name: Fenna Reed', 'their name in 12 texts of the record and its history'],
-      promises: 1,
-      stay: 2,
-    };
-    desk.answers['POST /members/5/leave'] = { left: '2027-03-14' };
-    const w = await desk.show(LeaveForm, { id: '5' }, '/members/5/leave');
-    const said = words(w);
-    for (const part of [
-      'This cannot be taken back.',
-      'Copies of the library',
-      'the name: Fenna Reed',
-      '1 open promise',
-      '2 texts with this name',
-    ])
-      expect(said).toContain(part);
-    button(w, 'Keep them').click();
-    await settled();
-    expect([desk.posted('/members/5/leave'), desk.router.currentRoute.value.path]).toEqual([undefined, '/members/5']);
-    await w.find('form').trigger('submit');
-    await settled();
-    expect(desk.posted('/members/5/leave')).toEqual({ version: 4 });
-    expect(desk.router.currentRoute.value.path).toBe('/members');
   });
 });
