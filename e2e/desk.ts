@@ -139,6 +139,23 @@ export async function press(page: Page, key: string): Promise<void> {
   await page.waitForTimeout(90);
 }
 
+/** Scans a code into whatever has the cursor: keys as fast as a scanner sends them, however busy this machine is. */
+export async function scan(page: Page, text: string): Promise<void> {
+  await page.evaluate((t) => {
+    const start = performance.now();
+    for (const [i, key] of [...t, 'Enter'].entries()) {
+      const target = document.activeElement ?? document.body;
+      const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
+      Object.defineProperty(event, 'timeStamp', { value: start + 2 * i });
+      target.dispatchEvent(event);
+      if (key !== 'Enter' && target instanceof HTMLInputElement) {
+        target.value += key;
+        target.dispatchEvent(new Event('input', { bubbles: true }));
+      }
+    }
+  }, text);
+}
+
 /** The line that says what was done last, with the button that takes it back. */
 export function lastStep(page: Page): Locator {
   return page.locator('.step[role="status"]');

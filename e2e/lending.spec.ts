@@ -1,4 +1,4 @@
-import { expect, inaccessible, lastStep, press, test } from './desk.ts';
+import { expect, inaccessible, lastStep, press, scan, test } from './desk.ts';
 
 test('seven lots go to one member in one step, with a slip; one that waits in quarantine stays', async ({ page, desk }) => {
   const { lots } = (await (await page.request.get(`${desk.base}/api/lots?tag=lend&limit=200`)).json()) as {
@@ -27,8 +27,7 @@ test('seven lots go to one member in one step, with a slip; one that waits in qu
   await expect(page.getByText('stays on the table')).toContainText(waiting[0]!.code);
   // The seventh is scanned: it comes along, wherever the cursor stands.
   await page.getByLabel('Lent on').focus();
-  await page.keyboard.type(seven[6]!.code.replace('-', ''));
-  await page.keyboard.press('Enter');
+  await scan(page, seven[6]!.code.replace('-', ''));
   await expect(page.getByLabel(`Seeds of ${seven[6]!.code}`)).toBeVisible();
   await page.getByText('To save seed', { exact: true }).click();
   await expect(page.getByText('the slowest is ripe by then')).toBeVisible();

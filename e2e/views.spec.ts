@@ -1,4 +1,4 @@
-import { expect, inaccessible, press, test } from './desk.ts';
+import { expect, inaccessible, press, scan, test } from './desk.ts';
 import { within } from './speed.ts';
 
 for (const part of [0, 1, 2, 3])
@@ -183,28 +183,12 @@ test('a code scanned anywhere opens its lot, and leaves the field it fell into a
   const name = page.getByLabel('Name of a member');
   await name.fill('Al');
   await name.focus();
-  const scan = async (text: string): Promise<void> => {
-    await page.evaluate((t) => {
-      const start = performance.now();
-      for (const [i, key] of [...t, 'Enter'].entries()) {
-        const target = document.activeElement ?? document.body;
-        const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
-        // As fast as a scanner is, however busy this machine.
-        Object.defineProperty(event, 'timeStamp', { value: start + 2 * i });
-        target.dispatchEvent(event);
-        if (key !== 'Enter' && target instanceof HTMLInputElement) {
-          target.value += key;
-          target.dispatchEvent(new Event('input', { bubbles: true }));
-        }
-      }
-    }, text);
-  };
-  await scan(code.replace('-', ''));
+  await scan(page, code.replace('-', ''));
   await expect(page).toHaveURL(`${desk.base}/lots/${code}`);
   // Outside of a field too, without the letters acting as shortcuts.
   await page.goto(`${desk.base}/today`);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('things today');
-  await scan(code);
+  await scan(page, code);
   await expect(page).toHaveURL(`${desk.base}/lots/${code}`);
   await expect(page.locator('footer').getByText(code)).toHaveCount(0);
   // A misread one says which character is likely wrong, and Enter takes the suggestion.
