@@ -4,7 +4,7 @@
 const SERVER = [
   ['main', 'index'],
   ['http'],
-  ['today'],
+  ['today', 'my'],
   ['germination', 'growing', 'imports', 'labels', 'members', 'places', 'renewals', 'returns', 'sowing', 'swap'],
   ['lots'],
   ['identity', 'season', 'varieties', 'access'],
@@ -34,6 +34,7 @@ const WEB = [
     'library',
     'lots',
     'members',
+    'my',
     'places',
     'renewals',
     'returns',

@@ -24,6 +24,7 @@ const env = {
 const children = [
   spawn('npx', ['--no-install', 'tsx', 'watch', '--clear-screen=false', 'server/src/main.ts'], { cwd: ROOT, stdio: 'inherit', env }),
   spawn('npx', ['--no-install', 'vite', 'web'], { cwd: ROOT, stdio: 'inherit', env }),
+  spawn('npx', ['--no-install', 'vite', '--config', 'web/vite.my.config.ts'], { cwd: ROOT, stdio: 'inherit', env }),
 ];
 const stop = () => children.forEach((c) => c.kill());
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, stop);

@@ -107,12 +107,14 @@ function start({ host, port, fixedDay, trustProxy, tls }: Settings): void {
   quickCheck(db, file);
   clearHalfPhotos(db);
   const web = join(root, 'web/dist');
+  const my = join(root, 'web/dist-my');
   const app = createApp({
     db,
     today,
     demo: fixedDay !== undefined,
     hosts: [host, ...(process.env.ESPREL_HOSTS ?? '').split(',')].filter((h) => h.trim() !== ''),
     ...(existsSync(web) ? { web } : {}),
+    ...(existsSync(my) ? { my } : {}),
     ...(trustProxy === undefined ? {} : { trustProxy }),
     log: ({ level, message, error }) => {
       log[level]({ err: error }, message);

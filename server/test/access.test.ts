@@ -3,6 +3,7 @@ import type { AnyRoute } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import { all } from '../src/db/db.ts';
 import { envelope, openTestLibrary, rowCounts } from './library.ts';
+import { phoneOf } from './phones.ts';
 import { type Browser, browserOf, PASSPHRASE, signIn, withCoordinator, withPerson } from './signIns.ts';
 
 const everyRoute = Object.entries(api as Record<string, unknown>)
@@ -67,8 +68,17 @@ describe('every route', () => {
     const coordinator = await withCoordinator(library);
     const volunteer = await withPerson(library, coordinator, 'Tob Fenner');
     const nobody = browserOf(library);
+    const memberIds = await Promise.all(
+      ['Brisa Marl', 'Orla Weir'].map(async (name) => (await coordinator.send('POST', '/members', { name })).body.id as number),
+    );
+    const [member, another] = [
+      await phoneOf(library, coordinator, memberIds[0] ?? 0),
+      await phoneOf(library, coordinator, memberIds[1] ?? 0),
+    ];
     // Signing out is for anybody, and would end the rest of this test.
-    const asked = everyRoute.filter((r) => !['/access/sign-out', '/access/sign-out-everywhere', '/access/unlock'].includes(r.path));
+    const asked = everyRoute.filter(
+      (r) => !['/access/sign-out', '/access/sign-out-everywhere', '/access/unlock', '/my/sign-out'].includes(r.path),
+    );
     expect(asked.length).toBeGreaterThan(180);
     const wrong: string[] = [];
     for (const route of asked) {
@@ -78,10 +88,12 @@ describe('every route', () => {
         const code = (body as { code?: string }).code;
         return code !== 'sign-in-needed' && code !== 'not-allowed';
       };
-      const got = [await may(nobody), await may(volunteer), await may(coordinator)];
-      const want = [route.who === 'anyone', route.who !== 'coordinator' && route.who !== 'member', route.who !== 'member'];
+      const got = [await may(nobody), await may(member), await may(another), await may(volunteer), await may(coordinator)];
+      const { who } = route;
+      const members = who === 'anyone' || who === 'member';
+      const want = [who === 'anyone', members, members, who === 'anyone' || who === 'desk', who !== 'member'];
       if (String(got) !== String(want))
-        wrong.push(`${methodOf(route)} ${route.path} (${route.who}): nobody, volunteer, coordinator ${String(got)}`);
+        wrong.push(`${methodOf(route)} ${route.path} (${who}): nobody, member, another, volunteer, coordinator ${String(got)}`);
     }
     expect(wrong).toEqual([]);
   });

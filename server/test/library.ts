@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { expect } from 'vitest';
-import { createApp } from '../src/http/app.ts';
+import { type AppOptions, createApp } from '../src/http/app.ts';
 import type { Db } from '../src/db/db.ts';
 import { answerChecker } from '../../scripts/contract/answers.mjs';
 import { openLibrary } from '../src/db/open.ts';
@@ -58,7 +58,7 @@ function emptyLibrary(): string {
 }
 
 /** A library of its own in a real file, served over real HTTP until the test ends. */
-export async function openTestLibrary(today = '2027-03-14'): Promise<TestLibrary> {
+export async function openTestLibrary(today = '2027-03-14', options: Partial<AppOptions> = {}): Promise<TestLibrary> {
   const folder = mkdtempSync(join(tmpdir(), 'esprel-'));
   const file = join(folder, 'esprel.sqlite');
   copyFileSync(emptyLibrary(), file);
@@ -66,7 +66,7 @@ export async function openTestLibrary(today = '2027-03-14'): Promise<TestLibrary
   // No test of these cuts the power; those that do have programs of their own.
   db.pragma('synchronous = OFF');
   const state = { today };
-  const app = createApp({ db, today: () => state.today });
+  const app = createApp({ ...options, db, today: () => state.today });
   const server = await new Promise<Server>((resolve) => {
     const s = app.listen(0, '127.0.0.1', () => {
       resolve(s);

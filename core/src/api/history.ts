@@ -3,6 +3,7 @@ export interface HistoryStep {
   readonly id: number;
   readonly at: string;
   readonly day: string;
+  /** Who made it: at the desk, or a member on their own page. */
   readonly person: string | null;
   readonly kind: string;
   readonly summary: string;

@@ -22,6 +22,8 @@ const RUN = {
   /** What a packet or a pot is labelled with beside its lot. */
   sowing: ID,
   loan: ID,
+  /** A packet that lies ready for whoever asked. */
+  ask: ID,
   seeds: whole(1, 10_000_000),
 } as const;
 export type LabelRunAsked = Query<typeof RUN>;

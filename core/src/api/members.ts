@@ -1,9 +1,13 @@
-import { asSeenForm, loanForm, loansForm, memberEditForm, memberForm } from '../schemas/forms.ts';
+import type { MessagePurpose } from '../members/reach.ts';
+import { asSeenForm, emptyForm, loanForm, loansForm } from '../schemas/forms.ts';
+import { cardsForm, memberEditForm, memberForm, wayInForm } from '../schemas/memberForms.ts';
 import type { PromiseKind, Purpose } from '../lots/vocabulary.ts';
+import type { Ask } from './asks.ts';
 import { changes, does, reads, text, whole } from './contract.ts';
 import type { Errand } from './errands.ts';
 import type { HistoryStep } from './history.ts';
 import type { LotSheetData } from './lotSheet.ts';
+import type { LoanSlip } from './slip.ts';
 
 export interface ListedMember {
   readonly id: number;
@@ -44,8 +48,19 @@ export interface MemberLoan {
 export interface Member {
   readonly id: number;
   readonly name: string;
+  /** What they like to be called. */
+  readonly called: string | null;
   readonly place: string | null;
+  readonly language: string | null;
+  readonly email: string | null;
+  readonly phone: string | null;
+  /** Where a letter goes. */
+  readonly post: string | null;
+  /** Any other way to reach them. */
   readonly contact: string | null;
+  /** The day on which they agreed to be reached, and what for. */
+  readonly consentOn: string | null;
+  readonly consentFor: readonly MessagePurpose[];
   readonly note: string | null;
   readonly joinedOn: string;
   /** Who they were is forgotten since then. */
@@ -64,8 +79,40 @@ export interface MemberSowing {
   readonly emerged: number | null;
 }
 
+/** A card that opens a member's page. */
+export interface MemberCard {
+  readonly id: number;
+  readonly madeAt: string;
+  /** When it was used last. */
+  readonly usedAt: string | null;
+}
+
+/** A phone on which a member is in. */
+export interface MemberPhone {
+  readonly id: number;
+  readonly device: string;
+  readonly seenAt: string;
+  readonly byCard: number | null;
+}
+
+/** A card that was made just now: what it holds is kept nowhere else. */
+export interface NewCard {
+  readonly memberId: number;
+  readonly name: string;
+  readonly code: string;
+}
+
+/** Cards with the sheet that they are printed on, as PDF in base64. */
+export interface NewCards {
+  readonly cards: readonly NewCard[];
+  readonly pdf: string;
+}
+
 export interface MemberSheet {
   readonly member: Member;
+  readonly cards: readonly MemberCard[];
+  readonly phones: readonly MemberPhone[];
+  readonly asks: readonly Ask[];
   readonly loans: readonly MemberLoan[];
   readonly sowings: readonly MemberSowing[];
   readonly errands: readonly Errand[];
@@ -97,21 +144,6 @@ export interface LendableLot {
   readonly problem: string | null;
 }
 
-/** What a member takes along on paper: of each loan what it is, how it is sown in that garden, and what was promised. */
-export interface LoanSlip {
-  readonly member: string;
-  readonly lentOn: string | null;
-  /** The garden whose seasons stand there; null where they are those of the library. */
-  readonly garden: string | null;
-  readonly lots: readonly {
-    readonly loanId: number;
-    readonly code: string;
-    readonly variety: string;
-    readonly cautions: readonly string[];
-    readonly lines: readonly string[];
-  }[];
-}
-
 /** What will be gone for good when a member leaves, and what stays. */
 export interface Leaving {
   readonly name: string;
@@ -135,6 +167,15 @@ export const membersApi = {
   add: changes<{ readonly id: number }>()('post', '/members', memberForm, 'desk'),
   edit: changes<{ readonly id: number }>()('patch', '/members/:id', memberEditForm, 'desk'),
   lend: changes<{ readonly id: number; readonly lotCode: string; readonly balance: number }>()('post', '/loans', loanForm, 'desk'),
+  /** Prints onto label sheets; each opens its member's page until it is withdrawn. */
+  makeCards: does<NewCards>()('/members/cards', cardsForm, 'desk'),
+  withdrawCard: does<{ readonly cards: readonly MemberCard[] }>()('/members/:id/cards/:cardId/withdraw', emptyForm, 'desk'),
+  /** Opens the member's page once, within half an hour. */
+  makeLink: does<{ readonly code: string; readonly endsAt: string }>()('/members/:id/link', emptyForm, 'desk'),
+  /** Out on every phone, and no card opens the page any more. */
+  shutOut: does<{ readonly phones: number; readonly cards: number }>()('/members/:id/shut-out', emptyForm, 'desk'),
+  /** Whose card that is. */
+  byCard: does<{ readonly id: number }>()('/members/by-card', wayInForm, 'desk'),
   leaving: reads<Leaving>()('/members/:id/leaving', 'coordinator'),
   /** Cannot be taken back. */
   leave: does<{ readonly left: string }>()('/members/:id/leave', asSeenForm, 'coordinator'),

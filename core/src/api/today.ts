@@ -3,7 +3,21 @@ import { givesFile, oneOf, reads, text } from './contract.ts';
 
 export interface WorkItem {
   readonly kind:
-    'lay' | 'count' | 'warm' | 'sow' | 'cold' | 'tray' | 'care' | 'look' | 'fate' | 'promise' | 'quarantine' | 'reprint' | 'tell';
+    | 'lay'
+    | 'count'
+    | 'warm'
+    | 'sow'
+    | 'cold'
+    | 'tray'
+    | 'care'
+    | 'look'
+    | 'fate'
+    | 'promise'
+    | 'quarantine'
+    | 'reprint'
+    | 'tell'
+    | 'ask'
+    | 'put-back';
   readonly due: string;
   readonly title: string;
   readonly detail: string;

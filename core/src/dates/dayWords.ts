@@ -48,3 +48,20 @@ export function longDay(day: string, order: DateOrder = 'day-month'): string {
   const p = parts(day);
   return `${LONG_DAYS[p.weekday] ?? ''} ${inOrder(p.day, LONG_MONTHS[p.month] ?? '', order)} ${p.year}`;
 }
+
+/** `14 March`, with the year when it is not the one of `today`. */
+export function monthDay(day: string, order: DateOrder = 'day-month', today = day): string {
+  const p = parts(day);
+  const text = inOrder(p.day, LONG_MONTHS[p.month] ?? '', order);
+  return p.year === today.slice(0, 4) ? text : `${text} ${p.year}`;
+}
+
+/** `Saturday`. */
+export const weekday = (day: string): string => LONG_DAYS[parts(day).weekday] ?? '';
+
+/** The third of a month, for days that are no more exact than that: `early August`, `mid May`, `late June 2028`. */
+export function aboutWhen(day: string, today = day): string {
+  const p = parts(day);
+  const third = p.day <= 10 ? 'early' : p.day <= 20 ? 'mid' : 'late';
+  return `${third} ${LONG_MONTHS[p.month] ?? ''}${p.year === today.slice(0, 4) ? '' : ` ${p.year}`}`;
+}

@@ -4,6 +4,9 @@ import { needCount, needNumber } from '../errors.ts';
 export const LABEL_KINDS = ['envelope', 'packet', 'pot', 'bag', 'box'] as const;
 export type LabelKind = (typeof LABEL_KINDS)[number];
 
+/** Cards for members go onto the same sheets. */
+export const CARD_FORMATS = ['a4-21', 'a4-14', 'a4-8'] as const;
+
 /** A sheet of sticky labels, or a roll of them; all measures in millimetres. */
 export interface LabelFormat {
   readonly words: string;

@@ -80,8 +80,10 @@ export interface LabelRun {
 
 /** The text of one label, the most needed first. Cautions are never left out, whatever the room. */
 export interface LabelText {
-  /** Scannable code; null where there is none. */
+  /** Scannable code, which stands there to be read too; null where there is none. */
   readonly code: string | null;
+  /** What is scanned where it is not the code: an address for a phone. */
+  readonly scan?: string;
   readonly title: string;
   readonly cautions: readonly string[];
   readonly lines: readonly string[];
@@ -265,4 +267,14 @@ export function boxLabel(place: {
       place.lots === 0 ? 'empty' : `${String(place.lots)} ${place.lots === 1 ? 'lot' : 'lots'}: ${place.crops.join(', ')}`,
     ],
   };
+}
+
+/** A card that opens a member's page: what it is for, whose it is, and its code for where nothing scans. */
+export function cardLabel(card: {
+  readonly name: string;
+  readonly scan: string;
+  readonly code: string;
+  readonly libraryName: string;
+}): LabelText {
+  return { code: null, scan: card.scan, title: card.name, cautions: [], lines: [card.libraryName, card.code] };
 }

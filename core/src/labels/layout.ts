@@ -53,6 +53,15 @@ function wrap(text: string, widthMm: number, sizePt: number, font: LabelFont, me
   return lines;
 }
 
+const isScanned = (label: LabelText): boolean => label.code !== null || label.scan !== undefined;
+
+/** The side of what is scanned, in mm: an address has more in it than a code, and is read from further away. */
+function sideOf(label: LabelText, widthMm: number, heightMm: number): number {
+  if (!isScanned(label)) return 0;
+  const [share, most] = label.scan === undefined ? [0.27, 17] : [0.4, 28];
+  return Math.min(heightMm - 2 * PAD_MM, widthMm * share, most);
+}
+
 interface Piece {
   readonly text: string;
   readonly font: LabelFont;
@@ -63,9 +72,9 @@ function pieces(label: LabelText, scale: number, lines: readonly string[]): Piec
   const size = (pt: number): number => Math.max(SMALLEST_PT, pt * scale);
   return [
     ...(label.code === null ? [] : [{ text: label.code, font: 'code' as const, sizePt: size(13) }]),
-    { text: label.title, font: 'bold', sizePt: size(label.code === null ? 24 : 11.5) },
+    { text: label.title, font: 'bold', sizePt: size(isScanned(label) ? (label.code === null ? 13 : 11.5) : 24) },
     ...label.cautions.map((text): Piece => ({ text, font: 'bold', sizePt: size(8) })),
-    ...lines.map((text): Piece => ({ text, font: 'plain', sizePt: size(label.code === null ? 12 : 8.8) })),
+    ...lines.map((text): Piece => ({ text, font: 'plain', sizePt: size(isScanned(label) ? 8.8 : 12) })),
   ];
 }
 
@@ -76,7 +85,7 @@ function pieces(label: LabelText, scale: number, lines: readonly string[]): Piec
 export function layoutLabel(label: LabelText, widthMm: number, heightMm: number, measure: Measure): LabelLayout {
   needNumber('layoutLabel', 'widthMm', widthMm, 10);
   needNumber('layoutLabel', 'heightMm', heightMm, 8);
-  const side = label.code === null ? 0 : Math.min(heightMm - 2 * PAD_MM, widthMm * 0.27, 17);
+  const side = sideOf(label, widthMm, heightMm);
   const left = PAD_MM + (side === 0 ? 0 : side + PAD_MM);
   const room = { width: widthMm - left - PAD_MM, height: heightMm - 2 * PAD_MM };
   const set = (scale: number, lines: readonly string[]): { texts: PlacedText[]; height: number } => {
@@ -115,6 +124,7 @@ export function labelParts(label: LabelText, widthMm: number, heightMm: number, 
   let rest = [...label.cautions.map((text) => ({ text, caution: true })), ...label.lines.map((text) => ({ text, caution: false }))];
   const withItems = (items: typeof rest): LabelText => ({
     code: label.code,
+    ...(label.scan === undefined ? {} : { scan: label.scan }),
     title: parts.length === 0 ? label.title : `${label.title}, ${String(parts.length + 1)}`,
     cautions: items.filter((i) => i.caution).map((i) => i.text),
     lines: items.filter((i) => !i.caution).map((i) => i.text),
@@ -137,7 +147,7 @@ export function cutLength(label: LabelText, widthMm: number, leastMm: number, me
   needNumber('cutLength', 'widthMm', widthMm, 10);
   needNumber('cutLength', 'leastMm', leastMm, 8, 1000);
   // The code beside the text is as high as the label allows; it is the text that needs the length.
-  const side = label.code === null ? 0 : Math.min(widthMm * 0.27, 17);
+  const side = sideOf(label, widthMm, Infinity);
   const width = widthMm - 2 * PAD_MM - (side === 0 ? 0 : side + PAD_MM);
   const text = pieces(label, 1, label.lines).reduce(
     (sum, p) => sum + wrap(p.text, width, p.sizePt, p.font, measure).length * p.sizePt * MM_PER_PT * LEADING,

@@ -121,17 +121,8 @@ export const countForm = shape({
 
 export const closeTestForm = shape({ version: version(), closedOn: need(day()), note: orNull(note()) });
 
-export const memberForm = shape({
-  name: filled(120, 'give the name'),
-  place: orNull(text(120)),
-  contact: orNull(text(200)),
-  note: orNull(note()),
-});
-
-export const memberEditForm = memberForm.shape({ version: version() });
-
 /** Seed of one lot that is handed over, with what is promised for it. */
-const lentFields = {
+export const lentFields = {
   lotCode: filled(20, 'choose a lot'),
   seeds: need(seeds(1)),
   promise: need(oneOf(PROMISES)),
@@ -244,6 +235,19 @@ export const settingsForm = shape({
   roomRhPercent: need(number({ min: 5, max: 95 })),
   /** Days of the week on which the library is open, 0 for Sunday; none when any day will do. */
   openDays: list(need(whole({ min: 0, max: 6 })), 7),
+  /** Where members reach the library from outside; null where they do not. */
+  publicAddress: orNull(
+    text(200).matches(/^https?:\/\/[^\s/?#]+$/, {
+      message: 'must be how members reach it, without anything after the name, as https://seed.example',
+      excludeEmptyString: false,
+    }),
+  ),
+  /** Whether what may be lent can be seen by anybody, without people. */
+  publicPage: flag(),
+  /** Packets that are a fair share for one member in a season; null where the library has no rule. */
+  fairShare: orNull(whole({ min: 1, max: 500 })),
+  /** Weeks for which a packet that was laid ready waits for whoever asked. */
+  askWeeks: whole({ min: 1, max: 26 }),
 });
 export type Settings = yup.InferType<typeof settingsForm>;
 /** Settings as they are put in the place of those of a version; 0 where nobody set any yet. */

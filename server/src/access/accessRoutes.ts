@@ -16,15 +16,29 @@ const TOLD_TRIES = 5;
 
 /** What a browser with this secret is to the library. */
 function stateWith(db: Db, visit: Visit, secret: string | null, claimed: number | null): AccessState {
-  return accessState(db, callerOf(db, { local: visit.local, secret, claimed }), readSettings(db).libraryName, visit.private);
+  return accessState(
+    db,
+    callerOf(db, { local: visit.local, secret, claimed, toOwnPage: false }),
+    readSettings(db).libraryName,
+    visit.private,
+  );
 }
 
 const begun = (db: Db, visit: Visit, carried: Begun): SecretAnswer => new SecretAnswer(stateWith(db, visit, carried.secret, null), carried);
 
-/** Writes down something that happened, with nothing in it to be taken back. */
-export function noteStep(db: Db, today: string, personId: number | null, kind: string, summary: string): void {
+/** Writes down something that happened, with nothing in it to be taken back; `members` are those whom it is about. */
+export function noteStep(
+  db: Db,
+  today: string,
+  personId: number | null,
+  kind: string,
+  summary: string,
+  members: readonly number[] = [],
+): void {
   db.transaction(() => {
-    new Change(db, today, personId, kind).describe(summary);
+    const change = new Change(db, today, personId, kind);
+    for (const id of members) change.touch('member', id);
+    change.describe(summary);
   }).immediate();
 }
 

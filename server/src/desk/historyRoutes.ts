@@ -12,12 +12,14 @@ const LONG_ROWS = 1000;
 
 /** Everybody takes back their own steps, and those that nobody put a name to; a coordinator anybody’s. */
 function mayTakeBack({ db, standing, personId }: Change, stepId: number): void {
-  const step = one<{ person_id: number | null; name: string | null }>(
+  const step = one<{ person_id: number | null; member_id: number | null; name: string | null }>(
     db,
-    'SELECT s.person_id, p.name FROM steps s LEFT JOIN people p ON p.id = s.person_id WHERE s.id = ?',
+    `SELECT s.person_id, s.member_id, coalesce(p.name, m.name) AS name FROM steps s
+     LEFT JOIN people p ON p.id = s.person_id LEFT JOIN members m ON m.id = s.member_id WHERE s.id = ?`,
     stepId,
   );
-  if (step && standing !== 'coordinator' && step.person_id !== null && step.person_id !== personId) {
+  const nobodys = step !== undefined && step.person_id === null && step.member_id === null;
+  if (step && !nobodys && standing !== 'coordinator' && step.person_id !== personId) {
     throw new Problem('not-allowed', `That was ${step.name ?? 'somebody else'}’s step. They can take it back, or a coordinator.`);
   }
   if (step && rowsOf(db, stepId) === 0) throw blocked('That is a note of what happened. There is nothing to take back.');

@@ -25,8 +25,11 @@ function isLocal(request: Request): boolean {
   );
 }
 
-/** Over https nobody but this very host may set the cookie of this name. */
-const cookieName = (request: Request): string => (request.secure ? '__Host-esprel' : 'esprel');
+/** Whether a request is for a member’s own page (`/api/my...`). */
+const isToOwnPage = (request: Request): boolean => /^(\/api)?\/my(\/|\?|$)/.test(request.originalUrl);
+
+/** Over https nobody but this very host may set the cookie of this name. A member’s page has one of its own. */
+const cookieName = (request: Request): string => `${request.secure ? '__Host-' : ''}esprel${isToOwnPage(request) ? '-my' : ''}`;
 
 function visitOf(request: Request): Visit {
   const local = isLocal(request);
@@ -39,22 +42,30 @@ function visitOf(request: Request): Visit {
   };
 }
 
-/** Addresses that nobody has to sign in for; every route behind them says so itself. */
-const FOR_ANYONE = /^\/(access|health|openapi\.json|calc|calendars)(\/|$)/;
+/** Addresses beside the routes of the contract that nobody has to sign in for. */
+const BESIDE = ['/health', '/openapi.json', '/calc/:name'];
+
+/** Addresses that nobody has to sign in for, by the contract. */
+function forAnyone(routes: readonly { readonly path: string; readonly who: Caller }[]): RegExp {
+  const open = [...BESIDE, ...routes.filter((r) => r.who === 'anyone').map((r) => r.path)];
+  return new RegExp(`^(${open.map((p) => p.replaceAll('.', '\\.').replace(/:\w+/g, '[^/]*')).join('|')})/?$`);
+}
 
 /** Finds out who sends a request, before anything of it is read; those who may do nothing here are sent away at once. */
-export function knowsSender(db: Db): RequestHandler {
+export function knowsSender(db: Db, routes: readonly { readonly path: string; readonly who: Caller }[]): RequestHandler {
+  const open = forAnyone(routes);
   return (request, _response, next) => {
     const visit = visitOf(request);
     const claimed = Number(request.get('X-Esprel-Person') ?? '');
     const by = callerOf(db, {
       local: visit.local,
       secret: visit.secret,
+      toOwnPage: isToOwnPage(request),
       claimed: Number.isInteger(claimed) && claimed > 0 ? claimed : null,
     });
     senders.set(request, { by, visit });
-    if (by.standing === 'nobody' && (by.state === 'closed' ? !request.path.startsWith('/access') : !FOR_ANYONE.test(request.path))) {
-      throw refused(by, 'desk');
+    if (by.standing === 'nobody' && (by.state === 'closed' ? !request.path.startsWith('/access') : !open.test(request.path))) {
+      throw refused(by, isToOwnPage(request) ? 'member' : 'desk');
     }
     next();
   };
@@ -67,6 +78,8 @@ function refused(by: Known, who: Caller): Problem {
       'This library lets nobody in over the network yet. On the computer that it runs on, somebody has to be made its coordinator first.',
     );
   }
+  if (who === 'member')
+    return new Problem('sign-in-needed', 'Nobody is in here. Scan your card again; what you wrote stays on this phone until then.');
   if (by.standing === 'nobody') return new Problem('sign-in-needed', 'Sign in first.');
   return new Problem('not-allowed', who === 'coordinator' ? 'Only a coordinator may do this. Ask one to.' : 'This is not for you to see.');
 }

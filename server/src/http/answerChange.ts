@@ -42,7 +42,7 @@ export function answerChange(db: Db, today: string, route: ChangeRoute, call: Ch
         }
       }
       const body = parse(route.schema, call.body);
-      const change = new Change(db, today, call.by.personId, route.step, call.by.standing);
+      const change = new Change(db, today, call.by.personId, route.step, call.by.standing, call.by.memberId);
       const result = route.handle(change, { params: call.params, query: call.query, body });
       if (change.touched('library').length > 0) markAllStale(db);
       refreshOrMark(db, change.touched('lot'), today);

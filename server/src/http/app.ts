@@ -22,8 +22,10 @@ export interface AppOptions {
   readonly today: () => string;
   /** True when the date is a fixed one, so that the screen says so. */
   readonly demo?: boolean;
-  /** Folder of the built web app; without it only the API is served. */
+  /** Folder of the built desk; without it only the API is served. */
   readonly web?: string;
+  /** Folder of the built member's page. */
+  readonly my?: string;
   /** Names by which the library is reached, beside those of this machine. */
   readonly hosts?: readonly string[];
   /** Whoever passes requests on to this program, and is believed in where they came from: hops, or addresses. Nobody, where it is left out. */
@@ -50,7 +52,8 @@ export function createApp(options: AppOptions): Express {
         useDefaults: false,
         directives: {
           defaultSrc: ["'self'"],
-          scriptSrc: ["'self'"],
+          // What reads codes is WebAssembly that ships with the program.
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
           // PrimeVue writes its theme into style elements.
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
@@ -72,7 +75,10 @@ export function createApp(options: AppOptions): Express {
     response.set('Cache-Control', 'no-store');
     next();
   });
-  app.use('/api', knowsSender(options.db));
+  const table = routes(options, () => {
+    refreshMarked();
+  });
+  app.use('/api', knowsSender(options.db, table));
   app.get('/api/health', (_request, response) => {
     response.json({ status: 'ok', today: options.today(), schema: options.db.pragma('user_version', { simple: true }) });
   });
@@ -121,10 +127,11 @@ export function createApp(options: AppOptions): Express {
   app.get('/api/openapi.json', (_request, response) => {
     response.sendFile('openapi.json', { root: join(SERVER_FOLDER, 'dist') });
   });
-  for (const route of routes(options, refreshMarked)) mount(app, route, around);
+  for (const route of table) mount(app, route, around);
   app.use('/api', (request) => {
     throw new Problem('not-found', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);
   });
+  if (options.my !== undefined) serveWeb(app, options.my, '/my');
   if (options.web !== undefined) serveWeb(app, options.web);
   app.use((request) => {
     throw new Problem('not-found', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);
@@ -133,12 +140,13 @@ export function createApp(options: AppOptions): Express {
   return app;
 }
 
-function serveWeb(app: Express, folder: string): void {
-  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
-  app.use(express.static(folder, { index: false }));
+/** Serves a built page under an address, for all that lies below it. */
+function serveWeb(app: Express, folder: string, at = ''): void {
+  app.use(`${at}/assets`, express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
+  app.use(at === '' ? '/' : at, express.static(folder, { index: false, redirect: false }));
   const page = join(folder, 'index.html');
   // Deep links: every address that is not a file opens the application. A file that is not there is not a page in its place.
-  app.use((request, response, next) => {
+  app.use(at === '' ? '/' : at, (request, response, next) => {
     if ((request.method !== 'GET' && request.method !== 'HEAD') || extname(request.path) !== '' || !existsSync(page)) {
       next();
       return;

@@ -82,7 +82,13 @@ export function mount(app: Express, route: Route, { db, today, kept, afterChange
     const call: ChangeCall = {
       key,
       where: `${request.method} ${request.path}`,
-      by: { standing: by.standing, personId: by.personId, signInId: by.signInId, atOpenDesk: by.atOpenDesk },
+      by: {
+        standing: by.standing,
+        personId: by.personId,
+        memberId: by.memberId,
+        signInId: by.signInId,
+        atOpenDesk: by.atOpenDesk,
+      },
       params: request.params as Record<string, string>,
       query: request.query,
       body,

@@ -12,6 +12,7 @@ import { testRoutes } from '../germination/testRoutes.ts';
 import { mixUpRoutes } from '../identity/mixUpRoutes.ts';
 import { identityRoutes } from '../identity/routes.ts';
 import { importRoutes } from '../imports/routes.ts';
+import { cardRoutes } from '../labels/cardRoutes.ts';
 import { labelRoutes } from '../labels/routes.ts';
 import { envelopeRoutes } from '../lots/envelopeRoutes.ts';
 import { judgingRoutes } from '../lots/judgingRoutes.ts';
@@ -20,6 +21,7 @@ import { packetRoutes } from '../lots/packetRoutes.ts';
 import { lotRoutes } from '../lots/routes.ts';
 import { wetRoutes } from '../lots/wetRoutes.ts';
 import { memberRoutes } from '../members/routes.ts';
+import { myRoutes } from '../my/routes.ts';
 import { placeRoutes } from '../places/routes.ts';
 import { stocktakeRoutes } from '../places/stocktakeRoutes.ts';
 import { restrictedRoutes } from '../restricted/routes.ts';
@@ -65,6 +67,7 @@ export function routes({ db, demo = false }: { readonly db: Db; readonly demo?: 
     ...roundRoutes(),
     ...calibrationRoutes(),
     ...memberRoutes(),
+    ...myRoutes(),
     ...gardenRoutes(),
     ...frostFileRoutes(),
     ...seasonRoutes(),
@@ -73,6 +76,7 @@ export function routes({ db, demo = false }: { readonly db: Db; readonly demo?: 
     ...trayRoutes(),
     ...returnRoutes(),
     ...labelRoutes(),
+    ...cardRoutes(),
     ...deviceRoutes(),
     ...findRoutes(),
     ...importRoutes(db, (job, progress) => runThread(db, { kind: 'import', job }, progress), refresh),

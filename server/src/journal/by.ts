@@ -5,6 +5,8 @@ export interface By {
   readonly standing: Standing;
   /** The person at the desk; null where nobody said who sits there. */
   readonly personId: number | null;
+  /** The member, on their own page; null for everybody else. */
+  readonly memberId: number | null;
   /** Where they are signed in; null where they are not. */
   readonly signInId: number | null;
   /** At a desk that a coordinator unlocked, where people are chosen by name: nobody gave a passphrase. */

@@ -50,6 +50,8 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   sowing_steps: {},
   plant_counts: {},
   timing_verdicts: {},
+  asks: {},
+  saving_steps: {},
 };
 type JournaledTable = keyof typeof JOURNALED;
 export type Subject =
@@ -107,24 +109,35 @@ export class Change {
   readonly stepId: number;
   /** What whoever makes it is to the library. */
   readonly standing: Standing;
-  /** Who makes it; null where nobody said so. */
+  /** Who makes it; null where nobody said so, or a member does. */
   readonly personId: number | null;
+  /** The member who makes it on their own page; null for the desk. */
+  readonly memberId: number | null;
   private readonly subjects = new Map<string, Set<number>>();
   private summary = '';
 
-  constructor(db: Db, today: string, personId: number | null, kind: string, standing: Standing = 'coordinator') {
+  constructor(
+    db: Db,
+    today: string,
+    personId: number | null,
+    kind: string,
+    standing: Standing = 'coordinator',
+    memberId: number | null = null,
+  ) {
     this.db = db;
     this.today = today;
     this.standing = standing;
     const person = personId !== null && one(db, 'SELECT id FROM people WHERE id = ?', personId) ? personId : null;
     this.personId = person;
+    this.memberId = memberId;
     this.stepId = Number(
       run(
         db,
-        'INSERT INTO steps (at, on_day, person_id, kind, summary) VALUES (?, ?, ?, ?, ?)',
+        'INSERT INTO steps (at, on_day, person_id, member_id, kind, summary) VALUES (?, ?, ?, ?, ?, ?)',
         new Date().toISOString(),
         today,
         person,
+        memberId,
         kind,
         '',
       ).lastInsertRowid,

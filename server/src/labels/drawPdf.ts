@@ -19,7 +19,7 @@ import {
   showText,
 } from 'pdf-lib';
 import { groupBy } from '../db/groupBy.ts';
-import { codeSquares } from './drawSvg.ts';
+import { codeSquares, type Scanned, scannedOf } from './drawSvg.ts';
 import { BOX_EM, type Face, stretches } from './fonts.ts';
 import type { LabelRunPlan } from './run.ts';
 
@@ -61,12 +61,12 @@ export async function runPdf(run: LabelRunPlan, title: string, tell: (done: numb
   };
   const squares = new Map<string, PDFOperator[]>();
   /** What draws a code in a square of side 1, its upper left corner at the origin. */
-  const squaresOf = (code: string): PDFOperator[] => {
-    let drawn = squares.get(code);
+  const squaresOf = (scanned: Scanned): PDFOperator[] => {
+    let drawn = squares.get(scanned.text);
     if (drawn === undefined) {
-      const { side, runs } = codeSquares(code);
+      const { side, runs } = codeSquares(scanned);
       drawn = [...runs.map((r) => rectangle(r.x / side, -(r.y + 1) / side, r.length / side, 1 / side)), fill()];
-      squares.set(code, drawn);
+      squares.set(scanned.text, drawn);
     }
     return drawn;
   };
@@ -80,14 +80,15 @@ export async function runPdf(run: LabelRunPlan, title: string, tell: (done: numb
     const fontKeys = new Map<PDFFont, PDFName>();
     for (const label of onPage.get(p) ?? []) {
       const { layout, text } = label;
-      if (layout.code && text.code !== null) {
+      const scanned = scannedOf(text);
+      if (layout.code && scanned !== null) {
         const side = layout.code.sideMm * PT_PER_MM;
         const [x, y] = [(label.xMm + layout.code.xMm) * PT_PER_MM, top - (label.yMm + layout.code.yMm) * PT_PER_MM];
         page.pushOperators(
           pushGraphicsState(),
           concatTransformationMatrix(side, 0, 0, side, x, y),
           setFillingGrayscaleColor(0),
-          ...squaresOf(text.code),
+          ...squaresOf(scanned),
           popGraphicsState(),
         );
       }

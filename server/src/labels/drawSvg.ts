@@ -1,4 +1,5 @@
 import bwipjs from 'bwip-js/node';
+import type { LabelText } from '@esprel/core';
 import { BOX_EM, stretches } from './fonts.ts';
 import type { LabelRunPlan } from './run.ts';
 
@@ -13,8 +14,20 @@ interface CodeSquares {
   readonly runs: readonly { readonly x: number; readonly y: number; readonly length: number }[];
 }
 
-export function codeSquares(code: string): CodeSquares {
-  const [raw] = bwipjs.raw({ bcid: 'datamatrix', text: code }) as unknown as { pixs: readonly number[]; pixx: number; pixy: number }[];
+/** What is scanned of a label: its code, which scanners read smallest as Data Matrix; or an address as QR code, which every phone reads. */
+export interface Scanned {
+  readonly as: 'datamatrix' | 'qrcode';
+  readonly text: string;
+}
+export const scannedOf = ({ code, scan }: Pick<LabelText, 'code' | 'scan'>): Scanned | null =>
+  scan !== undefined ? { as: 'qrcode', text: scan } : code === null ? null : { as: 'datamatrix', text: code };
+
+export function codeSquares({ as, text }: Scanned): CodeSquares {
+  const [raw] = bwipjs.raw({ bcid: as, text, ...(as === 'qrcode' ? { eclevel: 'M' } : {}) }) as unknown as {
+    pixs: readonly number[];
+    pixx: number;
+    pixy: number;
+  }[];
   if (!raw) return { side: 1, runs: [] };
   const { pixs, pixx, pixy } = raw;
   const runs: { x: number; y: number; length: number }[] = [];
@@ -22,7 +35,7 @@ export function codeSquares(code: string): CodeSquares {
     for (let x = 0; x < pixx; x++) {
       if (!pixs[y * pixx + x]) continue;
       const last = runs[runs.length - 1];
-      // A quiet margin of one square all round, as scanners need.
+      // A quiet margin of one square all round, as scanners need; the label is white beyond it.
       if (last?.y === y + 1 && last.x + last.length === x + 1) last.length += 1;
       else runs.push({ x: x + 1, y: y + 1, length: 1 });
     }
@@ -31,8 +44,8 @@ export function codeSquares(code: string): CodeSquares {
 }
 
 /** The same as a path in a square of side 1. */
-function codePath(code: string): string {
-  const { side, runs } = codeSquares(code);
+function codePath(scanned: Scanned): string {
+  const { side, runs } = codeSquares(scanned);
   const n = (x: number): string => (x / side).toFixed(5);
   return runs.map((r) => `M${n(r.x)} ${n(r.y)}h${n(r.length)}v${n(1)}h-${n(r.length)}z`).join('');
 }
@@ -61,11 +74,10 @@ export function pageSvg(run: LabelRunPlan, page: number, outlines: boolean): str
     body.push(
       `<rect width="${String(format.widthMm)}" height="${String(label.heightMm)}" fill="#fff"${outlines ? ' stroke="#c9bfa9" stroke-width="0.2" stroke-dasharray="1 1"' : ''}/>`,
     );
-    if (layout.code && text.code !== null) {
+    const scanned = scannedOf(text);
+    if (layout.code && scanned !== null) {
       const { xMm, yMm, sideMm } = layout.code;
-      body.push(
-        `<path transform="translate(${xMm.toFixed(2)} ${yMm.toFixed(2)}) scale(${sideMm.toFixed(3)})" d="${codePath(text.code)}"/>`,
-      );
+      body.push(`<path transform="translate(${xMm.toFixed(2)} ${yMm.toFixed(2)}) scale(${sideMm.toFixed(3)})" d="${codePath(scanned)}"/>`);
     }
     for (const t of layout.texts) {
       let x = t.xMm;

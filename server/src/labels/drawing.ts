@@ -4,9 +4,9 @@ import type { Db } from '../db/db.ts';
 import { runPdf } from './drawPdf.ts';
 import { codeSvg, pageSvg } from './drawSvg.ts';
 import { type LabelsJob, runKey } from './labelsJob.ts';
-import { type LabelRunPlan, planRun } from './run.ts';
+import { type LabelRunPlan, layOut, planRun } from './run.ts';
 
-export { codeSvg, pageSvg, planRun };
+export { codeSvg, layOut, pageSvg, planRun, runPdf };
 
 /** Pages of one run are asked for one after the other, and its PDF after them. */
 const MOST_PLANS = 4;

@@ -127,12 +127,14 @@ function trayTexts(db: Db, trayId: number, each: 'marker' | 'plant', settings: S
   });
 }
 
-/** What was agreed when seed was handed over, for its packet. */
-function loanLabel(db: Db, id: number): (LabelLoan & { readonly seeds: number }) | null {
+/** What was agreed when seed was handed over, or laid ready for it, for its packet. */
+function agreed(db: Db, { loan, ask }: LabelRunAsked): (LabelLoan & { readonly seeds: number }) | null {
+  const [table, id] = ask === null ? ['loans', loan] : ['asks', ask];
   return (
     one<LabelLoan & { seeds: number }>(
       db,
-      'SELECT seeds, purpose, promise, promised_seeds AS promisedSeeds, due_on AS dueOn, packet_note AS note FROM loans WHERE id = ?',
+      `SELECT seeds, purpose, promise, promised_seeds AS promisedSeeds, due_on AS dueOn, packet_note AS note FROM ${table}
+       WHERE id = ? AND seeds IS NOT NULL`,
       id,
     ) ?? null
   );
@@ -152,8 +154,7 @@ function lotTexts(
   const sowing = query.sowing;
   const sown =
     sowing === null ? undefined : one<{ day: string; seeds: number }>(db, 'SELECT sown_on AS day, seeds FROM sowings WHERE id = ?', sowing);
-  const loanId = query.loan;
-  const loan = loanId === null ? null : loanLabel(db, loanId);
+  const loan = agreed(db, query);
   const seedsEach = query.seeds;
   const reader = kind === 'packet' ? new SeasonReader(db) : null;
   return lots.map((lot) =>
@@ -172,7 +173,6 @@ export function planRun(db: Db, query: LabelRunAsked, today: string): LabelRunPl
   const settings = readSettings(db);
   const kind = query.kind ?? 'envelope';
   const formatName = query.format ?? USUAL_FORMAT[kind];
-  const format: LabelFormat = LABEL_FORMATS[formatName];
   const skip = query.skip ?? 0;
   const copies = query.copies ?? 1;
   // Boxes and bags are named by the number of their place or test, all else by lot code.
@@ -189,6 +189,20 @@ export function planRun(db: Db, query: LabelRunAsked, today: string): LabelRunPl
         : kind === 'bag'
           ? bagTexts(db, codes.map(Number), settings)
           : lotTexts(db, kind, codes, settings, query, today);
+  return layOut(texts, { kind, formatName, skip, copies });
+}
+
+/** Lays texts out on sheets or a roll: what a run is made of. */
+export function layOut(
+  texts: readonly LabelText[],
+  {
+    kind,
+    formatName,
+    skip,
+    copies,
+  }: { readonly kind: LabelKind; readonly formatName: LabelFormatName; readonly skip: number; readonly copies: number },
+): LabelRunPlan {
+  const format: LabelFormat = LABEL_FORMATS[formatName];
   const problems: { of: string; message: string }[] = [];
   // What does not fit on one label stands on a second one, for the back.
   const parts =

@@ -1,16 +1,25 @@
 import { plural } from '@esprel/core';
 import type { Leaving } from '@esprel/core/api';
+import { cardsOf, shutMemberOut } from '../access/memberSignIns.ts';
 import { all, type Db, one, run } from '../db/db.ts';
 import { blocked, notFound, stale } from '../problem.ts';
 
 /** What a member who left is called from then on, in the record and in every text. */
 export const FORMER = 'A former member';
 
+/** Columns of a member that say who they are; all of them go. */
+const PERSONAL = ['called', 'place', 'language', 'email', 'phone', 'post', 'contact', 'note'] as const;
+
 interface LeavingRow {
   readonly id: number;
   readonly name: string;
   readonly folded: string;
+  readonly called: string | null;
   readonly place: string | null;
+  readonly language: string | null;
+  readonly email: string | null;
+  readonly phone: string | null;
+  readonly post: string | null;
   readonly contact: string | null;
   readonly note: string | null;
   readonly left_on: string | null;
@@ -36,10 +45,13 @@ const NOT_TEXTS = new Set([
   'row_numbers',
   'sign_ins',
   'passphrases',
+  'member_cards',
+  'member_links',
+  'member_sign_ins',
 ]);
 
 function memberToLeave(db: Db, id: number): LeavingRow {
-  const member = one<LeavingRow>(db, 'SELECT id, name, folded, place, contact, note, left_on, version FROM members WHERE id = ?', id);
+  const member = one<LeavingRow>(db, `SELECT id, name, folded, ${PERSONAL.join(', ')}, left_on, version FROM members WHERE id = ?`, id);
   if (!member) throw notFound('That member');
   if (member.left_on !== null) throw blocked(`This member left already, on ${member.left_on}.`);
   return member;
@@ -117,15 +129,21 @@ export function leaving(db: Db, id: number): Leaving {
   const { forget, stay } = textsToForget(db, member);
   const said = (words: string, value: string | null): string[] => (value === null ? [] : [`${words}: ${value}`]);
   const gardens = all<{ name: string }>(db, 'SELECT name FROM gardens WHERE member_id = ?', id);
+  const cards = cardsOf(db, id).length;
+  const asks = one<{ n: number }>(db, 'SELECT count(*) AS n FROM asks WHERE member_id = ? AND closed_on IS NULL', id)?.n ?? 0;
   return {
     name: member.name,
     version: member.version,
     gone: [
       `the name: ${member.name}`,
       ...said('where they live', member.place),
-      ...said('how to reach them', member.contact),
+      ...said('what they like to be called', member.called),
+      ...said('their language', member.language),
+      ...[member.email, member.phone, member.post, member.contact].flatMap((way) => said('how to reach them', way)),
       ...said('what was noted of them', member.note),
       ...gardens.map((g) => `that “${g.name}” is theirs, and the note on it`),
+      ...(cards > 0 ? [`${plural(cards, 'card')} that ${cards === 1 ? 'opens' : 'open'} their page`] : []),
+      ...(asks > 0 ? [`${plural(asks, 'thing')} that they asked for`] : []),
       ...(forget.length > 0 ? [`their name in ${plural(forget.length, 'text')} of the record and its history`] : []),
     ],
     promises: openPromises(db, id),
@@ -148,7 +166,8 @@ export function forgetMember(db: Db, id: number, version: number, today: string)
   }
   run(
     db,
-    'UPDATE members SET name = ?, folded = ?, place = NULL, contact = NULL, note = NULL, left_on = ?, version = version + 1 WHERE id = ?',
+    `UPDATE members SET name = ?, folded = ?, ${PERSONAL.map((c) => `${c} = NULL`).join(', ')}, consent_on = NULL, consent_for = '[]',
+       left_on = ?, version = version + 1 WHERE id = ?`,
     FORMER,
     '',
     today,
@@ -163,6 +182,20 @@ export function forgetMember(db: Db, id: number, version: number, today: string)
     today,
     id,
   );
+  // What they asked for ends; in which words is nobody's any more.
+  run(
+    db,
+    `UPDATE asks SET note = NULL, closed_on = coalesce(closed_on, ?), closed_as = coalesce(closed_as, 'withdrawn'),
+       version = version + 1 WHERE member_id = ?`,
+    today,
+    id,
+  );
+  run(
+    db,
+    'UPDATE asks SET lot_id = NULL, seeds = NULL, purpose = NULL, laid_on = NULL, packet_note = NULL WHERE member_id = ? AND loan_id IS NULL',
+    id,
+  );
+  shutMemberOut(db, id);
   forgetInJournal(db, id);
   // An answer that waits for a send that is repeated may hold the name; repeated, it is a new step.
   run(db, 'DELETE FROM request_keys WHERE instr(answer, ?) > 0', inJson(member.name));
@@ -174,10 +207,17 @@ function forgetInJournal(db: Db, id: number): void {
   for (const side of ['before', 'after']) {
     run(
       db,
-      `UPDATE events SET ${side} = json_set(${side}, '$.name', ?, '$.folded', '', '$.place', NULL, '$.contact', NULL, '$.note', NULL)
+      `UPDATE events SET ${side} = json_set(${side}, '$.name', ?, '$.folded', '', '$.consent_on', NULL, '$.consent_for', '[]',
+         ${PERSONAL.map((c) => `'$.${c}', NULL`).join(', ')})
        WHERE entity = 'members' AND row_key = ? AND ${side} IS NOT NULL`,
       FORMER,
       String(id),
+    );
+    run(
+      db,
+      `UPDATE events SET ${side} = json_set(${side}, '$.note', NULL)
+       WHERE entity = 'asks' AND ${side} IS NOT NULL AND json_extract(${side}, '$.member_id') = ?`,
+      id,
     );
     run(
       db,

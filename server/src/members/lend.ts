@@ -3,7 +3,7 @@ import type { loanForm, loansForm } from '@esprel/core';
 import { type FieldError, InputError, plural, restrictionsOf, wrong } from '@esprel/core';
 import type { Answer, membersApi } from '@esprel/core/api';
 import type { Db } from '../db/db.ts';
-import { freeFor } from '../estimates/free.ts';
+import { freeFor, laidReady } from '../estimates/free.ts';
 import type { Change } from '../journal/change.ts';
 import { moveSeeds } from '../lots/intake.ts';
 import { takePackets } from '../lots/packets.ts';
@@ -61,33 +61,17 @@ export function whyNotLent(db: Db, lot: LotRow): string | null {
 
 export const nameInDoubt = (lot: Pick<LotRow, 'identity'>): boolean => lot.identity === 'doubtful' || lot.identity === 'unknown';
 
-function writeLoan(
-  change: Change,
-  body: LoanBody,
-): { readonly id: number; readonly lotId: number; readonly lotCode: string; readonly balance: number } {
-  const { db, today } = change;
+type Lent = Omit<LoanBody, 'lentOn' | 'memberId'>;
+
+/**
+ * The lot from which seed is handed over, or laid ready, held against all that has to be true of it. `servesAsk` is the ask for which it was
+ * laid ready. Throws an InputError that names the field.
+ */
+export function lotToLend(db: Db, body: Lent, servesAsk: number | null = null): LotRow {
   const lot = lotByCode(db, body.lotCode, 'lotCode');
-  if (!isMember(db, body.memberId)) throw wrong('memberId', 'is not a member; choose again');
-  if (body.lentOn > today) throw wrong('lentOn', `must not be after today, ${today}`);
-  if (body.lentOn < lot.received_on) throw wrong('lentOn', `must not be before the lot came, ${lot.received_on}`);
   const not = whyNotLent(db, lot);
   if (not !== null) throw wrong('lotCode', not);
-  const free = freeFor(db, lot, body.purpose);
-  if (body.seeds > free) {
-    if (body.purpose === 'renew') {
-      const kept = lot.balance - free;
-      throw wrong(
-        'seeds',
-        `at most ${String(free)} may go to be renewed; ${String(kept)} of the ${String(lot.balance)} stay for a second try`,
-      );
-    }
-    throw wrong(
-      'seeds',
-      free === 0
-        ? `nothing of ${lot.code} may be lent: its ${plural(lot.balance, 'seed')} are the floor of ${String(lot.floor)}`
-        : `at most ${String(free)} may be lent; ${String(lot.floor)} of the ${String(lot.balance)} always stay`,
-    );
-  }
+  refuseTooMany(db, lot, body, servesAsk);
   if ((body.promise === 'amount') !== (body.promisedSeeds != null)) {
     throw wrong(
       'promisedSeeds',
@@ -97,10 +81,45 @@ function writeLoan(
   if ((body.promise === 'nothing') !== (body.dueOn == null)) {
     throw wrong('dueOn', body.promise === 'nothing' ? 'leave it out when nothing is promised' : 'say by when it is promised');
   }
-  if (body.dueOn != null && body.dueOn <= body.lentOn) throw wrong('dueOn', 'must be after the day of lending');
   if (nameInDoubt(lot) && (body.packetNote ?? '').trim() === '') {
     throw wrong('packetNote', 'the name of this lot is in doubt: write on the packet what is known');
   }
+  return lot;
+}
+
+function refuseTooMany(db: Db, lot: LotRow, { purpose, seeds }: Lent, servesAsk: number | null): void {
+  const free = freeFor(db, lot, purpose, servesAsk);
+  if (seeds <= free) return;
+  const laid = laidReady(db, lot.id, servesAsk);
+  const ready = laid > 0 ? `, and ${String(laid)} lie ready for whoever asked` : '';
+  const { balance, floor } = lot;
+  if (purpose === 'renew') {
+    const kept = balance - laid - free;
+    throw wrong(
+      'seeds',
+      `at most ${String(free)} may go to be renewed; ${String(kept)} of the ${String(balance)} stay for a second try${ready}`,
+    );
+  }
+  throw wrong(
+    'seeds',
+    free === 0
+      ? `nothing of ${lot.code} may be lent: of its ${plural(balance, 'seed')} ${String(floor)} are the floor${ready}`
+      : `at most ${String(free)} may be lent; ${String(floor)} of the ${String(balance)} always stay${ready}`,
+  );
+}
+
+/** Writes a loan and takes its seed from the lot; `servesAsk` is the ask for which it was laid ready. */
+export function writeLoan(
+  change: Change,
+  body: LoanBody,
+  servesAsk: number | null = null,
+): { readonly id: number; readonly lotId: number; readonly lotCode: string; readonly balance: number } {
+  const { db, today } = change;
+  const lot = lotToLend(db, body, servesAsk);
+  if (!isMember(db, body.memberId)) throw wrong('memberId', 'is not a member; choose again');
+  if (body.lentOn > today) throw wrong('lentOn', `must not be after today, ${today}`);
+  if (body.lentOn < lot.received_on) throw wrong('lentOn', `must not be before the lot came, ${lot.received_on}`);
+  if (body.dueOn != null && body.dueOn <= body.lentOn) throw wrong('dueOn', 'must be after the day of lending');
   takePackets(change, lot, body);
   const movement = moveSeeds(change, lot, 'lent', -body.seeds, body.lentOn, `lent to ${memberName(db, body.memberId)}`);
   const id = change.insert('loans', {

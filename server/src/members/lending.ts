@@ -4,15 +4,14 @@ import { all, type Db, one } from '../db/db.ts';
 import { freeFor } from '../estimates/free.ts';
 import { lotsByCode } from '../lots/list.ts';
 import { packetsOf } from '../lots/packets.ts';
-import { notFound } from '../problem.ts';
+import { blocked, notFound } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { lotByCode, lotNames } from '../records/lot.ts';
 import { frostOf, readSettings } from '../records/settings.ts';
 import { SeasonReader } from '../season/windows.ts';
 import { nameInDoubt, whyNotLent } from './lend.ts';
+import { usualSeeds } from './serving.ts';
 
-/** Places in a bed or a tray that a packet is usually meant for. */
-const USUAL_PLACES = 12;
 /** Seed that is ripe has to be dried and cleaned before it is brought back. */
 const CLEANING_DAYS = 30;
 
@@ -25,12 +24,7 @@ export function lendableLots(db: Db, codes: readonly string[], today: string): L
     const crop = libraryCrop(db, lot.crop_key);
     const known = said.get(lot.code);
     const lendable = freeFor(db, lot, 'garden');
-    const last = one<{ seeds: number }>(
-      db,
-      'SELECT o.seeds FROM loans o JOIN lots l ON l.id = o.lot_id WHERE l.variety_id = ? ORDER BY o.lent_on DESC, o.id DESC LIMIT 1',
-      lot.variety_id,
-    );
-    const usual = Math.min(lendable, last?.seeds ?? USUAL_PLACES * (known?.sowing.perCell ?? 2));
+    const usual = usualSeeds(db, lot.variety_id, known?.sowing.perCell ?? null, lendable);
     return {
       code: lot.code,
       variety: lotNames(db, lot.id).variety,
@@ -55,20 +49,18 @@ export function lendableLots(db: Db, codes: readonly string[], today: string): L
   });
 }
 
-interface SlipLoan extends LabelLoan {
+/** Seed that was handed over, or lies ready to be. */
+interface Handed extends LabelLoan {
   readonly id: number;
   readonly code: string;
   readonly seeds: number;
-  readonly lentOn: string;
+  readonly lentOn: string | null;
 }
 
 /** What a member takes along of these loans; of all that they have in hand where none is named. */
 export function loanSlip(db: Db, memberId: number, ids: readonly string[], today: string): LoanSlip {
-  const member = one<{ name: string }>(db, 'SELECT name FROM members WHERE id = ?', memberId);
-  if (!member) throw notFound('That member');
   if (ids.some((id) => !/^\d{1,15}$/.test(id))) throw wrong('loans', 'holds what is no number');
-  const garden = one<{ id: number; name: string }>(db, 'SELECT id, name FROM gardens WHERE member_id = ? ORDER BY id LIMIT 1', memberId);
-  const loans = all<SlipLoan>(
+  const loans = all<Handed>(
     db,
     `SELECT o.id, l.code, o.seeds, o.purpose, o.promise, o.promised_seeds AS promisedSeeds, o.due_on AS dueOn, o.packet_note AS note,
        o.lent_on AS lentOn
@@ -80,19 +72,38 @@ export function loanSlip(db: Db, memberId: number, ids: readonly string[], today
     JSON.stringify(ids.map(Number)),
     ids.join(),
   );
+  return slipOf(db, memberId, loans, today);
+}
+
+/** What goes along with a packet that lies ready. Throws a Problem where nothing does. */
+export function askSlip(db: Db, askId: number, today: string): LoanSlip {
+  const ask = one<Handed & { memberId: number }>(
+    db,
+    `SELECT a.id, a.member_id AS memberId, l.code, a.seeds, a.purpose, a.promise, a.promised_seeds AS promisedSeeds, a.due_on AS dueOn,
+       a.packet_note AS note, NULL AS lentOn FROM asks a JOIN lots l ON l.id = a.lot_id WHERE a.id = ?`,
+    askId,
+  );
+  if (!ask) throw blocked('Nothing lies ready for it.');
+  return slipOf(db, ask.memberId, [ask], today);
+}
+
+function slipOf(db: Db, memberId: number, handed: readonly Handed[], today: string): LoanSlip {
+  const member = one<{ name: string }>(db, 'SELECT name FROM members WHERE id = ?', memberId);
+  if (!member) throw notFound('That member');
+  const garden = one<{ id: number; name: string }>(db, 'SELECT id, name FROM gardens WHERE member_id = ? ORDER BY id LIMIT 1', memberId);
   const settings = readSettings(db);
   const reader = new SeasonReader(db);
   const lots = new Map(
     lotsByCode(
       db,
-      loans.map((l) => l.code),
+      handed.map((l) => l.code),
     ).map((l) => [l.code, l]),
   );
   return {
     member: member.name,
-    lentOn: loans.reduce<string | null>((last, l) => (last === null || l.lentOn > last ? l.lentOn : last), null),
+    lentOn: handed.reduce<string | null>((last, l) => (last === null || (l.lentOn ?? '') > last ? l.lentOn : last), null),
     garden: garden?.name ?? null,
-    lots: loans.map((loan) => {
+    lots: handed.map((loan) => {
       const text = lotLabel('packet', lots.get(loan.code) as unknown as LabelLot, settings, {
         seedsEach: loan.seeds,
         sownOn: null,

@@ -1,10 +1,12 @@
 import { foldName, wrong } from '@esprel/core';
 import type { Answer, ListedMember, Member, MemberLoan, membersApi, MemberSheet, MemberSowing, Query, SeedWeight } from '@esprel/core/api';
+import { cardsOf, phonesOf } from '../access/memberSignIns.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { errandsOfMember } from '../errands/errands.ts';
 import { historyOf } from '../journal/history.ts';
 import { notFound } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
+import { openAsks } from './asks.ts';
 
 /** How heavy the seed of a lot is: as it was weighed last, else as is usual for its crop. */
 function seedWeight(db: Db, lotId: number, cropKey: string): SeedWeight {
@@ -16,15 +18,24 @@ function seedWeight(db: Db, lotId: number, cropKey: string): SeedWeight {
   return last ? { seedsPerGram: 1000 / last.g, weighed: true } : { seedsPerGram: libraryCrop(db, cropKey).seedsPerGram, weighed: false };
 }
 
-export function memberSheet(db: Db, id: number): MemberSheet {
-  const member = one<Member>(
+/** What is written down of a member. Throws a not-found Problem. */
+export function memberRecord(db: Db, id: number): Member {
+  const row = one<Omit<Member, 'consentFor'> & { consentFor: string }>(
     db,
-    'SELECT id, name, place, contact, note, joined_on AS joinedOn, left_on AS leftOn, version FROM members WHERE id = ?',
+    `SELECT id, name, called, place, language, email, phone, post, contact, consent_on AS consentOn, consent_for AS consentFor, note,
+       joined_on AS joinedOn, left_on AS leftOn, version FROM members WHERE id = ?`,
     id,
   );
-  if (!member) throw notFound('That member');
+  if (!row) throw notFound('That member');
+  return { ...row, consentFor: JSON.parse(row.consentFor) as Member['consentFor'] };
+}
+
+export function memberSheet(db: Db, id: number, today: string): MemberSheet {
   return {
-    member,
+    member: memberRecord(db, id),
+    cards: cardsOf(db, id),
+    phones: phonesOf(db, id),
+    asks: openAsks(db, today, id),
     loans: all<Omit<MemberLoan, 'weight'> & { cropKey: string; lotId: number }>(
       db,
       `SELECT o.id, o.seeds, o.purpose, o.promise, o.promised_seeds AS promisedSeeds, o.due_on AS dueOn, o.lent_on AS lentOn,

@@ -1,4 +1,4 @@
-import { foldName } from '@esprel/core';
+import { wrong } from '@esprel/core';
 import { membersApi, readList } from '@esprel/core/api';
 import { Change } from '../journal/change.ts';
 import { notFound, Problem } from '../problem.ts';
@@ -9,6 +9,9 @@ import { isWrittenElsewhere } from '../db/writer.ts';
 import { acts, makes, type Route, serves, servesKept } from '../routing/route.ts';
 import { lend, lendMany } from './lend.ts';
 import { lendableLots, loanSlip } from './lending.ts';
+import { askRoutes } from './askRoutes.ts';
+import { pageDoorRoutes } from './pageDoors.ts';
+import { memberColumns } from './memberColumns.ts';
 import { listMembers, memberSheet } from './memberSheet.ts';
 
 /** Lots that are handed over in one go at most. */
@@ -17,33 +20,24 @@ const MOST_LENT = 60;
 export function memberRoutes(): Route[] {
   return [
     servesKept(membersApi.list, ({ db }, { query }) => listMembers(db, query)),
-    serves(membersApi.sheet, ({ db }, { params }) => memberSheet(db, params.id)),
+    serves(membersApi.sheet, ({ db, today }, { params }) => memberSheet(db, params.id, today)),
     makes(membersApi.add, 'member', (change, { body }) => {
-      const id = change.insert('members', {
-        name: body.name.trim(),
-        folded: foldName(body.name),
-        place: body.place ?? null,
-        contact: body.contact ?? null,
-        note: body.note ?? null,
-        joined_on: change.today,
-      });
+      if (body.joinedOn != null && body.joinedOn > change.today) throw wrong('joinedOn', `must not be after today, ${change.today}`);
+      const id = change.insert('members', { ...memberColumns(body, change.today), joined_on: body.joinedOn ?? change.today });
       change.touch('member', id);
       change.describe(`Wrote down the member ${body.name.trim()}`);
       return { id };
     }),
     makes(membersApi.edit, 'change the member', (change, { params: { id }, body }) => {
       if (!isMember(change.db, id)) throw notFound('That member');
-      const name = body.name.trim();
-      change.update(
-        'members',
-        id,
-        { name, folded: foldName(name), place: body.place ?? null, contact: body.contact ?? null, note: body.note ?? null },
-        body.version,
-      );
+      if (body.joinedOn != null && body.joinedOn > change.today) throw wrong('joinedOn', `must not be after today, ${change.today}`);
+      const joined = body.joinedOn == null ? {} : { joined_on: body.joinedOn };
+      change.update('members', id, { ...memberColumns(body, change.today), ...joined }, body.version);
       change.touch('member', id);
-      change.describe(`Changed the member ${name}`);
+      change.describe(`Changed the member ${body.name.trim()}`);
       return { id };
     }),
+    ...pageDoorRoutes(),
     serves(membersApi.leaving, ({ db }, { params }) => leaving(db, params.id)),
     acts(membersApi.leave, ({ db, today, by }, { params, body }) => {
       if (isWrittenElsewhere(db))
@@ -78,5 +72,6 @@ export function memberRoutes(): Route[] {
       change.describe(`Let the promise of ${memberName(change.db, loan.member_id)} go`);
       return { id: loan.id };
     }),
+    ...askRoutes(),
   ];
 }

@@ -1,6 +1,16 @@
-import { type Crop, type CropMeaning, type CropName, CropNames, type FigureValue, type LibraryCrop, withOwnFigures } from '@esprel/core';
+import {
+  type Crop,
+  type CropMeaning,
+  type CropName,
+  CropNames,
+  type FigureValue,
+  type LibraryCrop,
+  type Saving,
+  withOwnFigures,
+} from '@esprel/core';
 import { CROP_NAMES } from '@esprel/core/crops/names';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
+import { savingOf } from '@esprel/core/growing/reference';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../problem.ts';
 
@@ -46,6 +56,12 @@ export function baseCrop(db: Db, key: string): Crop {
   const crop = BY_KEY.get(key) ?? ownCrop(db, key);
   if (!crop) throw notFound(`The crop "${key.slice(0, 60)}"`);
   return crop;
+}
+
+/** How a crop is taken to seed; of the library's own, as what it was begun from. Null where nothing is known. */
+export function savingOfCrop(db: Db, key: string): Saving | null {
+  const own = BY_KEY.has(key) ? undefined : one<{ from: string }>(db, 'SELECT from_key AS "from" FROM own_crops WHERE key = ?', key);
+  return savingOf(own?.from ?? key);
 }
 
 const untouched = new WeakMap<Crop, LibraryCrop>();

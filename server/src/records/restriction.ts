@@ -8,6 +8,28 @@ export function restrictions(db: Db): (Restriction & { readonly id: number; read
   );
 }
 
+const namesOfVariety = (db: Db, varietyId: number): string[] =>
+  all<{ name: string }>(
+    db,
+    'SELECT name FROM varieties WHERE id = ? UNION SELECT name FROM variety_synonyms WHERE variety_id = ?',
+    varietyId,
+    varietyId,
+  ).map((r) => r.name);
+
+/** What to be careful about with any seed of a variety. */
+export function cautionsOfVariety(
+  db: Db,
+  varietyId: number,
+  crop: Crop,
+  form: SeedForm = 'cleaned',
+  list: readonly Restriction[] = restrictions(db),
+): string[] {
+  return [
+    ...cautionWords(crop.cautions, form, crop.storageBehaviour),
+    ...restrictionsOf(list, crop, namesOfVariety(db, varietyId)).map(restrictionWords),
+  ];
+}
+
 /** Everything to be careful about with a lot, in the order of how soon it can hurt. */
 export function cautionsOfLot(
   db: Db,
@@ -15,16 +37,6 @@ export function cautionsOfLot(
   crop: Crop,
   list: readonly Restriction[] = restrictions(db),
 ): string[] {
-  const names = all<{ name: string }>(
-    db,
-    'SELECT name FROM varieties WHERE id = ? UNION SELECT name FROM variety_synonyms WHERE variety_id = ?',
-    lot.varietyId,
-    lot.varietyId,
-  ).map((r) => r.name);
   const printed = one<{ warnings: string | null }>(db, 'SELECT warnings FROM envelope_texts WHERE lot_id = ?', lot.id)?.warnings ?? null;
-  return [
-    ...cautionWords(crop.cautions, lot.form, crop.storageBehaviour),
-    ...restrictionsOf(list, crop, names).map(restrictionWords),
-    ...(printed === null ? [] : [`On the envelope: ${printed}`]),
-  ];
+  return [...cautionsOfVariety(db, lot.varietyId, crop, lot.form, list), ...(printed === null ? [] : [`On the envelope: ${printed}`])];
 }

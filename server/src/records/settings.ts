@@ -19,6 +19,10 @@ const DEFAULT_SETTINGS: Settings = {
   roomC: ASSUMED_CLIMATES.room.temperatureC,
   roomRhPercent: ASSUMED_CLIMATES.room.rhPercent,
   openDays: [],
+  publicAddress: null,
+  publicPage: false,
+  fairShare: null,
+  askWeeks: 3,
 };
 
 /** The library's settings, defaults where it set none. */

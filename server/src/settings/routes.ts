@@ -5,6 +5,9 @@ import { stale } from '../problem.ts';
 import { readSettings, settingsVersion } from '../records/settings.ts';
 import { makes, type Route, serves } from '../routing/route.ts';
 
+/** What no estimate and no verdict goes by. */
+const NOT_JUDGED_BY: ReadonlySet<string> = new Set(['libraryName', 'openDays', 'publicAddress', 'publicPage', 'fairShare', 'askWeeks']);
+
 function writeSettings(change: Change, { version, ...settings }: Settings & { readonly version: number }): void {
   const current = settingsVersion(change.db);
   if (version !== current) throw stale(version, current, { ...readSettings(change.db), version: current }, settings);
@@ -15,6 +18,7 @@ function writeSettings(change: Change, { version, ...settings }: Settings & { re
   for (const [key, value] of Object.entries(settings)) {
     const json = JSON.stringify(value ?? null);
     if (JSON.stringify(now[key]) === json) continue;
+    if (!NOT_JUDGED_BY.has(key)) change.touchLibrary();
     if (change.image('settings', key)) change.update('settings', key, { value: json });
     else change.insert('settings', { key, value: json });
   }
@@ -26,7 +30,6 @@ export function settingsRoutes(): Route[] {
     serves(settingsApi.sheet, ({ db }) => ({ ...readSettings(db), version: settingsVersion(db) })),
     makes(settingsApi.change, 'settings', (change, { body }) => {
       writeSettings(change, body);
-      change.touchLibrary();
       return { settings: readSettings(change.db), version: settingsVersion(change.db) };
     }),
   ];

@@ -5,6 +5,7 @@ import { libraryState } from '../db/state.ts';
 import { openErrands } from '../errands/errands.ts';
 import { listTests } from '../germination/testList.ts';
 import { wetWork } from '../lots/wet.ts';
+import { openAsks } from '../members/asks.ts';
 import { waitingReturns } from '../returns/waiting.ts';
 import { sowingWork } from '../sowing/work.ts';
 
@@ -90,7 +91,7 @@ export function allWork(db: Db, today: string, until = '9999-12-31'): WorkItem[]
       minutes: 5,
     });
   }
-  items.push(...errandWork(db, today));
+  items.push(...askedFor(db, today), ...errandWork(db, today));
   return items.sort(
     (a, b) => Number(b.urgent ?? false) - Number(a.urgent ?? false) || a.due.localeCompare(b.due) || a.title.localeCompare(b.title),
   );
@@ -144,6 +145,25 @@ function errandWork(db: Db, today: string): WorkItem[] {
     });
   }
   return items;
+}
+
+/** What members ask for and could have; what lies ready too long; who offers to grow. Who waits for what is not there waits without a word. */
+function askedFor(db: Db, today: string): WorkItem[] {
+  return openAsks(db, today).flatMap((ask): WorkItem[] => {
+    const base = { at: `/asks/${String(ask.id)}`, lotCode: ask.laid?.lotCode ?? ask.serving[0]?.code ?? '', minutes: 4, personal: true };
+    if (ask.laid !== null) {
+      if (!ask.laid.overdue) return [];
+      const detail = `${ask.crop}, ${ask.laid.lotCode}; has lain ready for ${ask.member} for ${plural(daysBetween(ask.laid.laidOn, today), 'day')}`;
+      return [{ ...base, kind: 'put-back', due: ask.laid.waitsUntil, title: `Put ${ask.variety} back`, detail }];
+    }
+    const [best] = ask.serving;
+    if (!best)
+      return ask.kind === 'wait'
+        ? []
+        : [{ ...base, kind: 'ask', due: ask.askedOn, title: `Answer ${ask.member} about ${ask.variety}`, detail: ask.noneBecause ?? '' }];
+    const title = ask.kind === 'offer' ? `${ask.member} could grow ${ask.variety}` : `Lay ${ask.variety} ready for ${ask.member}`;
+    return [{ ...base, kind: 'ask', due: ask.askedOn, title, detail: `${ask.crop}, ${best.code}: ${best.why}` }];
+  });
 }
 
 function promises(db: Db): WorkItem[] {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useAccess } from '../base/access.ts';
 import DeskMessage from '../base/DeskMessage.vue';
-import SeedMark from '../shared/SeedMark.vue';
+import SeedMark from '../base/SeedMark.vue';
 import SignInForm from './SignInForm.vue';
 
 /** What there is before anybody is in: how to get in, and what to do where one cannot. */

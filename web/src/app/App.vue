@@ -5,7 +5,7 @@ import { useAccess } from '../base/access.ts';
 import JudgingNote from './JudgingNote.vue';
 import { useCountQueue } from '../germination/countQueue.ts';
 import FindField from './FindField.vue';
-import SeedMark from '../shared/SeedMark.vue';
+import SeedMark from '../base/SeedMark.vue';
 import DeskPicker from './DeskPicker.vue';
 import LastStep from './LastStep.vue';
 import PlaceTabs from './PlaceTabs.vue';

@@ -5,7 +5,7 @@ import { ref } from 'vue';
 import { useChanges } from '../base/changes.ts';
 import { useFormat } from '../base/useFormat.ts';
 import FileButton from '../fields/FileButton.vue';
-import { shrinkPhoto } from '../shared/shrinkPhoto.ts';
+import { shrinkPhoto } from '../base/shrinkPhoto.ts';
 
 /** Photographs of the envelope: from a file, or from the camera of a tablet. */
 interface Photo {

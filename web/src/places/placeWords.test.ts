@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { shrunkSize } from '../shared/shrinkPhoto.ts';
+import { shrunkSize } from '../base/shrinkPhoto.ts';
 import { gainWords, yearsWords } from './placeWords.ts';
 
 it.each([

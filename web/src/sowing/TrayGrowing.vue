@@ -11,7 +11,7 @@ import TwoPanes from '../base/TwoPanes.vue';
 import { useFormat } from '../base/useFormat.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import FileButton from '../fields/FileButton.vue';
-import { shrinkPhoto } from '../shared/shrinkPhoto.ts';
+import { shrinkPhoto } from '../base/shrinkPhoto.ts';
 import LotHistory from '../shared/StepHistory.vue';
 import CellFate from './CellFate.vue';
 import CellRight from './CellRight.vue';

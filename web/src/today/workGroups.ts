@@ -15,9 +15,12 @@ export const WORK_VERB: Readonly<Record<WorkItem['kind'], string>> = {
   quarantine: 'Look through',
   reprint: 'Print',
   tell: 'Tell',
+  ask: 'Open',
+  'put-back': 'Put back',
 };
 
 const GROUPS = [
+  { name: 'Asked for', kinds: ['ask', 'put-back'] },
   { name: 'At the tests', kinds: ['lay', 'count', 'warm'] },
   { name: 'To sow', kinds: ['sow', 'cold'] },
   { name: 'At the trays', kinds: ['tray', 'care', 'look', 'fate'] },

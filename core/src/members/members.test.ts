@@ -1,0 +1,166 @@
+import { describe, expect, it } from 'vitest';
+import { bestToServe, type ServingLot } from './bestToServe.ts';
+import { type PacketFacts, packetNow, sownNow } from './packetNow.ts';
+import { saidDay } from './saidDay.ts';
+
+const SAID = { dateOrder: 'day-month', temperatureUnit: 'C', lengthUnit: 'mm' } as const;
+const tomato: PacketFacts = {
+  seeds: 27,
+  unit: 'seed',
+  style: 'several',
+  perCell: 2,
+  depthMm: 6,
+  light: 'either',
+  warmC: 21,
+  soilC: 16,
+  emergeMinD: 6,
+  emergeMaxD: 14,
+  preparation: [],
+  chillWeeks: 0,
+  window: { from: '2027-03-20', target: '2027-03-27', to: '2027-04-03', way: 'start' },
+  missedOn: null,
+  plantOutFrom: '2027-05-14',
+  keepsShort: false,
+};
+const bean: PacketFacts = {
+  ...tomato,
+  perCell: 1,
+  depthMm: 40,
+  soilC: 12,
+  window: { from: '2027-05-08', target: '2027-05-15', to: '2027-06-10', way: 'direct' },
+  plantOutFrom: null,
+};
+const now = (f: PacketFacts, today: string): string => {
+  const { lead, rest } = packetNow(f, today, SAID);
+  return `${lead} ${rest}`;
+};
+
+describe('what to do now with a packet', () => {
+  it('is one sentence for that garden, that lot and that day', () => {
+    expect(now(tomato, '2027-03-14')).toBe(
+      'Sow from Saturday. Two in each cell, 6 mm deep, somewhere at 21 °C or more. In your garden it goes out after 14 May.',
+    );
+    expect(now(tomato, '2027-03-28')).toMatch(/^Sow now, until 3 April\. Two in each cell/);
+    expect(now(tomato, '2027-03-01')).toBe('Not yet. Sow indoors from 20 March.');
+    expect(now(tomato, '2026-11-20')).toBe('Not yet. Sow indoors from 20 March 2027. Until then keep it dry, cool and dark.');
+    expect(now(bean, '2027-03-28')).toBe('Not yet. Wait for soil at 12 °C, about 8 May with you.');
+    expect(now(bean, '2027-05-20')).toMatch(
+      /^Sow now, until 10 June\. One in each place, 40 mm deep, where it is to grow, once the soil has 12 °C\.$/,
+    );
+  });
+
+  it('begins with what has to be done to the seed before', () => {
+    const rose = {
+      ...tomato,
+      chillWeeks: 6,
+      window: { from: '2027-04-20', target: '2027-05-01', to: '2027-05-10', way: 'start' as const },
+    };
+    expect(now(rose, '2027-03-16')).toMatch(
+      /^Put it in the cold now\. Between damp paper in a bag in the fridge for 6 weeks, then sow from 20 April\./,
+    );
+    expect(now(rose, '2027-03-01')).toBe(
+      'Not yet. Sow indoors from 20 April. It wants 6 weeks in the fridge before that. Until then keep it dry, cool and dark.',
+    );
+    expect(now({ ...tomato, preparation: ['nick it', 'soak 24 hours'] }, '2027-03-21')).toContain(
+      'Nick it, then soak 24 hours first. Two in',
+    );
+  });
+
+  it('is honest where numbers are not known, and hurries what does not keep', () => {
+    expect(now({ ...tomato, style: 'pinch', depthMm: 0, light: 'light' }, '2027-03-21')).toContain(
+      'A pinch in each cell, on the surface, in the light,',
+    );
+    expect(now({ ...tomato, perCell: null }, '2027-03-21')).toContain('Sow it thickly, 6 mm deep');
+    expect(now({ ...tomato, window: null, plantOutFrom: null }, '2027-03-21')).toMatch(/^Sow it when it suits\./);
+    expect(packetNow({ ...bean, keepsShort: true }, '2027-03-01', SAID)).toMatchObject({
+      lead: 'Sow it soon: it does not keep.',
+      today: true,
+    });
+    const nextYear = { from: '2028-03-20', target: '2028-03-27', to: '2028-04-03', way: 'start' as const };
+    expect(now({ ...tomato, missedOn: '2027-04-03', window: nextYear }, '2027-04-08')).toMatch(
+      /^Sow it at once: it is a little late\. Its days ended on 3 April; the next begin on 20 March 2028\. Two in each cell/,
+    );
+    expect(now({ ...tomato, missedOn: '2027-04-03', window: nextYear }, '2027-05-01')).toMatch(
+      /^Not yet\. Too late for this season\. Sow indoors from 20 March 2028\./,
+    );
+  });
+});
+
+describe('what to ask about a sowing', () => {
+  const kale = { seeds: 20, sownOn: '2027-03-02', emerged: null, emergeMinD: 5, emergeMaxD: 10 };
+  it('goes with the days that the crop takes', () => {
+    const lead = (emerged: number | null, today: string): string => sownNow({ ...kale, emerged }, today, SAID).lead;
+    expect(sownNow(kale, '2027-03-04', SAID)).toEqual({
+      lead: 'Keep it moist.',
+      rest: 'You sowed 20 on 2 March; usually up in 5 to 10 days. Look from 7 March.',
+      today: false,
+    });
+    expect(lead(null, '2027-03-10')).toBe('How many are up?');
+    expect(lead(0, '2027-03-10')).toBe('How many are up?');
+    expect(lead(null, '2027-03-24')).toBe('Nothing up?');
+    expect(lead(14, '2027-03-14')).toBe('14 of 20 are up.');
+    expect(sownNow({ ...kale, emerged: 14 }, '2027-03-24', SAID).rest).toBe('If no more come, say so.');
+  });
+});
+
+describe('the day that a phone says', () => {
+  const today = '2027-03-14';
+  it('is its own where its clock is right, or a time zone away', () => {
+    expect(saidDay({ on: '2027-03-10', phoneToday: today }, today, '2027-01-01')).toBe('2027-03-10');
+    expect(saidDay({ on: '2027-03-15', phoneToday: '2027-03-15' }, today, '2027-01-01')).toBe(today);
+    expect(saidDay({ on: '2027-03-12', phoneToday: '2027-03-13' }, today, '2027-01-01')).toBe('2027-03-12');
+  });
+  it('is put right by as much as its clock is wrong, and is never one that cannot be', () => {
+    expect(saidDay({ on: '2031-05-02', phoneToday: '2031-05-04' }, today, '2027-01-01')).toBe('2027-03-12');
+    expect(saidDay({ on: '1970-01-01', phoneToday: today }, today, '2027-02-20')).toBe('2027-02-20');
+    expect(saidDay({ on: '2027-03-20', phoneToday: '2027-03-14' }, today, '2027-01-01')).toBe(today);
+  });
+});
+
+describe('the lot that an ask is served from', () => {
+  const lot = (code: string, over: Partial<ServingLot> = {}): ServingLot => ({
+    code,
+    free: 40,
+    median: 0.85,
+    verdict: 'lend',
+    beside: null,
+    belowFortyOn: null,
+    doubtful: false,
+    problem: null,
+    ...over,
+  });
+  const order = (...lots: ServingLot[]): string[] => bestToServe(lots).map((l) => l.code);
+
+  it('is alive enough and the soonest to be lost', () => {
+    expect(
+      order(
+        lot('KEEPS'),
+        lot('UNTESTED', { verdict: 'test-first', belowFortyOn: '2027-06-01' }),
+        lot('LATER', { belowFortyOn: '2031-01-01' }),
+        lot('SOON', { belowFortyOn: '2028-01-01', median: 0.75 }),
+        lot('THICK', { verdict: 'renew', beside: 'sow-thicker', belowFortyOn: '2027-09-01' }),
+      ),
+    ).toEqual(['THICK', 'SOON', 'LATER', 'KEEPS', 'UNTESTED']);
+  });
+
+  it('is never the floor, one in quarantine, or one that is all but dead', () => {
+    expect(
+      order(
+        lot('FLOOR', { free: 0 }),
+        lot('WAITS', { problem: 'waits in quarantine' }),
+        lot('DEAD', { verdict: 'let-go' }),
+        lot('LAST', { verdict: 'rescue' }),
+        lot('WHO', { doubtful: true }),
+      ),
+    ).toEqual(['WHO']);
+  });
+
+  it('is the one that needs it most for whoever renews', () => {
+    const lots = [
+      lot('SOUND', { belowFortyOn: '2029-01-01' }),
+      lot('LAST', { verdict: 'rescue', median: 0.2 }),
+      lot('DEAD', { verdict: 'let-go' }),
+    ];
+    expect(bestToServe(lots, true).map((l) => l.code)).toEqual(['LAST', 'SOUND']);
+  });
+});

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { readMemberCode } from '@esprel/core';
+import { mySeen, type FoundSeed } from '@esprel/core/api';
+import Button from 'primevue/button';
+import InputText from 'primevue/inputtext';
+import { defineAsyncComponent, ref } from 'vue';
+import { readOnce } from '../base/calls.ts';
+import FoundPublic from './FoundPublic.vue';
+import { useMine } from './useMine.ts';
+
+/** Getting in with a card: by camera, by photo, or typed. */
+const CodeReader = defineAsyncComponent(() => import('../base/CodeReader.vue'));
+const props = defineProps<{ problem: string | null }>();
+const mine = useMine();
+const typed = ref('');
+const problem = ref(props.problem);
+const busy = ref(false);
+const shown = ref<(FoundSeed & { readonly library: { readonly name: string } }) | null>(null);
+
+async function enter(code: string): Promise<void> {
+  if (busy.value) return;
+  if (readMemberCode(code) === null) {
+    problem.value = 'That is not the code of a card: it has 26 letters and digits. On a packet stands another one.';
+    return;
+  }
+  busy.value = true;
+  problem.value = null;
+  try {
+    await mine.enter(code);
+  } catch (error) {
+    problem.value = (error as Error).message;
+  } finally {
+    busy.value = false;
+  }
+}
+// Where the library shows what it has to everybody, it stands here too.
+readOnce(mySeen.public, {})
+  .then((found) => {
+    shown.value = found;
+  })
+  .catch(() => undefined);
+</script>
+
+<template>
+  <h1>{{ shown?.library.name ?? 'Your seed' }}</h1>
+  <p>Hold your card before the camera. It opens your page: your seed, what to do with it, and what you can ask for.</p>
+  <p v-if="problem" class="caution" role="alert">{{ problem }}</p>
+  <CodeReader @code="enter" />
+  <form @submit.prevent="enter(typed)">
+    <label for="code">or type what stands below the code on it</label>
+    <InputText id="code" v-model="typed" autocomplete="off" autocapitalize="characters" spellcheck="false" maxlength="400" />
+    <Button type="submit" label="Go in" :disabled="typed.trim() === '' || busy" severity="secondary" />
+  </form>
+  <p class="quiet small">No card, or lost? Ask at the desk for a new one; the old one is withdrawn then.</p>
+  <FoundPublic v-if="shown" :found="shown" />
+</template>
+
+<style scoped>
+form {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+form label {
+  font-weight: 600;
+}
+form :deep(.p-inputtext) {
+  width: 100%;
+  font-family: var(--mono);
+}
+</style>

@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { monthDay, plural } from '@esprel/core';
+import type { MySaving } from '@esprel/core/api';
+import { computed } from 'vue';
+import SavingStepLine from './SavingStepLine.vue';
+import { useMine } from './useMine.ts';
+
+/** What is grown for seed: the dated steps of that crop, each with one question. */
+const props = defineProps<{ loan?: string }>();
+const mine = useMine();
+const all = computed(() => mine.page?.saving ?? []);
+const one = computed((): MySaving | null => {
+  if (props.loan !== undefined) return all.value.find((s) => String(s.loanId) === props.loan) ?? null;
+  return all.value.length === 1 ? (all.value[0] ?? null) : null;
+});
+const order = computed(() => mine.page?.library.said.dateOrder ?? 'day-month');
+const day = (d: string): string => monthDay(d, order.value, mine.today);
+
+function promised(s: MySaving): string {
+  if (s.promise === 'nothing' || s.dueOn === null) return '';
+  const what = s.promise === 'amount' && s.promisedSeeds !== null ? plural(s.promisedSeeds, 'seed') : 'some seed';
+  return `Promised: ${what} by ${day(s.dueOn)}. `;
+}
+const sownWords = (s: MySaving['sowings'][number]): string =>
+  s.emerged === null ? `${plural(s.seeds, 'seed')}, not counted yet` : `${String(s.emerged)} of ${String(s.seeds)} up`;
+/** The step that is asked about now: the first that is not done and whose time has come, else the first that is not done. */
+const current = computed(() => {
+  const steps = one.value?.steps ?? [];
+  const open = steps.filter((s) => !one.value?.done.some((d) => d.step === s.key));
+  return (open.find((s) => s.from === null || s.from <= mine.today) ?? open[0])?.key ?? null;
+});
+const nextWords = (s: MySaving): string => {
+  const open = (s.steps ?? []).find((step) => !s.done.some((d) => d.step === step.key));
+  if (s.sowings.length === 0) return 'To be sown first.';
+  return open ? `Next: ${open.title.charAt(0).toLowerCase()}${open.title.slice(1)}.` : 'All steps are done. Bring it to the library.';
+};
+</script>
+
+<template>
+  <template v-if="one">
+    <p v-if="all.length > 1" class="small"><RouterLink to="/saving">All that I grow for seed</RouterLink></p>
+    <h1>{{ one.variety }}, for seed</h1>
+    <p class="quiet">{{ promised(one) }}{{ one.plantsWords }}</p>
+    <p v-if="one.warning" class="caution">{{ one.warning }}</p>
+    <p v-for="c in one.cautions" :key="c" class="caution">{{ c.replace(/\.?$/, '.') }}</p>
+    <ol class="plain steps">
+      <li v-if="one.sowings.length === 0" class="line">
+        <span class="dot" aria-hidden="true" />
+        <div>
+          <strong>Sow it</strong>
+          <p class="quiet">It stands under <RouterLink to="/">My seed</RouterLink>.</p>
+        </div>
+      </li>
+      <li v-for="s in one.sowings" :key="s.sownOn + s.seeds" class="line">
+        <span class="dot done" aria-hidden="true" />
+        <div>
+          <strong class="past">Sown {{ day(s.sownOn) }}</strong>
+          <p class="quiet">{{ sownWords(s) }}</p>
+        </div>
+      </li>
+      <SavingStepLine
+        v-for="step in one.steps ?? []"
+        :key="step.key"
+        :step="step"
+        :done="one.done.find((d) => d.step === step.key) ?? null"
+        :current="step.key === current"
+        :loan-id="one.loanId"
+        :variety="one.variety"
+        :order="order"
+      />
+    </ol>
+    <p v-if="one.steps === null">The library has no steps written down for this crop. Ask at the desk how it is saved.</p>
+    <p v-else-if="current === null">All steps are done. Bring the seed to the library, dry and named.</p>
+  </template>
+  <template v-else>
+    <h1>For seed</h1>
+    <p v-if="all.length === 0">
+      You grow nothing for the library’s seed just now. Under <RouterLink to="/find">Find</RouterLink> stands what needs growers.
+    </p>
+    <ul v-else class="plain list">
+      <li v-for="s in all" :key="s.loanId">
+        <RouterLink :to="`/saving/${s.loanId}`">
+          <strong>{{ s.variety }}</strong> <span class="quiet">{{ s.crop.toLowerCase() }}</span>
+          <span class="next">{{ nextWords(s) }}</span>
+          <span v-if="s.dueOn" class="quiet">{{ promised(s) }}</span>
+        </RouterLink>
+      </li>
+    </ul>
+  </template>
+</template>
+
+<style scoped>
+.steps {
+  display: grid;
+}
+.line {
+  display: grid;
+  grid-template-columns: 22px minmax(0, 1fr);
+  gap: 14px;
+  padding: 0 0 18px;
+  position: relative;
+}
+.line::before {
+  content: '';
+  position: absolute;
+  left: 10px;
+  top: 22px;
+  bottom: -4px;
+  width: 2px;
+  background: var(--rule);
+}
+.dot {
+  width: 20px;
+  height: 20px;
+  margin-top: 2px;
+  border-radius: 50%;
+  border: 2px solid var(--dashes);
+  background: var(--paper);
+  position: relative;
+}
+.dot.done {
+  background: var(--leaf);
+  border-color: var(--leaf);
+}
+.past {
+  color: var(--quiet);
+}
+strong {
+  font-weight: 600;
+}
+.list a {
+  display: block;
+  padding: 12px 0;
+  border-bottom: 1px solid var(--rule);
+  color: var(--ink);
+  text-decoration: none;
+}
+.list a > .next,
+.list a > .quiet:last-child {
+  display: block;
+}
+</style>

@@ -1,0 +1,70 @@
+import type { MyPacket, MyPage } from '@esprel/core/api';
+
+/** A page of a member with a packet of tomato seed in hand, which is grown for seed. */
+export function pageOf(over: Partial<MyPage> = {}): MyPage {
+  return {
+    today: '2027-03-21',
+    library: {
+      name: 'Osierbeck Seed Library',
+      openDays: [2],
+      fairShare: null,
+      said: { dateOrder: 'day-month', temperatureUnit: 'C', lengthUnit: 'mm' },
+    },
+    me: {
+      id: 7,
+      name: 'Brisa Marl',
+      called: null,
+      place: 'Chapel Rise',
+      language: null,
+      email: null,
+      phone: null,
+      post: null,
+      contact: null,
+      consentOn: null,
+      consentFor: [],
+      joinedOn: '2025-01-01',
+      version: 3,
+    },
+    garden: null,
+    packets: [packetOf()],
+    saving: [],
+    asks: [],
+    promises: [],
+    returns: [],
+    ...over,
+  };
+}
+
+export function packetOf(over: Partial<MyPacket> = {}): MyPacket {
+  return {
+    loanId: 40,
+    code: 'TM-123K',
+    variety: 'Tollgate Red',
+    crop: 'Tomato',
+    purpose: 'garden',
+    lentOn: '2027-03-01',
+    left: 27,
+    facts: {
+      seeds: 27,
+      unit: 'seed',
+      style: 'several',
+      perCell: 2,
+      depthMm: 6,
+      light: 'either',
+      warmC: 21,
+      soilC: 16,
+      emergeMinD: 6,
+      emergeMaxD: 14,
+      preparation: [],
+      chillWeeks: 0,
+      window: { from: '2027-03-20', target: '2027-03-27', to: '2027-04-03', way: 'start' },
+      missedOn: null,
+      plantOutFrom: '2027-05-14',
+      keepsShort: false,
+    },
+    cautions: [],
+    lines: ['Put 2 in each cell'],
+    sowings: [],
+    ...over,
+  };
+}
