@@ -35,6 +35,9 @@ export default defineConfig({
         maximumFileSizeToCacheInBytes: 2_000_000,
         navigateFallback: '/my/index.html',
         cleanupOutdatedCaches: true,
+        // From the first visit on, and a newer page at once.
+        clientsClaim: true,
+        skipWaiting: true,
         sourcemap: false,
       },
     }),

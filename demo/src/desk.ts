@@ -21,12 +21,24 @@ export class Desk {
 
   /** Does one step on `day`; `path` as in the API. Throws what the API would answer. */
   do<T = { id: number }>(day: string, method: string, path: string, body: object): T & { readonly stepId: number } {
+    return this.step(day, method, path, body, null);
+  }
+
+  /** The same by a member, on their own page. */
+  asMember<T = { id: number }>(memberId: number, day: string, method: string, path: string, body: object): T & { readonly stepId: number } {
+    return this.step(day, method, path, body, memberId);
+  }
+
+  private step<T>(day: string, method: string, path: string, body: object, memberId: number | null): T & { readonly stepId: number } {
     for (const route of this.routes) {
       if (route.method !== method) continue;
       const params = match(route.path, path);
       if (!params) continue;
       const checked = parse(route.schema, body);
-      const change = new Change(this.db, day, this.personId, route.step);
+      const change =
+        memberId === null
+          ? new Change(this.db, day, this.personId, route.step)
+          : new Change(this.db, day, null, route.step, 'member', memberId);
       const answer = route.handle(change, { params, query: {}, body: checked });
       return { ...(answer as T), stepId: change.stepId };
     }

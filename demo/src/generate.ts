@@ -2,6 +2,7 @@ import { addDays, dayInYear } from '@esprel/core';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import type { Db } from '@esprel/server';
 import { layBench } from './bench.ts';
+import { atHome } from './atHome.ts';
 import { catalogue } from './cataloguing.ts';
 import { discard, doubt, move, slip, takeIn } from './keeping.ts';
 import { lendOne, sowOwn } from './lending.ts';
@@ -33,6 +34,9 @@ function foundLibrary(story: Story): void {
     massUnit: 'g',
     dateOrder: 'day-month',
     openDays: [2, 5],
+    publicAddress: 'https://seed.example',
+    fairShare: 6,
+    askWeeks: 3,
   });
   const rooms = new Map<string, number>();
   for (const { in: within, ...room } of ROOMS) {
@@ -147,5 +151,6 @@ export function generateDemo(db: Db): void {
     catalogue(story);
     layBench(story);
     laySeason(story);
+    atHome(story);
   }).immediate();
 }

@@ -61,10 +61,23 @@ describe('lending what is on the table', () => {
       lots: [lot(), lot({ code: 'KA-002K', variety: 'Copper', packets: [fill], problem: null })],
     };
     d.answers['GET /members/7'] = {
-      member: { id: 7, name: 'Dorit Ames', place: null, contact: null, note: null, joinedOn: '2026-01-01', leftOn: null, version: 1 },
+      member: {
+        id: 7,
+        name: 'Dorit Ames',
+        place: null,
+        contact: null,
+        consentFor: [],
+        note: null,
+        joinedOn: '2026-01-01',
+        leftOn: null,
+        version: 1,
+      },
       loans: [],
       sowings: [],
       errands: [],
+      cards: [],
+      phones: [],
+      asks: [],
       history: [],
     };
   });

@@ -92,7 +92,17 @@ describe('sowing and bringing back', () => {
 
   it('takes seed that came back unsown into its own lot, by weight', async () => {
     desk.answers['GET /members/3'] = {
-      member: { id: 3, name: 'Ebba Thorne', place: null, contact: null, note: null, joinedOn: '2026-01-01', leftOn: null, version: 1 },
+      member: {
+        id: 3,
+        name: 'Ebba Thorne',
+        place: null,
+        contact: null,
+        consentFor: [],
+        note: null,
+        joinedOn: '2026-01-01',
+        leftOn: null,
+        version: 1,
+      },
       loans: [
         {
           id: 5,
@@ -113,6 +123,9 @@ describe('sowing and bringing back', () => {
       ],
       sowings: [],
       errands: [],
+      cards: [],
+      phones: [],
+      asks: [],
       history: [],
     };
     desk.answers['POST /loans/5/unsown'] = { lotCode: 'TM-001V', step: { id: 9, summary: 'Ebba Thorne brought 350 seeds back unsown' } };
@@ -186,8 +199,11 @@ describe('sowing and bringing back', () => {
   });
 
   const member = (loan: object): object => ({
-    member: { id: 5, name: 'Fenna', place: 'Kiln Hill', contact: null, note: null, joinedOn: '2024-01-01', leftOn: null },
+    member: { id: 5, name: 'Fenna', place: 'Kiln Hill', contact: null, consentFor: [], note: null, joinedOn: '2024-01-01', leftOn: null },
     errands: [],
+    cards: [],
+    phones: [],
+    asks: [],
     loans: [
       {
         id: 8,

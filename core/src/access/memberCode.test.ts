@@ -14,6 +14,8 @@ describe('the code of a card', () => {
         expect(readMemberCode(` ${groupedMemberCode(code).toLowerCase()} `)).toBe(code);
         expect(readMemberCode(code.replaceAll('0', 'O').replaceAll('1', 'l'))).toBe(code);
         expect(readMemberCode(memberAddress('https://seed.example', code))).toBe(code);
+        // A scanner that takes the keyboard for another one.
+        expect(readMemberCode(`HTTPSÖ&&seed.example&my&§${code}`)).toBe(code);
       }),
     );
   });

@@ -9,7 +9,7 @@ export const MEMBER_CODE_LENGTH = 26;
 export const MEMBER_CODE_BYTES = 17;
 /** Cards that are made in one go at most. */
 export const MOST_CODES = 200;
-/** What stands before the code in the address of the member's page: it is never sent to the server as part of an address. */
+/** What stands before the code in the address of the member's page: what follows it is never sent to the server as part of an address. */
 const MARK = '#';
 
 /** The code that random bytes are written as. `bytes` holds `MEMBER_CODE_BYTES` of them. */
@@ -34,15 +34,13 @@ const MEANT: Readonly<Record<string, string>> = { O: '0', I: '1', L: '1' };
 const CODE = new RegExp(`^[${LETTERS}]{${String(MEMBER_CODE_LENGTH)}}$`);
 
 /**
- * The code in what was scanned or typed: the code itself, with spaces, dashes and small letters, or an address that ends with it. Null where
- * there is none.
+ * The code in what was scanned or typed: the code itself, with spaces, dashes and small letters, or an address that ends with it, also where a
+ * scanner set to another keyboard wrote other signs between its words. Null where there is none.
  */
 export function readMemberCode(text: string): string | null {
-  const tail = text.slice(text.lastIndexOf(MARK) + 1);
-  const code = tail
-    .toUpperCase()
-    .replace(/[\s-]/g, '')
-    .replace(/[OIL]/g, (c) => MEANT[c] ?? c);
+  const typed = text.toUpperCase().replace(/[\s-]/g, '');
+  const [, tail] = /(?:^|[^0-9A-Z])([0-9A-Z]{26})$/.exec(typed) ?? [];
+  const code = (tail ?? '').replace(/[OIL]/g, (c) => MEANT[c] ?? c);
   return CODE.test(code) ? code : null;
 }
 

@@ -3,20 +3,37 @@ import { asSeenForm, emptyForm, loanForm, loansForm } from '../schemas/forms.ts'
 import { cardsForm, memberEditForm, memberForm, wayInForm } from '../schemas/memberForms.ts';
 import type { PromiseKind, Purpose } from '../lots/vocabulary.ts';
 import type { Ask } from './asks.ts';
-import { changes, does, reads, text, whole } from './contract.ts';
+import { changes, does, oneOf, reads, text, whole } from './contract.ts';
 import type { Errand } from './errands.ts';
 import type { HistoryStep } from './history.ts';
 import type { LotSheetData } from './lotSheet.ts';
 import type { LoanSlip } from './slip.ts';
 
-export interface ListedMember {
+/** Why somebody is worth asking: a promise is over its day, or due within a month; or nothing was heard since seed was handed over. */
+export const ASK_WHY = ['overdue', 'due', 'silent'] as const;
+export type AskWhy = (typeof ASK_WHY)[number];
+
+/** Somebody as they are chosen. */
+export interface NamedMember {
   readonly id: number;
   readonly name: string;
+  readonly called: string | null;
   readonly place: string | null;
+}
+
+export interface ListedMember extends NamedMember {
   readonly loans: number;
+  /** Packets that are still in hand, as far as anybody knows. */
+  readonly out: number;
   readonly promises: number;
+  readonly overdue: number;
   readonly nextDue: string | null;
   readonly returns: number;
+  /** The last day on which anything was heard of what they have. */
+  readonly lastHeard: string | null;
+  /** What they asked for that is not handed over yet. */
+  readonly asks: number;
+  readonly ask: AskWhy | null;
 }
 
 /** How heavy the seed of a lot is: as it was weighed, or as is usual for its crop. */
@@ -162,6 +179,8 @@ export const membersApi = {
     q: text(),
     limit: whole(1, 500),
     after: text(300),
+    /** Those alone who are worth asking, the most urgent first. */
+    which: oneOf(['to-ask']),
   }),
   sheet: reads<MemberSheet>()('/members/:id', 'desk'),
   add: changes<{ readonly id: number }>()('post', '/members', memberForm, 'desk'),

@@ -1,10 +1,13 @@
 import type { Verdict } from '../verdicts/verdict.ts';
+import { plural } from '../words/words.ts';
 
 /** A lot that an ask could be served from. */
 export interface ServingLot {
   readonly code: string;
   /** Seeds of it that may be handed over. */
   readonly free: number;
+  /** Whether that is a packet's worth, and not the last few. */
+  readonly enough: boolean;
   /** Share alive by the estimate, 0..1. */
   readonly median: number;
   readonly verdict: Verdict | 'nothing-left';
@@ -22,15 +25,15 @@ const lends = (lot: ServingLot): boolean => LENDS.includes(lot.verdict) || LENDS
 
 /**
  * Lots from which an ask can be served, the best first: alive enough to be lent and, of those, the one that will be lost the soonest, so that
- * what keeps is left for later. What should be tested first comes after, what is in doubt last; what is on the floor, in quarantine or banned
+ * what keeps is left for later. What should be tested first comes after, with it lots of which a few seeds only are free, what is in doubt last; what is on the floor, in quarantine or banned
  * is not among them. Whoever `renews` gets what needs it first, also what is too little alive for anybody else.
  */
 export function bestToServe(lots: readonly ServingLot[], renews = false): ServingLot[] {
   const needs = (lot: ServingLot): boolean => lot.verdict === 'renew' || lot.verdict === 'rescue';
   const rank = (lot: ServingLot): number => {
-    if (lot.doubtful) return 3;
-    if (renews ? needs(lot) : lends(lot)) return 0;
-    return lot.verdict === 'test-first' ? 1 : 2;
+    if (lot.doubtful) return 4;
+    if (renews ? needs(lot) : lends(lot)) return lot.enough ? 0 : 2;
+    return lot.verdict === 'test-first' && lot.enough ? 1 : 3;
   };
   return lots
     .filter((lot) => lot.problem === null && lot.free > 0 && lot.verdict !== 'let-go' && (renews || lot.verdict !== 'rescue' || lends(lot)))
@@ -48,6 +51,7 @@ export function whyServed(lot: ServingLot): string {
   const alive = `${String(Math.round(100 * lot.median))} in 100 alive`;
   if (lot.doubtful) return `${alive}; its name is in doubt`;
   if (lot.verdict === 'test-first' && lot.beside === null) return `${alive}, but nobody tested it`;
+  if (!lot.enough) return `${alive}, but only ${plural(lot.free, 'seed')} may go`;
   if (lot.belowFortyOn !== null) return `${alive}, and will be lost the soonest`;
   return alive;
 }

@@ -121,6 +121,7 @@ describe('the lot that an ask is served from', () => {
   const lot = (code: string, over: Partial<ServingLot> = {}): ServingLot => ({
     code,
     free: 40,
+    enough: true,
     median: 0.85,
     verdict: 'lend',
     beside: null,
@@ -134,13 +135,14 @@ describe('the lot that an ask is served from', () => {
   it('is alive enough and the soonest to be lost', () => {
     expect(
       order(
+        lot('FEW', { free: 2, enough: false, belowFortyOn: '2027-10-01' }),
         lot('KEEPS'),
         lot('UNTESTED', { verdict: 'test-first', belowFortyOn: '2027-06-01' }),
         lot('LATER', { belowFortyOn: '2031-01-01' }),
         lot('SOON', { belowFortyOn: '2028-01-01', median: 0.75 }),
         lot('THICK', { verdict: 'renew', beside: 'sow-thicker', belowFortyOn: '2027-09-01' }),
       ),
-    ).toEqual(['THICK', 'SOON', 'LATER', 'KEEPS', 'UNTESTED']);
+    ).toEqual(['THICK', 'SOON', 'LATER', 'KEEPS', 'UNTESTED', 'FEW']);
   });
 
   it('is never the floor, one in quarantine, or one that is all but dead', () => {

@@ -247,7 +247,7 @@ export const settingsForm = shape({
   /** Packets that are a fair share for one member in a season; null where the library has no rule. */
   fairShare: orNull(whole({ min: 1, max: 500 })),
   /** Weeks for which a packet that was laid ready waits for whoever asked. */
-  askWeeks: whole({ min: 1, max: 26 }),
+  askWeeks: orNull(whole({ min: 1, max: 26 })),
 });
 export type Settings = yup.InferType<typeof settingsForm>;
 /** Settings as they are put in the place of those of a version; 0 where nobody set any yet. */

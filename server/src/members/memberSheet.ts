@@ -1,5 +1,4 @@
-import { foldName, wrong } from '@esprel/core';
-import type { Answer, ListedMember, Member, MemberLoan, membersApi, MemberSheet, MemberSowing, Query, SeedWeight } from '@esprel/core/api';
+import type { Member, MemberLoan, MemberSheet, MemberSowing, SeedWeight } from '@esprel/core/api';
 import { cardsOf, phonesOf } from '../access/memberSignIns.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { errandsOfMember } from '../errands/errands.ts';
@@ -55,34 +54,5 @@ export function memberSheet(db: Db, id: number, today: string): MemberSheet {
     ),
     errands: errandsOfMember(db, id),
     history: historyOf(db, 'member', id),
-  };
-}
-
-export function listMembers(db: Db, query: Query<(typeof membersApi.list)['query']>): Answer<typeof membersApi.list> {
-  const q = foldName(query.q ?? '');
-  const limit = query.limit ?? 200;
-  const { after } = query;
-  const at = after === null ? -1 : after.lastIndexOf('~');
-  const [name, id] = at < 0 || after === null ? ['', 0] : [after.slice(0, at), Number(after.slice(at + 1))];
-  if (after !== null && (at < 0 || !Number.isInteger(id))) throw wrong('after', 'is not a place in this list; begin again without it');
-  const rows = all<ListedMember & { folded: string }>(
-    db,
-    `SELECT m.id, m.name, m.folded, m.place,
-       (SELECT count(*) FROM loans o WHERE o.member_id = m.id) AS loans,
-       (SELECT count(*) FROM loans o WHERE o.member_id = m.id AND o.settled_on IS NULL AND o.due_on IS NOT NULL) AS promises,
-       (SELECT min(due_on) FROM loans o WHERE o.member_id = m.id AND o.settled_on IS NULL) AS nextDue,
-       (SELECT count(*) FROM returns r JOIN loans o ON o.id = r.loan_id WHERE o.member_id = m.id) AS returns
-     FROM members m WHERE m.left_on IS NULL AND (? = '' OR m.folded LIKE ? ESCAPE '\\') AND (m.folded, m.id) > (?, ?) ORDER BY m.folded, m.id LIMIT ?`,
-    q,
-    `%${q.replace(/[%_\\]/g, '\\$&')}%`,
-    name,
-    id,
-    limit + 1,
-  );
-  const page = rows.slice(0, limit);
-  const last = page[page.length - 1];
-  return {
-    members: page.map(({ folded: _folded, ...m }) => m),
-    next: rows.length > limit && last ? `${last.folded}~${String(last.id)}` : null,
   };
 }

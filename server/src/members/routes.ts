@@ -12,14 +12,15 @@ import { lendableLots, loanSlip } from './lending.ts';
 import { askRoutes } from './askRoutes.ts';
 import { pageDoorRoutes } from './pageDoors.ts';
 import { memberColumns } from './memberColumns.ts';
-import { listMembers, memberSheet } from './memberSheet.ts';
+import { listMembers } from './memberList.ts';
+import { memberSheet } from './memberSheet.ts';
 
 /** Lots that are handed over in one go at most. */
 const MOST_LENT = 60;
 
 export function memberRoutes(): Route[] {
   return [
-    servesKept(membersApi.list, ({ db }, { query }) => listMembers(db, query)),
+    servesKept(membersApi.list, ({ db, today }, { query }) => listMembers(db, query, today)),
     serves(membersApi.sheet, ({ db, today }, { params }) => memberSheet(db, params.id, today)),
     makes(membersApi.add, 'member', (change, { body }) => {
       if (body.joinedOn != null && body.joinedOn > change.today) throw wrong('joinedOn', `must not be after today, ${change.today}`);

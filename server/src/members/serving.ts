@@ -48,9 +48,11 @@ export function servingOf(
   const considered = rows.map((row): ServingLot => {
     const lot = lotRow(db, row.id);
     lots.set(row.code, row);
+    const free = lot ? freeFor(db, lot, renews ? 'renew' : 'garden') : 0;
     return {
       code: row.code,
-      free: lot ? freeFor(db, lot, renews ? 'renew' : 'garden') : 0,
+      free,
+      enough: free >= usualSeeds(db, varietyId, row.perCell, Infinity) / 2,
       median: row.median ?? 0,
       verdict: row.verdict ?? 'test-first',
       beside: row.beside,

@@ -1,4 +1,4 @@
-import { parseLotCode, readLotCode } from '@esprel/core';
+import { parseLotCode, readLotCode, readMemberCode } from '@esprel/core';
 
 /** Keys closer together than this (ms) come from a scanner, not from fingers. */
 export const BURST_GAP_MS = 35;
@@ -10,7 +10,11 @@ export interface KeyPress {
 }
 
 /** What a burst of keys ended by Enter turned out to be. */
-export type Scan = { readonly kind: 'code'; readonly code: string } | { readonly kind: 'misread'; readonly text: string };
+export type Scan =
+  | { readonly kind: 'code'; readonly code: string }
+  /** The card of a member. */
+  | { readonly kind: 'card'; readonly code: string }
+  | { readonly kind: 'misread'; readonly text: string };
 
 /** Gathers fast keys; `push` answers what was scanned when Enter ends a burst that has the shape of a lot code. */
 export class ScanBuffer {
@@ -35,6 +39,8 @@ export class ScanBuffer {
       if (!fast || text.length < BURST_LEAST) return null;
       const code = parseLotCode(text);
       if (code !== null) return { kind: 'code', code };
+      const card = readMemberCode(text);
+      if (card !== null) return { kind: 'card', code: card };
       return readLotCode(text) === null ? null : { kind: 'misread', text };
     }
     // A scanner sends letters, with Shift for capitals; any other key is a hand.

@@ -167,6 +167,22 @@ export const router = createRouter({
       ],
     },
     {
+      path: '/asks',
+      component: () => import('../members/AsksView.vue'),
+      meta: { place: 'members', title: 'Asked for' },
+      children: [
+        { path: '', component: () => import('../members/AsksNothingOpen.vue') },
+        { path: 'new', component: () => import('../members/AskForm.vue'), meta: { title: 'Somebody asks' } },
+        { path: ':id(\\d+)', component: () => import('../members/AskSheet.vue'), props: true },
+      ],
+    },
+    {
+      path: '/asks/:id(\\d+)/slip',
+      component: () => import('../members/AskSlipView.vue'),
+      props: true,
+      meta: { place: 'members', title: 'Slip' },
+    },
+    {
       path: '/renewals',
       component: () => import('../renewals/RenewalsView.vue'),
       meta: { place: 'renewals', title: 'Renewals' },

@@ -1,6 +1,6 @@
 import { parseLotCode } from '@esprel/core';
-import { testsApi } from '@esprel/core/api';
-import { readOnce } from '../base/calls.ts';
+import { membersApi, testsApi } from '@esprel/core/api';
+import { act, readOnce } from '../base/calls.ts';
 import { useEventListener } from '@vueuse/core';
 import { useRoute, useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';
@@ -63,7 +63,17 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
     }
   }
 
-  function act(key: string): void {
+  /** A card opens its member, and packets that are scanned then are theirs. */
+  async function openMember(code: string): Promise<void> {
+    try {
+      const { id } = await act(membersApi.byCard, {}, { code });
+      await router.push({ path: `/members/${String(id)}`, query: { card: '1' } });
+    } catch (error) {
+      changes.undoProblem = (error as Error).message;
+    }
+  }
+
+  function press(key: string): void {
     const place = PLACES.find((p) => p.key === key);
     if (place) void router.push(place.to);
     else if (key === '/') frame.find();
@@ -96,7 +106,7 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
       if (waiting !== null) {
         clearTimeout(waiting.timer);
         // A page that is busy may see the next key of a hand before the wait of the last one is over.
-        if (slow) act(waiting.key);
+        if (slow) press(waiting.key);
         waiting = null;
       }
       if (found) {
@@ -111,6 +121,7 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
         }
         if (found.kind === 'code' && scans.taker) scans.taker(found.code);
         else if (found.kind === 'code') void router.push(`/lots/${found.code}`);
+        else if (found.kind === 'card') void openMember(found.code);
         else frame.find(found.text);
         return;
       }
@@ -121,12 +132,12 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
       // No code holds these: they act at once, so that what a hand types next lands in the field.
       if (key === '/' || key === '?') {
         event.preventDefault();
-        act(key);
+        press(key);
         return;
       }
       const timer = setTimeout(() => {
         waiting = null;
-        act(key);
+        press(key);
       }, BURST_GAP_MS + 15);
       waiting = { key, timer };
     },

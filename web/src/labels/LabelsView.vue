@@ -76,6 +76,7 @@ const run = computed((): Asked<typeof labelsApi.plan> => ({
   sowing: number('sowing'),
   seeds: number('seeds'),
   loan: number('loan'),
+  ask: number('ask'),
   each: text('each') === 'plant' ? 'plant' : text('each') === 'marker' ? 'marker' : null,
 }));
 const chosen = computed(() => named.value[1] !== '');

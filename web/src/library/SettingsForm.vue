@@ -16,6 +16,7 @@ import { yearDayWords } from '../fields/yearDay.ts';
 import FieldYearDay from '../fields/FieldYearDay.vue';
 import { useTypedWarmth } from '../fields/useTypedWarmth.ts';
 import FormFrame from '../fields/FormFrame.vue';
+import MemberSettings from './MemberSettings.vue';
 
 /** By the number of the day, 0 for Sunday. */
 const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
@@ -40,6 +41,10 @@ const texts = (s: Settings | null, version: number) => ({
   lendingThreshold: s ? String(Math.round(s.lendingThreshold * 100)) : '',
   winterMinC: warmthText(s?.winterMinC),
   openDays: [...(s?.openDays ?? [])],
+  publicAddress: s?.publicAddress ?? '',
+  publicPage: s?.publicPage === true,
+  fairShare: String(s?.fairShare ?? ''),
+  askWeeks: String(s?.askWeeks ?? ''),
   supplierC: warmthText(s?.supplierC),
   supplierRhPercent: String(s?.supplierRhPercent ?? ''),
   roomC: warmthText(s?.roomC),
@@ -60,7 +65,10 @@ const form = useForm({
       supplierRhPercent: () => numberOf('supplierRhPercent', v.supplierRhPercent),
       roomC: () => celsiusTyped(numberOf('roomC', v.roomC)),
       roomRhPercent: () => numberOf('roomRhPercent', v.roomRhPercent),
+      fairShare: () => numberOf('fairShare', v.fairShare),
+      askWeeks: () => numberOf('askWeeks', v.askWeeks),
     }),
+    publicAddress: v.publicAddress.trim().replace(/\/+$/, '') || null,
   }),
 });
 /** The settings as they were when the form was filled: what is not so any more was changed, here or at another desk. */
@@ -277,6 +285,7 @@ async function saveAs(settings: Versioned, current: Settings): Promise<void> {
           { value: 'month-day', label: 'Thu Mar 14' },
         ]"
       />
+      <MemberSettings :model-value="values" :errors="form.errors" />
     </FormFrame>
   </div>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { addDays, type LibraryCrop, type PromiseKind, PROMISES, PURPOSE_WORDS, type Purpose, PURPOSES, seedReadyDay } from '@esprel/core';
-import { type ListedMember, lotsApi, membersApi } from '@esprel/core/api';
+import { type NamedMember, lotsApi, membersApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -33,7 +33,7 @@ const doubtful = computed(() => lot.value !== null && (lot.value.identity === 'd
 const form = useForm({
   name: `lend.${props.code}`,
   initial: () => ({
-    member: null as ListedMember | string | null,
+    member: null as NamedMember | string | null,
     seeds: '',
     purpose: (route.query.purpose === 'renew' ? 'renew' : 'garden') as Purpose,
     promise: 'nothing' as PromiseKind,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { parseLotCode, plural, type PromiseKind, PROMISES, type Purpose, PURPOSES } from '@esprel/core';
-import { type ListedMember, membersApi } from '@esprel/core/api';
+import { membersApi, type NamedMember } from '@esprel/core/api';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
@@ -32,7 +32,7 @@ const staying = computed(() => (data.value?.lots ?? []).filter((l) => l.problem 
 const form = useForm({
   name: 'table.lend',
   initial: () => ({
-    member: null as ListedMember | string | null,
+    member: null as NamedMember | string | null,
     purpose: 'garden' as Purpose,
     promise: 'nothing' as PromiseKind,
     dueOn: '',
@@ -62,9 +62,9 @@ watch(lots, (now) => {
 const { member: asked } = route.query;
 if (typeof asked === 'string' && values.member === null) {
   void readOnce(membersApi.sheet, { id: asked })
-    .then(({ member }) => {
+    .then(({ member: { id, name, called, place } }) => {
       // Whoever was faster has chosen already.
-      values.member ??= { ...member, loans: 0, promises: 0, nextDue: null, returns: 0 };
+      values.member ??= { id, name, called, place };
     })
     .catch(() => undefined);
 }

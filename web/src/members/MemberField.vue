@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { ListedMember } from '@esprel/core/api';
+import type { NamedMember } from '@esprel/core/api';
 import { computed } from 'vue';
 import FieldFind from '../fields/FieldFind.vue';
 import { findMembers } from '../fields/finders.ts';
 
 /** To whom seed is handed: a member by name, or a name that is nobody’s yet. */
 const props = defineProps<{ error?: string | undefined }>();
-const model = defineModel<ListedMember | string | null>({ required: true });
+const model = defineModel<NamedMember | string | null>({ required: true });
 const typedName = computed(() => (typeof model.value === 'string' ? model.value.trim() : ''));
 const said = computed(() => {
   if (props.error === undefined) return undefined;

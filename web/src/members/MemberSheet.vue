@@ -1,28 +1,65 @@
 <script setup lang="ts">
 import OpeningNote from '../base/OpeningNote.vue';
 import DeskMessage from '../base/DeskMessage.vue';
-import { FATE_FACTS, type Fate, PURPOSE_WORDS, plural } from '@esprel/core';
-import { errandsApi, type MemberLoan, membersApi } from '@esprel/core/api';
+import { FATE_FACTS, type Fate, PURPOSE_OF_MESSAGE_WORDS, PURPOSE_WORDS, plural } from '@esprel/core';
+import { type Ask, asksApi, errandsApi, type MemberLoan, membersApi } from '@esprel/core/api';
 import Button from 'primevue/button';
-import { computed } from 'vue';
-import { useRouter } from 'vue-router';
+import { computed, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';
 import { useRead } from '../base/useRead.ts';
 import { useAccess } from '../base/access.ts';
+import { useScans } from '../base/scans.ts';
 import { useTable } from '../base/table.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import LotHistory from '../shared/StepHistory.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
+import MemberCards from './MemberCards.vue';
 
 const props = defineProps<{ id: string }>();
+const route = useRoute();
 const router = useRouter();
 const session = useSession();
 const access = useAccess();
 const table = useTable();
 const changes = useChanges();
 const format = useFormat();
-const { data, problem } = useRead(membersApi.sheet, () => ({ id: props.id }));
+const { data, problem, reload } = useRead(membersApi.sheet, () => ({ id: props.id }));
+
+/** Their card was scanned: packets that are scanned now are theirs. */
+const byCard = computed(() => route.query.card === '1');
+const handing = ref(false);
+async function scanned(code: string): Promise<void> {
+  const ask = data.value?.asks.find((a) => a.laid?.lotCode === code);
+  if (handing.value) return;
+  if (ask) {
+    handing.value = true;
+    await changes.make(asksApi.handOver, { id: ask.id }, { version: ask.version });
+    handing.value = false;
+  } else {
+    table.pullOut(code);
+    await router.push({ path: '/table/lend', query: { member: props.id } });
+  }
+}
+useScans().take((code) => void (byCard.value ? scanned(code) : router.push(`/lots/${code}`)));
+const ready = computed(() => (data.value?.asks ?? []).filter((a) => a.laid !== null));
+const asks = computed(() => (data.value?.asks ?? []).filter((a) => a.laid === null));
+const ASK = { ask: 'asks for', wait: 'waits for', offer: 'would grow' } as const;
+const handOver = (a: Ask): Promise<unknown> => changes.make(asksApi.handOver, { id: a.id }, { version: a.version });
+const reached = computed(() => {
+  const m = data.value?.member;
+  if (!m) return '';
+  return [m.email, m.phone, m.post?.replace(/\s*\n\s*/g, ', '), m.contact]
+    .filter((w) => w !== null && w !== undefined && w !== '')
+    .join('; ');
+});
+const agreed = computed(() => {
+  const m = data.value?.member;
+  if (!m || reached.value === '') return '';
+  if (m.consentFor.length === 0) return 'Agreed to be reached for nothing yet: ask.';
+  return `May be reached ${m.consentFor.map((p) => PURPOSE_OF_MESSAGE_WORDS[p]).join('; ')}${m.consentOn === null ? '' : ` (agreed ${format.day(m.consentOn)})`}.`;
+});
 
 const open = computed(() => (data.value?.loans ?? []).filter((l) => l.settledOn === null && l.promise !== 'nothing'));
 const others = computed(() => (data.value?.loans ?? []).filter((l) => !(l.settledOn === null && l.promise !== 'nothing')));
@@ -53,11 +90,12 @@ function told(id: number): void {
     <header>
       <h1>{{ data.member.name }}</h1>
       <p class="quiet">
-        <template v-if="data.member.leftOn === null"
-          >{{ [data.member.place, data.member.contact].filter(Boolean).join(', ') || 'no place written down' }}, </template
-        >member since
-        {{ format.day(data.member.joinedOn) }}
+        <template v-if="data.member.called">called {{ data.member.called }}, </template>
+        <template v-if="data.member.leftOn === null">{{ data.member.place ?? 'no place written down' }}, </template>member since
+        {{ format.day(data.member.joinedOn) }}<template v-if="data.member.language">; speaks {{ data.member.language }}</template>
       </p>
+      <p v-if="reached" class="quiet">{{ reached }}</p>
+      <p v-if="agreed" class="quiet small">{{ agreed }}</p>
       <p v-if="data.member.note">{{ data.member.note }}</p>
       <p v-if="data.member.leftOn === null" class="row-of-buttons">
         <Button
@@ -79,7 +117,35 @@ function told(id: number): void {
       </p>
       <p v-else class="quiet">Left on {{ format.day(data.member.leftOn) }}; who they were is forgotten.</p>
     </header>
-    <DeskMessage v-if="data.loans.length === 0" kind="notice">Nothing borrowed yet. Open a lot and press Lend.</DeskMessage>
+    <DeskMessage v-if="byCard" kind="notice">
+      Scan packets now: what lies ready is handed over at once, anything else goes onto the table to be lent to
+      {{ data.member.called ?? data.member.name }}.
+    </DeskMessage>
+    <section v-if="ready.length > 0" aria-label="Lies ready">
+      <h2>Lies ready</h2>
+      <ul class="plain">
+        <li v-for="a in ready" :key="a.id" class="laid">
+          <span
+            ><strong>{{ a.variety }}</strong> <span class="code">{{ a.laid?.lotCode }}</span><br /><span class="quiet"
+              >{{ plural(a.laid?.seeds ?? 0, 'seed') }}, waits until {{ format.day(a.laid?.waitsUntil ?? '') }}</span
+            ></span
+          >
+          <Button label="Hand it over" :aria-label="`Hand over ${a.variety}`" @click="handOver(a)" />
+        </li>
+      </ul>
+    </section>
+    <section v-if="asks.length > 0" aria-label="Asked for">
+      <h2>Asked for</h2>
+      <ul class="plain">
+        <li v-for="a in asks" :key="a.id">
+          <RouterLink :to="`/asks/${a.id}`">{{ ASK[a.kind] }} {{ a.variety }}</RouterLink>
+          <span class="quiet after">since {{ format.day(a.askedOn) }}</span>
+        </li>
+      </ul>
+    </section>
+    <DeskMessage v-if="data.loans.length === 0 && data.asks.length === 0" kind="notice"
+      >Nothing borrowed yet. Open a lot and press Lend.</DeskMessage
+    >
     <section v-if="data.errands.length > 0" aria-label="To be told">
       <h2>To be told</h2>
       <ul class="plain">
@@ -160,6 +226,13 @@ function told(id: number): void {
         </li>
       </ul>
     </section>
+    <MemberCards
+      v-if="data.member.leftOn === null"
+      :member-id="data.member.id"
+      :cards="data.cards"
+      :phones="data.phones"
+      @changed="reload"
+    />
     <LotHistory :steps="data.history" />
   </article>
   <OpeningNote v-else />
@@ -190,6 +263,16 @@ strong {
   background: var(--hover);
   padding: 10px 14px;
   margin-bottom: 8px;
+}
+.laid {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 10px;
+  border-left: 4px solid var(--good);
+  background: var(--good-soft);
+  padding: 8px 14px;
+  margin-bottom: 6px;
 }
 .late {
   color: var(--act);

@@ -5,26 +5,33 @@ import DeskMessage from '../base/DeskMessage.vue';
 import { useDebounce } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { plural } from '@esprel/core';
-import { type ListedMember, membersApi } from '@esprel/core/api';
+import { asksApi, type ListedMember, membersApi } from '@esprel/core/api';
 import { useRoute, useRouter } from 'vue-router';
 import ListAndSheet from '../base/ListAndSheet.vue';
 import { useRead } from '../base/useRead.ts';
 import { useFormat } from '../base/useFormat.ts';
-import { useSession } from '../base/session.ts';
 
 const route = useRoute();
 const router = useRouter();
-const session = useSession();
 const format = useFormat();
 const q = ref('');
 const soon = useDebounce(q, 120);
-const { data, problem } = useRead(membersApi.list, () => ({ limit: 500, q: soon.value.slice(0, 100) }));
+/** All of them, or those who are worth asking. */
+const which = computed(() => (route.query.which === 'to-ask' ? ('to-ask' as const) : null));
+const { data, problem } = useRead(membersApi.list, () => ({ limit: 500, q: soon.value.slice(0, 100), which: which.value }));
+const asked = useRead(asksApi.list, () => ({})).data;
+const openAsks = computed(() => asked.value?.asks.filter((a) => a.laid === null || a.laid.overdue).length ?? 0);
 
 function promise(m: ListedMember): string {
   if (m.nextDue === null) return '';
   return `${plural(m.promises, 'promise')}, ${format.due(m.nextDue)}`;
+}
+function askWords(m: ListedMember): string {
+  if (m.ask === 'overdue') return 'how did it go?';
+  if (m.ask === 'due') return 'is it coming?';
+  return m.ask === 'silent' ? 'nothing heard since' : '';
 }
 </script>
 
@@ -35,11 +42,19 @@ function promise(m: ListedMember): string {
         <h1>Members</h1>
         <label class="unseen" for="member-q">Name of a member</label>
         <InputText id="member-q" v-model="q" placeholder="name" autocomplete="off" />
+        <Button :label="openAsks === 0 ? 'Asked for' : `Asked for: ${openAsks}`" severity="secondary" @click="router.push('/asks')" />
         <Button label="New member" severity="secondary" @click="router.push('/members/new')" />
       </div>
+      <nav class="which" aria-label="Which members">
+        <RouterLink :to="{ path: '/members' }" :class="{ on: which === null }">Everybody</RouterLink>
+        <RouterLink :to="{ path: '/members', query: { which: 'to-ask' } }" :class="{ on: which !== null }">Whom to ask</RouterLink>
+      </nav>
       <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
       <p v-if="data && data.members.length === 0" class="empty">
-        <strong>{{ q === '' ? 'No members yet.' : `Nobody is called “${q}”.` }}</strong> Write down the first with “New member”.
+        <strong>{{
+          which !== null ? 'Nobody has to be asked just now.' : q === '' ? 'No members yet.' : `Nobody is called “${q}”.`
+        }}</strong>
+        <template v-if="which === null"> Write down the first with “New member”.</template>
       </p>
       <DataTable
         v-if="data && data.members.length > 0"
@@ -59,11 +74,17 @@ function promise(m: ListedMember): string {
             ><span class="quiet">{{ m.place ?? '' }}</span></template
           >
         </Column>
-        <Column field="loans" header="Loans" sortable class="right numbers" />
-        <Column field="returns" header="Back" sortable class="right numbers" />
+        <Column field="out" header="Out" sortable class="right numbers" />
+        <Column field="returns" header="Came back" sortable class="right numbers" />
+        <Column field="lastHeard" header="Last heard" sortable class="heard">
+          <template #body="{ data: m }"
+            ><span class="quiet">{{ m.lastHeard === null ? '' : format.day(m.lastHeard) }}</span></template
+          >
+        </Column>
         <Column field="nextDue" header="Promised" sortable>
           <template #body="{ data: m }">
-            <span :class="m.nextDue && m.nextDue < session.today ? 'late' : 'quiet'">{{ promise(m) }}</span>
+            <span :class="m.overdue > 0 ? 'late' : 'quiet'">{{ promise(m) }}</span>
+            <span v-if="which !== null" class="ask">{{ askWords(m as ListedMember) }}</span>
           </template>
         </Column>
       </DataTable>
@@ -97,12 +118,33 @@ function promise(m: ListedMember): string {
   background: var(--sheet);
   box-shadow: inset 5px 0 0 var(--action);
 }
+.which {
+  display: flex;
+  gap: 4px;
+}
+.which a {
+  padding: 7px 12px;
+  border: 1px solid var(--edge);
+  border-radius: 3px;
+  color: var(--ink);
+  text-decoration: none;
+  background: var(--sheet);
+}
+.which a.on {
+  background: var(--action-soft);
+  border-color: var(--action);
+  font-weight: 600;
+}
+.ask {
+  display: block;
+}
 .name {
   font-weight: 600;
   color: var(--ink);
   text-decoration: none;
 }
 @media (max-width: 560px) {
+  .body :deep(.heard),
   .body :deep(.where) {
     display: none;
   }

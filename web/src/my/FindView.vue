@@ -21,10 +21,13 @@ const what = ref<(typeof CHIPS)[number]['what'] | null>('now');
 const found = ref<FoundSeed | null>(null);
 const kept = ref(false);
 const problem = ref<string | null>(null);
+/** What stands there is of the question before. */
+const looking = ref(false);
 let turn = 0;
 
 async function look(): Promise<void> {
   const own = ++turn;
+  looking.value = true;
   try {
     const answer = await mine.find(soon.value.trim().slice(0, 100), what.value);
     // An answer that was overtaken is let go.
@@ -34,6 +37,8 @@ async function look(): Promise<void> {
     problem.value = null;
   } catch (error) {
     if (own === turn) problem.value = (error as Error).message;
+  } finally {
+    if (own === turn) looking.value = false;
   }
 }
 watch([soon, what], () => void look(), { immediate: true });
@@ -68,7 +73,7 @@ async function ask(v: FoundVariety): Promise<void> {
   <p v-if="found && found.varieties.length === 0">
     Nothing here{{ q.trim() === '' ? '' : ` is called “${q.trim()}”` }}. Try a part of the name, the crop, or leave the three buttons off.
   </p>
-  <ul v-if="found" class="plain">
+  <ul v-if="found" class="plain" :aria-busy="looking" aria-label="Seed that was found">
     <FoundLine v-for="v in found.varieties" :key="v.varietyId" :variety="v" :asked="asked.get(v.varietyId) ?? null" @ask="ask(v)" />
   </ul>
   <p v-if="found?.more" class="quiet small">There is more; type a part of the name or the crop.</p>
@@ -81,10 +86,10 @@ async function ask(v: FoundVariety): Promise<void> {
 .chips {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
+  gap: 5px;
 }
 .chips :deep(.p-button) {
-  padding-inline: 8px;
+  padding-inline: 6px;
   font-size: 16px;
 }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { WorkItem } from '@esprel/core/api';
-import { Droplets, Flag, HandHeart, MessageSquare, Package, Refrigerator, ShieldAlert, Snowflake, Tag } from '@lucide/vue';
+import { Droplets, Flag, Hand, HandHeart, MessageSquare, Package, Refrigerator, ShieldAlert, Snowflake, Tag, Undo2 } from '@lucide/vue';
 import { computed } from 'vue';
 
 /** The sign of a kind of work: our own drawings where it is about seeds, seedlings and trays. */
@@ -20,6 +20,8 @@ const SHAPES = {
   promise: HandHeart,
   reprint: Tag,
   tell: MessageSquare,
+  ask: Hand,
+  'put-back': Undo2,
 } as const;
 const drawn = computed(() => DRAWN[props.kind]);
 const shape = computed(() => (props.kind in SHAPES ? SHAPES[props.kind as keyof typeof SHAPES] : ShieldAlert));
@@ -47,6 +49,7 @@ svg {
 }
 .promise,
 .reprint,
+.put-back,
 .tell {
   color: var(--watch-fill);
 }

@@ -1,0 +1,228 @@
+import bwipjs from 'bwip-js/node';
+import type { Browser, BrowserContext, Page } from '@playwright/test';
+import { type Desk, expect, inaccessible, lastStep, scan, test } from './desk.ts';
+
+/** A phone, held in one hand. */
+async function phone(browser: Browser): Promise<{ readonly context: BrowserContext; readonly page: Page }> {
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+    reducedMotion: 'reduce',
+  });
+  return { context, page: await context.newPage() };
+}
+
+/** Makes a card for a member at the desk, and reads its code off the page. */
+async function makeCard(page: Page, desk: Desk, memberId: number): Promise<string> {
+  await page.goto(`${desk.base}/members/${String(memberId)}`);
+  await page.getByRole('button', { name: 'Make a card' }).click();
+  await expect(page.getByText('The card is made.')).toBeVisible();
+  const shown = (await page.getByText(/^[0-9A-Z]{4} [0-9A-Z]{4} [0-9A-Z]{4} /).textContent()) ?? '';
+  return shown.replaceAll(' ', '');
+}
+
+/** Opens a member's page, and waits until all of it is on the phone. */
+async function goIn(on: Page, desk: Desk, code: string): Promise<void> {
+  await on.goto(`${desk.base}/my/#${code}`);
+  await expect(on.getByRole('heading', { name: 'My seed' })).toBeVisible();
+  await on.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+    if (!navigator.serviceWorker.controller) {
+      await new Promise((resolve) => {
+        navigator.serviceWorker.addEventListener('controllerchange', resolve, { once: true });
+      });
+    }
+  });
+}
+
+const TABS = { 'My seed': /\/my\/$/, 'For seed': /\/my\/saving$/, Find: /\/my\/find$/, 'The library': /\/my\/library$/ } as const;
+async function tab(on: Page, name: keyof typeof TABS): Promise<void> {
+  await on.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name }).tap();
+  await expect(on).toHaveURL(TABS[name]);
+}
+
+async function memberWithout(page: Page, desk: Desk): Promise<{ readonly id: number; readonly name: string }> {
+  const { members } = (await (await page.request.get(`${desk.base}/api/members`)).json()) as {
+    members: { id: number; name: string; loans: number }[];
+  };
+  return members.find((m) => m.loans === 0)!;
+}
+
+test('a packet is asked for on a phone, laid ready, handed over by two scans, sown and counted without a network, and seen at the desk', async ({
+  page,
+  desk,
+  browser,
+}) => {
+  const member = await memberWithout(page, desk);
+  const code = await makeCard(page, desk, member.id);
+  expect(await inaccessible(page, 'a member with a new card')).toEqual([]);
+  const { context, page: on } = await phone(browser);
+  await goIn(on, desk, code);
+  // The code does not stay in the address, where it could be seen or shared.
+  expect(on.url()).toBe(`${desk.base}/my/`);
+  await expect(on.getByText('Nothing is in your hands just now')).toBeVisible();
+
+  // Asked for.
+  await tab(on, 'Find');
+  await on.getByRole('button', { name: 'Easy to save' }).tap();
+  await expect(on.getByRole('list', { name: 'Seed that was found' })).toHaveAttribute('aria-busy', 'false');
+  const ask = on.getByRole('button', { name: /^Ask: / }).first();
+  const variety = ((await ask.getAttribute('aria-label')) ?? '').replace('Ask: ', '');
+  expect(await inaccessible(on, 'find seed')).toEqual([]);
+  await ask.tap();
+  await expect(on.getByText(`Written down: asked for ${variety}`)).toBeVisible();
+
+  // It is there at the desk at once, with the best lot, and is laid ready in one tap.
+  await page.goto(`${desk.base}/today`);
+  await page.getByRole('button', { name: `Open: Lay ${variety} ready for ${member.name}` }).click();
+  await expect(page.getByRole('heading', { name: variety })).toBeVisible();
+  expect(await inaccessible(page, 'what is asked for')).toEqual([]);
+  await page.getByRole('button', { name: 'Lay it ready, print label and slip' }).click();
+  await expect(page.getByText('The label came out of the label printer')).toBeVisible();
+  const lotCode = (await page.getByRole('heading', { level: 2 }).locator('.code').textContent()) ?? '';
+  await tab(on, 'The library');
+  await on.reload();
+  await expect(on.getByText('lies ready for you until')).toBeVisible();
+  expect(await inaccessible(on, 'the library')).toEqual([]);
+
+  // Handed over by two scans, from wherever the desk is.
+  await page.goto(`${desk.base}/lots`);
+  await scan(page, `https://seed.example/my/#${code}`);
+  await expect(page.getByText('Scan packets now')).toBeVisible();
+  await scan(page, lotCode.replace('-', ''));
+  await expect(lastStep(page)).toContainText('Handed');
+  await expect(page.getByRole('region', { name: 'Lies ready' })).toBeHidden();
+
+  // Sown, without a network, and closed in between.
+  await tab(on, 'My seed');
+  await on.reload();
+  await expect(on.getByRole('heading', { name: variety })).toBeVisible();
+  await context.setOffline(true);
+  const card = on.getByRole('article').filter({ hasText: variety });
+  if (await card.getByRole('button', { name: 'I have sown it' }).isHidden()) await card.getByRole('button', { name: 'How' }).tap();
+  await card.getByRole('button', { name: 'I have sown it' }).tap();
+  await card.getByRole('button', { name: /^All / }).tap();
+  await expect(on.getByText(/^Written down: \d+ of .* sown/)).toBeVisible();
+  await expect(on.getByText('no network, 1 kept here')).toBeVisible();
+  await on.reload();
+  const growing = on.getByRole('article').filter({ hasText: `${variety}` });
+  await growing.getByRole('button', { name: 'Count them' }).tap();
+  await growing.getByRole('button', { name: 'Save' }).isDisabled();
+  await growing.getByRole('textbox').fill('3');
+  await growing.getByRole('button', { name: 'Save' }).tap();
+  await expect(growing.getByText(/^3 of \d+ are up/)).toBeVisible();
+  expect(await inaccessible(on, 'my seed')).toEqual([]);
+  await context.setOffline(false);
+  await expect(on.getByText('kept here')).toBeHidden();
+
+  // Seen at the desk, with who said it.
+  await page.goto(`${desk.base}/members/${String(member.id)}`);
+  await page.getByRole('link', { name: new RegExp(`${variety}.* 3 of`) }).click();
+  await expect(
+    page
+      .getByRole('listitem')
+      .filter({ hasText: `${member.name}, member` })
+      .first(),
+  ).toBeVisible();
+
+  // It failed, and was taken back: as easily as it was said.
+  await growing.getByRole('button', { name: 'It failed' }).tap();
+  await growing.getByRole('button', { name: 'eaten' }).tap();
+  await expect(growing.getByText('You said: eaten')).toBeVisible();
+  await on.getByRole('button', { name: 'Take back', exact: true }).tap();
+  await expect(growing.getByRole('button', { name: 'It failed' })).toBeVisible();
+  await context.close();
+});
+
+test('a card that was withdrawn keeps what was written until a new one opens the page, and a photo of it is enough', async ({
+  page,
+  desk,
+  browser,
+}) => {
+  const { members } = (await (await page.request.get(`${desk.base}/api/members?limit=500`)).json()) as {
+    members: { id: number; out: number }[];
+  };
+  const member = members.find((m) => m.out > 0)!;
+  const code = await makeCard(page, desk, member.id);
+  const { context, page: on } = await phone(browser);
+  await goIn(on, desk, code);
+  await context.setOffline(true);
+  const card = on.getByRole('article').first();
+  if (await card.getByRole('button', { name: 'I have sown it' }).isHidden()) await card.getByRole('button', { name: 'How' }).tap();
+  await card.getByRole('button', { name: 'I have sown it' }).tap();
+  await card.getByRole('textbox').fill('1');
+  await card.getByRole('button', { name: 'Sown', exact: true }).tap();
+  await expect(on.getByText('no network, 1 kept here')).toBeVisible();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page
+    .getByRole('button', { name: /^Lost: withdraw/ })
+    .last()
+    .click();
+  await expect(page.getByRole('button', { name: /^Lost: withdraw/ })).toHaveCount(0);
+  await context.setOffline(false);
+  await expect(on.getByText('Hold your card before the camera')).toBeVisible();
+  expect(await inaccessible(on, 'the door')).toEqual([]);
+  // The old one opens nothing; a packet is no card.
+  await on.getByLabel('or type what stands below').fill(code);
+  await on.getByRole('button', { name: 'Go in' }).tap();
+  await expect(on.getByText('opens nothing any more')).toBeVisible();
+  const fresh = await makeCard(page, desk, member.id);
+  const picture = (text: string): Promise<Buffer> =>
+    bwipjs.toBuffer({ bcid: 'qrcode', text, scale: 6, padding: 8, backgroundcolor: 'FFFFFF' });
+  const file = async (text: string) => ({ name: 'photo.png', mimeType: 'image/png', buffer: await picture(text) });
+  await on.locator('input[type=file]').setInputFiles(await file('TM-004E'));
+  await expect(on.getByText('That is not the code of a card')).toBeVisible();
+  await on.locator('input[type=file]').setInputFiles(await file(`https://seed.example/my/#${fresh}`));
+  await expect(on.getByRole('heading', { name: 'My seed' })).toBeVisible();
+  // What was written before came in with it.
+  await expect
+    .poll(async () => {
+      const sheet = await (await page.request.get(`${desk.base}/api/members/${String(member.id)}`)).json();
+      return (sheet as { history: { kind: string; person: string | null }[] }).history.some(
+        (s) => s.kind === 'sow' && s.person?.endsWith(', member'),
+      );
+    })
+    .toBe(true);
+  await context.close();
+});
+
+test('what is grown for seed is asked step by step', async ({ page, desk, browser }) => {
+  const { lots } = (await (await page.request.get(`${desk.base}/api/lots?crop=tomato&tag=lend&limit=5`)).json()) as {
+    lots: { code: string }[];
+  };
+  const member = await memberWithout(page, desk);
+  const lent = await page.request.post(`${desk.base}/api/loans`, {
+    data: {
+      lotCode: lots[0]!.code,
+      memberId: member.id,
+      seeds: 10,
+      purpose: 'save-seed',
+      promise: 'amount',
+      promisedSeeds: 80,
+      dueOn: '2028-03-20',
+      lentOn: '2027-03-10',
+    },
+  });
+  expect(lent.ok()).toBe(true);
+  const { context, page: on } = await phone(browser);
+  await goIn(on, desk, await makeCard(page, desk, member.id));
+  await tab(on, 'For seed');
+  await expect(on.getByText('Promised: 80 seeds by 20 March 2028')).toBeVisible();
+  expect(await inaccessible(on, 'for seed')).toEqual([]);
+  await on.getByRole('button', { name: 'Say how many' }).tap();
+  await on.getByLabel('Plants that stand').fill('ten');
+  await on.getByRole('button', { name: 'Save' }).tap();
+  await expect(on.getByText('a whole number, please')).toBeVisible();
+  await on.getByLabel('Plants that stand').fill('10');
+  await on.getByRole('button', { name: 'Save' }).tap();
+  await expect(on.getByText('10 plants')).toBeVisible();
+  await on.getByRole('button', { name: 'None', exact: true }).tap();
+  await expect(on.getByText('none taken out')).toBeVisible();
+  await on.getByRole('button', { name: 'Take back', exact: true }).last().tap();
+  await expect(on.getByText('none taken out')).toBeHidden();
+  // The desk reads the same.
+  await page.goto(`${desk.base}/members/${String(member.id)}`);
+  await expect(page.getByText(/for seed: plant out, 10 plants/).first()).toBeVisible();
+  await context.close();
+});
