@@ -4,7 +4,7 @@
 const SERVER = [
   ['main', 'index'],
   ['http'],
-  ['today', 'my'],
+  ['today', 'my', 'telling'],
   ['germination', 'growing', 'imports', 'labels', 'members', 'places', 'renewals', 'returns', 'sowing', 'swap'],
   ['lots'],
   ['identity', 'season', 'varieties', 'access'],

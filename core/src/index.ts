@@ -108,6 +108,8 @@ export * from './access/memberCode.ts';
 export * from './growing/saving.ts';
 export * from './growing/savingSteps.ts';
 export * from './members/bestToServe.ts';
+export * from './members/messages.ts';
 export * from './members/packetNow.ts';
 export * from './members/reach.ts';
 export * from './members/saidDay.ts';
+export * from './members/shares.ts';

@@ -59,6 +59,15 @@ function foundLibrary(story: Story): void {
   });
 }
 
+/** Two of three can be written to, and most of these agreed to it. */
+function reachOf(name: string, i: number): object {
+  if (i % 3 === 2) return {};
+  const email = `${name.toLowerCase().replace(/[^a-z]+/g, '.')}@post.example`;
+  const post = i % 6 === 0 ? `${name.split(' ')[0] ?? ''} Lane ${String(i + 1)}\nOsierbeck` : null;
+  const consentFor = i % 5 === 4 ? [] : i % 4 === 0 ? ['promises', 'packets', 'growing'] : ['promises', 'packets'];
+  return { email, post, consentFor };
+}
+
 function planEverything(story: Story): void {
   for (let i = 0; i < 60; i++) {
     const joined = addDays(DEMO_START, i < 30 ? i % 12 : story.random.whole(60, 1400));
@@ -66,7 +75,7 @@ function planEverything(story: Story): void {
       const { id } = story.desk.do(day, 'post', '/members', {
         name: memberName(i),
         place: story.random.pick(QUARTERS),
-        contact: null,
+        ...reachOf(memberName(i), i),
         note: story.random.chance(0.2)
           ? story.random.pick(['room for tall beans', 'greenhouse', 'grows onions for seed', 'balcony only', 'bees next door'])
           : null,

@@ -9,6 +9,7 @@ import { FAULT_WORDS, faultOf, LibraryProblem } from './db/faults.ts';
 import { holdLibrary } from './db/hold.ts';
 import { keepPrivate, quickCheck, refuseLost, takeUpRestored } from './db/libraryFile.ts';
 import { COPIES, openLibrary } from './db/open.ts';
+import { dailyPost } from './telling/daily.ts';
 import { dailyRefresh } from './estimates/daily.ts';
 import { clearHalfPhotos } from './files/photos.ts';
 import { SERVER_FOLDER } from './home.ts';
@@ -141,7 +142,14 @@ function start({ host, port, fixedDay, trustProxy, tls }: Settings): void {
     });
   };
   refresh();
-  const timer = setInterval(refresh, 60_000);
+  const post = dailyPost(db, today, (error) => {
+    log.error({ err: error }, 'the post');
+  });
+  post();
+  const timer = setInterval(() => {
+    refresh();
+    post();
+  }, 60_000);
 
   function stop(): void {
     clearInterval(timer);

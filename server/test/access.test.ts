@@ -11,7 +11,17 @@ const everyRoute = Object.entries(api as Record<string, unknown>)
   .flatMap(([, routes]) => Object.values(routes as Record<string, AnyRoute>));
 const methodOf = (r: AnyRoute): string => (r.kind === 'changes' ? r.method : r.kind === 'does' || r.kind === 'takes file' ? 'post' : 'get');
 const addressOf = (r: AnyRoute): string =>
-  api.addressOf(r, { id: 999, code: 'TM-999Z', key: 'tomato', file: 'none', garden: 'library', page: 1, crop: 'tomato' });
+  api.addressOf(r, {
+    id: 999,
+    otherId: 998,
+    cardId: 997,
+    code: 'TM-999Z',
+    key: 'tomato',
+    file: 'none',
+    garden: 'library',
+    page: 1,
+    crop: 'tomato',
+  });
 
 describe('before there is a coordinator', () => {
   it('everything is open on the computer itself, and the page can say so', async () => {

@@ -25,6 +25,7 @@ export * from './season.ts';
 export * from './settings.ts';
 export * from './slip.ts';
 export * from './sowing.ts';
+export * from './telling.ts';
 export * from './today.ts';
 export * from './trays.ts';
 export * from './varieties.ts';

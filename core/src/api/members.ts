@@ -1,9 +1,9 @@
 import type { MessagePurpose } from '../members/reach.ts';
 import { asSeenForm, emptyForm, loanForm, loansForm } from '../schemas/forms.ts';
-import { cardsForm, memberEditForm, memberForm, wayInForm } from '../schemas/memberForms.ts';
+import { cardsForm, joinMembersForm, memberEditForm, memberForm, membersFileForm, wayInForm } from '../schemas/memberForms.ts';
 import type { PromiseKind, Purpose } from '../lots/vocabulary.ts';
 import type { Ask } from './asks.ts';
-import { changes, does, oneOf, reads, text, whole } from './contract.ts';
+import { changes, does, givesFile, oneOf, reads, takesFile, text, whole } from './contract.ts';
 import type { Errand } from './errands.ts';
 import type { HistoryStep } from './history.ts';
 import type { LotSheetData } from './lotSheet.ts';
@@ -125,6 +125,23 @@ export interface NewCards {
   readonly pdf: string;
 }
 
+/** How it goes with somebody, drawn towards all members; for coordinators, in kind words, never as a rank. */
+export interface MemberShares {
+  readonly promises: { readonly kept: number; readonly of: number; readonly share: number; readonly words: string };
+  /** Of what they brought, how alive it is by its estimates, drawn towards all that ever came back; null where nothing did. */
+  readonly soundness: { readonly lots: number; readonly share: number } | null;
+}
+
+/** What becomes of two records of one person when they are joined: nothing is lost, and what both say stays as the first has it. */
+export interface JoinPreview {
+  readonly into: { readonly id: number; readonly name: string; readonly version: number };
+  readonly other: { readonly id: number; readonly name: string; readonly version: number };
+  /** In words, each thing that moves over or is filled in. */
+  readonly moves: readonly string[];
+  /** What both say differently: the first is kept, the other noted. */
+  readonly differ: readonly { readonly what: string; readonly kept: string; readonly noted: string }[];
+}
+
 export interface MemberSheet {
   readonly member: Member;
   readonly cards: readonly MemberCard[];
@@ -161,6 +178,22 @@ export interface LendableLot {
   readonly problem: string | null;
 }
 
+/** A row of a file of members, as it would be taken. */
+export interface MemberRow {
+  readonly row: number;
+  readonly name: string;
+  /** `new`; `known`: somebody of that name is here, and what the file says is filled in where nothing stands; `wrong`: it is left out. */
+  readonly state: 'new' | 'known' | 'wrong';
+  readonly words: string | null;
+}
+export interface MembersRead {
+  readonly rows: readonly MemberRow[];
+  /** Columns that were not understood. */
+  readonly left: readonly string[];
+  /** What is sent to take it: the rows that are not wrong. */
+  readonly members: readonly ({ readonly name: string } & Readonly<Record<string, string>>)[];
+}
+
 /** What will be gone for good when a member leaves, and what stays. */
 export interface Leaving {
   readonly name: string;
@@ -195,6 +228,14 @@ export const membersApi = {
   shutOut: does<{ readonly phones: number; readonly cards: number }>()('/members/:id/shut-out', emptyForm, 'desk'),
   /** Whose card that is. */
   byCard: does<{ readonly id: number }>()('/members/by-card', wayInForm, 'desk'),
+  shares: reads<MemberShares>()('/members/:id/shares', 'coordinator'),
+  joining: reads<JoinPreview>()('/members/:id/joining/:otherId', 'coordinator'),
+  /** The other goes into this one, in one step. */
+  join: changes<{ readonly id: number }>()('post', '/members/:id/join', joinMembersForm, 'coordinator'),
+  csv: givesFile('/export/members.csv', 'text/csv', 'coordinator'),
+  /** What a file of members says, row by row, before it is taken. */
+  readFile: takesFile<MembersRead>()('/members/read', 'coordinator'),
+  takeFile: changes<{ readonly added: number; readonly changed: number }>()('post', '/members/file', membersFileForm, 'coordinator'),
   leaving: reads<Leaving>()('/members/:id/leaving', 'coordinator'),
   /** Cannot be taken back. */
   leave: does<{ readonly left: string }>()('/members/:id/leave', asSeenForm, 'coordinator'),

@@ -186,6 +186,7 @@ export const mySeen = {
 export const MY_PATHS = {
   enter: '/my/enter',
   signOut: '/my/sign-out',
+  link: '/my/link',
   sow: '/my/loans/:id/sowings',
   count: '/my/sowings/:id/count',
   fate: '/my/sowings/:id/fate',

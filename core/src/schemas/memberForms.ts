@@ -1,7 +1,8 @@
 import * as yup from 'yup';
 import { MOST_CODES } from '../access/memberCode.ts';
-import { day, filled, flag, id, list, need, note, oneOf, orNull, seeds, shape, text, version, whole } from '../checks/fields.ts';
+import { day, filled, flag, id, lines, list, need, note, oneOf, orNull, seeds, shape, text, version, whole } from '../checks/fields.ts';
 import { SAVING_STEPS } from '../growing/savingSteps.ts';
+import { MESSAGE_KINDS, MESSAGE_WAYS } from '../members/messages.ts';
 import { MESSAGE_PURPOSES } from '../members/reach.ts';
 import { CARD_FORMATS } from '../labels/formats.ts';
 import { FATES, SOWING_METHODS } from '../sowing/fates.ts';
@@ -44,6 +45,28 @@ export const memberForm = shape({
 });
 export const memberEditForm = memberForm.shape({ version: version() });
 
+/** Members of a file: who is here already is filled in where nothing stands. */
+export const membersFileForm = shape({
+  members: need(
+    list(
+      shape({
+        name: filled(120, 'give the name'),
+        called: orNull(text(80)),
+        place: orNull(text(120)),
+        language: orNull(text(60)),
+        email: orNull(email()),
+        phone: orNull(text(60)),
+        post: orNull(note()),
+        contact: orNull(text(200)),
+        note: orNull(note()),
+        joinedOn: orNull(day()),
+      }),
+      2000,
+      1,
+    ),
+  ),
+});
+
 /** The member that goes into another, as it was seen. */
 export const joinMembersForm = shape({ otherId: need(id()), version: version(), otherVersion: version() });
 
@@ -85,3 +108,30 @@ export const layAskForm = shape({ ...lentFields, purpose: need(oneOf(PURPOSES)),
 export const declineForm = shape({ version: version(), why: filled(300, 'say why, in words for whoever asked') });
 /** Puts a packet back that nobody fetched; the ask goes on waiting, or ends. */
 export const putBackForm = shape({ version: version(), waitsOn: need(flag()) });
+
+export const askLinkForm = shape({ email: need(email()) });
+
+/** A message that somebody read, and sends. */
+export const tellForm = shape({
+  memberId: need(id()),
+  kind: need(oneOf(MESSAGE_KINDS)),
+  way: need(oneOf(MESSAGE_WAYS)),
+  subject: filled(200, 'give it a subject'),
+  text: lines(6000).required('write what is to be told') as yup.StringSchema<string>,
+  /** What it is about: loans, asks, errands or varieties by number. */
+  aboutIds: need(list(need(id()), 60, 1)),
+});
+
+/** How e-mail leaves the library. Left out, the password stays. */
+export const postForm = shape({
+  host: orNull(text(200)),
+  port: need(whole({ min: 1, max: 65_535 })),
+  security: need(oneOf(['starttls', 'tls', 'none'] as const)),
+  user: orNull(text(200)),
+  password: orNull(text(400)),
+  sender: orNull(email()),
+  byItself: list(need(oneOf(MESSAGE_KINDS)), MESSAGE_KINDS.length),
+  version: version(),
+});
+/** The post office that ships with the program, told how to behave. */
+export const postOfficeForm = shape({ behaves: need(oneOf(['works', 'refuses', 'hangs'] as const)) });

@@ -75,14 +75,19 @@ export function createApp(options: AppOptions): Express {
     response.set('Cache-Control', 'no-store');
     next();
   });
-  const table = routes(options, () => {
-    refreshMarked();
-  });
+  const table = routes(
+    options,
+    () => {
+      refreshMarked();
+    },
+    (error) => options.log?.({ level: 'error', message: 'the post', error }),
+  );
   app.use('/api', knowsSender(options.db, table));
   app.get('/api/health', (_request, response) => {
     response.json({ status: 'ok', today: options.today(), schema: options.db.pragma('user_version', { simple: true }) });
   });
   mountCalculators(app, limits.calculations);
+  const files = new Set(table.filter((r) => r.kind === 'upload').map((r) => r.path));
   const small = express.json({ limit: '2mb', strict: false });
   const large = express.json({ limit: '8mb', strict: false });
   const reading = limited('reads', limits.reads);
@@ -92,7 +97,7 @@ export function createApp(options: AppOptions): Express {
   });
   app.use('/api', (request, response, next) => {
     // A file is taken as it is by its own route.
-    if (request.method === 'POST' && request.path === '/imports') next();
+    if (request.method === 'POST' && files.has(request.path)) next();
     else (LARGE_BODIES.test(request.path) ? large : small)(request, response, next);
   });
   app.use('/api', notTooDeep);

@@ -34,12 +34,17 @@ import { settingsRoutes } from '../settings/routes.ts';
 import { benchRoutes } from '../sowing/benchRoutes.ts';
 import { sowingRoutes } from '../sowing/sowingRoutes.ts';
 import { trayRoutes } from '../sowing/trayRoutes.ts';
+import { tellingRoutes } from '../telling/routes.ts';
 import { todayRoutes } from '../today/routes.ts';
 import { varietyRoutes } from '../varieties/routes.ts';
 import { runThread } from './runThread.ts';
 
 /** Every route of the API. */
-export function routes({ db, demo = false }: { readonly db: Db; readonly demo?: boolean }, refresh: () => void): Route[] {
+export function routes(
+  { db, demo = false }: { readonly db: Db; readonly demo?: boolean },
+  refresh: () => void,
+  log: (error: unknown) => void = () => undefined,
+): Route[] {
   const lotsOfCrop = (cropKey: string): number[] =>
     all<{ id: number }>(db, 'SELECT l.id FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE v.crop_key = ?', cropKey).map(
       (r) => r.id,
@@ -68,6 +73,7 @@ export function routes({ db, demo = false }: { readonly db: Db; readonly demo?: 
     ...calibrationRoutes(),
     ...memberRoutes(),
     ...myRoutes(),
+    ...tellingRoutes(log),
     ...gardenRoutes(),
     ...frostFileRoutes(),
     ...seasonRoutes(),

@@ -130,6 +130,7 @@ export function leaving(db: Db, id: number): Leaving {
   const said = (words: string, value: string | null): string[] => (value === null ? [] : [`${words}: ${value}`]);
   const gardens = all<{ name: string }>(db, 'SELECT name FROM gardens WHERE member_id = ?', id);
   const cards = cardsOf(db, id).length;
+  const told = one<{ n: number }>(db, 'SELECT count(*) AS n FROM messages WHERE member_id = ?', id)?.n ?? 0;
   const asks = one<{ n: number }>(db, 'SELECT count(*) AS n FROM asks WHERE member_id = ? AND closed_on IS NULL', id)?.n ?? 0;
   return {
     name: member.name,
@@ -142,6 +143,7 @@ export function leaving(db: Db, id: number): Leaving {
       ...[member.email, member.phone, member.post, member.contact].flatMap((way) => said('how to reach them', way)),
       ...said('what was noted of them', member.note),
       ...gardens.map((g) => `that “${g.name}” is theirs, and the note on it`),
+      ...(told > 0 ? [`${plural(told, 'message')} that they were sent`] : []),
       ...(cards > 0 ? [`${plural(cards, 'card')} that ${cards === 1 ? 'opens' : 'open'} their page`] : []),
       ...(asks > 0 ? [`${plural(asks, 'thing')} that they asked for`] : []),
       ...(forget.length > 0 ? [`their name in ${plural(forget.length, 'text')} of the record and its history`] : []),
@@ -195,6 +197,7 @@ export function forgetMember(db: Db, id: number, version: number, today: string)
     'UPDATE asks SET lot_id = NULL, seeds = NULL, purpose = NULL, laid_on = NULL, packet_note = NULL WHERE member_id = ? AND loan_id IS NULL',
     id,
   );
+  run(db, 'DELETE FROM messages WHERE member_id = ?', id);
   shutMemberOut(db, id);
   forgetInJournal(db, id);
   // An answer that waits for a send that is repeated may hold the name; repeated, it is a new step.

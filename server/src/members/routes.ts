@@ -6,13 +6,16 @@ import { forgetMember, leaving, writeAnew } from './leave.ts';
 import { isMember, loanRow, memberName } from '../records/loan.ts';
 import { noteStep } from '../access/accessRoutes.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
-import { acts, makes, type Route, serves, servesKept } from '../routing/route.ts';
+import { acts, FileAnswer, gives, makes, type Route, serves, servesKept, takes } from '../routing/route.ts';
+import { join, joining } from './join.ts';
 import { lend, lendMany } from './lend.ts';
 import { lendableLots, loanSlip } from './lending.ts';
 import { askRoutes } from './askRoutes.ts';
 import { pageDoorRoutes } from './pageDoors.ts';
 import { memberColumns } from './memberColumns.ts';
+import { exportMembers, readMembers, takeMembers } from './memberFile.ts';
 import { listMembers } from './memberList.ts';
+import { memberShares } from './shares.ts';
 import { memberSheet } from './memberSheet.ts';
 
 /** Lots that are handed over in one go at most. */
@@ -38,6 +41,15 @@ export function memberRoutes(): Route[] {
       change.describe(`Changed the member ${body.name.trim()}`);
       return { id };
     }),
+    serves(membersApi.shares, ({ db, today }, { params }) => {
+      if (!isMember(db, params.id)) throw notFound('That member');
+      return memberShares(db, params.id, today);
+    }),
+    serves(membersApi.joining, ({ db }, { params }) => joining(db, params.id, params.otherId)),
+    makes(membersApi.join, 'join members', (change, { params, body }) => join(change, params.id, body)),
+    gives(membersApi.csv, ({ db, today }) => new FileAnswer(exportMembers(db), { saveAs: `members ${today}.csv` })),
+    takes(membersApi.readFile, ({ db }, { body }) => readMembers(db, body)),
+    makes(membersApi.takeFile, 'read members in', (change, { body }) => takeMembers(change, body)),
     ...pageDoorRoutes(),
     serves(membersApi.leaving, ({ db }, { params }) => leaving(db, params.id)),
     acts(membersApi.leave, ({ db, today, by }, { params, body }) => {

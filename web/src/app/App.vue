@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router';
 import { useAccess } from '../base/access.ts';
 import JudgingNote from './JudgingNote.vue';
 import { useCountQueue } from '../germination/countQueue.ts';
+import CameraButton from './CameraButton.vue';
 import FindField from './FindField.vue';
 import SeedMark from '../base/SeedMark.vue';
 import DeskPicker from './DeskPicker.vue';
@@ -24,7 +25,7 @@ const route = useRoute();
 const format = useFormat();
 const counts = useCountQueue();
 const find = ref<InstanceType<typeof FindField> | null>(null);
-useDeskKeys({ find: (text) => find.value?.open(text) });
+const keys = useDeskKeys({ find: (text) => find.value?.open(text) });
 
 const place = computed(() => String(route.meta.place ?? ''));
 </script>
@@ -40,6 +41,7 @@ const place = computed(() => String(route.meta.place ?? ''));
         <span>Esprel</span>
       </RouterLink>
       <FindField ref="find" />
+      <CameraButton @scan="keys.take" />
       <div v-if="session.session" class="date">
         <strong>{{ format.longDay(session.session.today) }}</strong>
         <span>

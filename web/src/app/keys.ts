@@ -16,6 +16,15 @@ export type Scan =
   | { readonly kind: 'card'; readonly code: string }
   | { readonly kind: 'misread'; readonly text: string };
 
+/** What a text is that was scanned, or read by the camera; null for anything that is no code of this library. */
+export function scanOf(text: string): Scan | null {
+  const code = parseLotCode(text);
+  if (code !== null) return { kind: 'code', code };
+  const card = readMemberCode(text);
+  if (card !== null) return { kind: 'card', code: card };
+  return readLotCode(text) === null ? null : { kind: 'misread', text };
+}
+
 /** Gathers fast keys; `push` answers what was scanned when Enter ends a burst that has the shape of a lot code. */
 export class ScanBuffer {
   private text = '';
@@ -37,11 +46,7 @@ export class ScanBuffer {
       const text = this.text;
       this.text = '';
       if (!fast || text.length < BURST_LEAST) return null;
-      const code = parseLotCode(text);
-      if (code !== null) return { kind: 'code', code };
-      const card = readMemberCode(text);
-      if (card !== null) return { kind: 'card', code: card };
-      return readLotCode(text) === null ? null : { kind: 'misread', text };
+      return scanOf(text);
     }
     // A scanner sends letters, with Shift for capitals; any other key is a hand.
     if (press.key !== 'Shift' && press.key.length !== 1) this.text = '';

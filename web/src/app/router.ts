@@ -157,6 +157,12 @@ export const router = createRouter({
         { path: 'new', component: () => import('../members/MemberForm.vue'), meta: { title: 'New member' } },
         { path: ':id(\\d+)', component: () => import('../members/MemberSheet.vue'), props: true },
         { path: ':id(\\d+)/edit', component: () => import('../members/MemberForm.vue'), props: true, meta: { title: 'Change the member' } },
+        {
+          path: ':id(\\d+)/join',
+          component: () => import('../members/JoinForm.vue'),
+          props: true,
+          meta: { title: 'Join with another record' },
+        },
         { path: ':id(\\d+)/leave', component: () => import('../members/LeaveForm.vue'), props: true, meta: { title: 'A member leaves' } },
         {
           path: ':id(\\d+)/return/:loan(\\d+)',
@@ -166,6 +172,13 @@ export const router = createRouter({
         },
       ],
     },
+    { path: '/messages', component: () => import('../members/MessagesView.vue'), meta: { place: 'members', title: 'Messages' } },
+    {
+      path: '/members/file',
+      component: () => import('../members/MemberFile.vue'),
+      meta: { place: 'members', title: 'Members as a spreadsheet' },
+    },
+    { path: '/members/post', component: () => import('../members/PostPage.vue'), meta: { place: 'members', title: 'The post' } },
     {
       path: '/asks',
       component: () => import('../members/AsksView.vue'),

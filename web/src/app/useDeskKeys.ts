@@ -4,7 +4,7 @@ import { act, readOnce } from '../base/calls.ts';
 import { useEventListener } from '@vueuse/core';
 import { useRoute, useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';
-import { BURST_GAP_MS, ScanBuffer } from './keys.ts';
+import { BURST_GAP_MS, type Scan, ScanBuffer } from './keys.ts';
 import { PLACES } from './router.ts';
 import { useScans } from '../base/scans.ts';
 import { useTable } from '../base/table.ts';
@@ -20,7 +20,7 @@ function isTyping(target: EventTarget | null): boolean {
  * The keys of the desk. A single letter waits a blink before it acts, because a scanner sends the same letters, only
  * faster: what arrives in one burst and ends with Enter is a code, and opens its lot wherever the cursor stands.
  */
-export function useDeskKeys(frame: { readonly find: (text?: string) => void }): void {
+export function useDeskKeys(frame: { readonly find: (text?: string) => void }): { readonly take: (scanned: Scan) => void } {
   const router = useRouter();
   const route = useRoute();
   const table = useTable();
@@ -73,6 +73,14 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
     }
   }
 
+  /** What was scanned goes where it belongs: to the page that takes codes, to its lot, or to its member. */
+  function take(scanned: Scan): void {
+    if (scanned.kind === 'code' && scans.taker) scans.taker(scanned.code);
+    else if (scanned.kind === 'code') void router.push(`/lots/${scanned.code}`);
+    else if (scanned.kind === 'card') void openMember(scanned.code);
+    else frame.find(scanned.text);
+  }
+
   function press(key: string): void {
     const place = PLACES.find((p) => p.key === key);
     if (place) void router.push(place.to);
@@ -119,10 +127,7 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
           // The page is left for the lot; one that takes codes itself keeps its field, so that a slow scanner's next code lands there.
           if (found.kind !== 'code' || scans.taker === null) field.element.blur();
         }
-        if (found.kind === 'code' && scans.taker) scans.taker(found.code);
-        else if (found.kind === 'code') void router.push(`/lots/${found.code}`);
-        else if (found.kind === 'card') void openMember(found.code);
-        else frame.find(found.text);
+        take(found);
         return;
       }
       if (typing || event.defaultPrevented || event.key.length !== 1 || scan.bursting) return;
@@ -143,4 +148,5 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
     },
     { capture: true },
   );
+  return { take };
 }

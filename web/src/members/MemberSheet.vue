@@ -43,6 +43,7 @@ async function scanned(code: string): Promise<void> {
   }
 }
 useScans().take((code) => void (byCard.value ? scanned(code) : router.push(`/lots/${code}`)));
+const { data: shares } = useRead(membersApi.shares, () => (access.coordinator ? { id: props.id } : null));
 const ready = computed(() => (data.value?.asks ?? []).filter((a) => a.laid !== null));
 const asks = computed(() => (data.value?.asks ?? []).filter((a) => a.laid === null));
 const ASK = { ask: 'asks for', wait: 'waits for', offer: 'would grow' } as const;
@@ -108,6 +109,14 @@ function told(id: number): void {
         <Button label="Change" severity="secondary" size="small" @click="router.push(`/members/${id}/edit`)" />
         <Button
           v-if="access.coordinator"
+          label="Join"
+          severity="secondary"
+          variant="text"
+          size="small"
+          @click="router.push(`/members/${id}/join`)"
+        />
+        <Button
+          v-if="access.coordinator"
           label="Leaves"
           severity="secondary"
           variant="text"
@@ -115,7 +124,14 @@ function told(id: number): void {
           @click="router.push(`/members/${id}/leave`)"
         />
       </p>
-      <p v-else class="quiet">Left on {{ format.day(data.member.leftOn) }}; who they were is forgotten.</p>
+      <p v-if="shares && data.member.leftOn === null && data.loans.length > 0" class="quiet small">
+        Promises are {{ shares.promises.of === 0 ? '' : 'kept ' }}{{ shares.promises.words
+        }}<template v-if="shares.promises.of > 0"> ({{ shares.promises.kept }} of {{ shares.promises.of }})</template
+        ><template v-if="shares.soundness"
+          >; about {{ Math.round(100 * shares.soundness.share) }} in 100 of what they bring are alive</template
+        >. For coordinators only; one bad year is no verdict.
+      </p>
+      <p v-if="data.member.leftOn !== null" class="quiet">Left on {{ format.day(data.member.leftOn) }}; who they were is forgotten.</p>
     </header>
     <DeskMessage v-if="byCard" kind="notice">
       Scan packets now: what lies ready is handed over at once, anything else goes onto the table to be lent to

@@ -11,10 +11,12 @@ import { asksApi, type ListedMember, membersApi } from '@esprel/core/api';
 import { useRoute, useRouter } from 'vue-router';
 import ListAndSheet from '../base/ListAndSheet.vue';
 import { useRead } from '../base/useRead.ts';
+import { useAccess } from '../base/access.ts';
 import { useFormat } from '../base/useFormat.ts';
 
 const route = useRoute();
 const router = useRouter();
+const access = useAccess();
 const format = useFormat();
 const q = ref('');
 const soon = useDebounce(q, 120);
@@ -43,11 +45,13 @@ function askWords(m: ListedMember): string {
         <label class="unseen" for="member-q">Name of a member</label>
         <InputText id="member-q" v-model="q" placeholder="name" autocomplete="off" />
         <Button :label="openAsks === 0 ? 'Asked for' : `Asked for: ${openAsks}`" severity="secondary" @click="router.push('/asks')" />
+        <Button label="Messages" severity="secondary" @click="router.push('/messages')" />
         <Button label="New member" severity="secondary" @click="router.push('/members/new')" />
       </div>
       <nav class="which" aria-label="Which members">
         <RouterLink :to="{ path: '/members' }" :class="{ on: which === null }">Everybody</RouterLink>
         <RouterLink :to="{ path: '/members', query: { which: 'to-ask' } }" :class="{ on: which !== null }">Whom to ask</RouterLink>
+        <RouterLink v-if="access.coordinator" class="file" to="/members/file">As a spreadsheet</RouterLink>
       </nav>
       <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
       <p v-if="data && data.members.length === 0" class="empty">
@@ -108,6 +112,9 @@ function askWords(m: ListedMember): string {
 .head h1 {
   margin-right: auto;
 }
+.head {
+  flex-wrap: wrap;
+}
 .head :deep(.p-inputtext) {
   width: 180px;
 }
@@ -134,6 +141,12 @@ function askWords(m: ListedMember): string {
   background: var(--action-soft);
   border-color: var(--action);
   font-weight: 600;
+}
+.which a.file {
+  margin-left: auto;
+  border-color: transparent;
+  background: none;
+  text-decoration: underline;
 }
 .ask {
   display: block;

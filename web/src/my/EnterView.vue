@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { readMemberCode } from '@esprel/core';
-import { mySeen, type FoundSeed } from '@esprel/core/api';
+import { MY_PATHS, mySeen, type FoundSeed } from '@esprel/core/api';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { defineAsyncComponent, ref } from 'vue';
+import { ApiProblem, sendUnrecorded } from '../base/api.ts';
 import { readOnce } from '../base/calls.ts';
 import FoundPublic from './FoundPublic.vue';
 import { useMine } from './useMine.ts';
@@ -33,6 +34,21 @@ async function enter(code: string): Promise<void> {
     busy.value = false;
   }
 }
+const email = ref('');
+const sent = ref<string | null>(null);
+async function askLink(): Promise<void> {
+  if (busy.value) return;
+  busy.value = true;
+  problem.value = null;
+  sent.value = null;
+  try {
+    sent.value = (await sendUnrecorded<{ readonly said: string }>(MY_PATHS.link, { email: email.value.trim() })).said;
+  } catch (error) {
+    problem.value = error instanceof ApiProblem ? (error.errors[0]?.message ?? error.message) : (error as Error).message;
+  } finally {
+    busy.value = false;
+  }
+}
 // Where the library shows what it has to everybody, it stands here too.
 readOnce(mySeen.public, {})
   .then((found) => {
@@ -51,6 +67,12 @@ readOnce(mySeen.public, {})
     <InputText id="code" v-model="typed" autocomplete="off" autocapitalize="characters" spellcheck="false" maxlength="400" />
     <Button type="submit" label="Go in" :disabled="typed.trim() === '' || busy" severity="secondary" />
   </form>
+  <form @submit.prevent="askLink">
+    <label for="email">or have a link sent by e-mail</label>
+    <InputText id="email" v-model="email" class="mail" type="email" autocomplete="email" maxlength="200" />
+    <Button type="submit" label="Send a link" :disabled="email.trim() === '' || busy" severity="secondary" />
+    <p v-if="sent" role="status">{{ sent }}</p>
+  </form>
   <p class="quiet small">No card, or lost? Ask at the desk for a new one; the old one is withdrawn then.</p>
   <FoundPublic v-if="shown" :found="shown" />
 </template>
@@ -67,5 +89,8 @@ form label {
 form :deep(.p-inputtext) {
   width: 100%;
   font-family: var(--mono);
+}
+form :deep(.mail) {
+  font-family: inherit;
 }
 </style>
