@@ -226,3 +226,39 @@ test('what is grown for seed is asked step by step', async ({ page, desk, browse
   await expect(page.getByText(/for seed: plant out, 10 plants/).first()).toBeVisible();
   await context.close();
 });
+
+test('a packet that lies ready is told by e-mail, in words that were read, and stands in the post office; a member leaves and takes it along', async ({
+  page,
+  desk,
+}) => {
+  await page.goto(`${desk.base}/messages`);
+  const line = page.getByRole('region', { name: 'a packet lies ready' }).getByRole('button').filter({ hasText: 'by e-mail' }).first();
+  await line.click();
+  await expect(page.getByLabel('Subject')).toHaveValue(/lies ready$/);
+  expect(await inaccessible(page, 'a message')).toEqual([]);
+  await page.getByLabel('What is told').fill('Dear Brisa,\n\nyour peas lie ready. Come on Tuesday.');
+  await page.getByRole('button', { name: 'Send it' }).click();
+  await expect(page.getByRole('region', { name: 'Told' })).toContainText('by e-mail');
+  await page.getByRole('button', { name: 'The post' }).click();
+  await expect(page.getByText('your peas lie ready. Come on Tuesday.')).toBeVisible();
+  await expect(page.getByText('To stop it, answer with the word stop').first()).toBeVisible();
+  expect(await inaccessible(page, 'the post')).toEqual([]);
+  // Joined records, seen before.
+  const { members } = (await (await page.request.get(`${desk.base}/api/members?limit=500`)).json()) as {
+    members: { id: number; name: string; called: string | null; out: number }[];
+  };
+  const brisa = members.find((m) => m.called !== null)!;
+  const double = await page.request.post(`${desk.base}/api/members`, { data: { name: 'Brisa N.', phone: '0123 456', consentFor: [] } });
+  expect(double.ok()).toBe(true);
+  await page.goto(`${desk.base}/members/${String(brisa.id)}`);
+  await page.getByRole('button', { name: 'Join' }).click();
+  await page.getByLabel('The other record').pressSequentially('Brisa N.', { delay: 30 });
+  await page.getByRole('option', { name: /^Brisa N\./ }).click();
+  await expect(page.getByText('the telephone: 0123 456')).toBeVisible();
+  await page.getByRole('button', { name: 'Join them' }).click();
+  await expect(lastStep(page)).toContainText('they are one person');
+  await expect(page.getByText('0123 456')).toBeVisible();
+  // Leaving says what will be gone, messages too.
+  await page.getByRole('button', { name: 'Leaves' }).click();
+  await expect(page.getByText('1 message that they were sent')).toBeVisible();
+});

@@ -44,23 +44,20 @@ try {
   const { tests } = await ask('/tests?state=open');
   const counted = [...tests].sort((a, b) => b.normal - a.normal)[0];
   const { members } = await ask('/members');
-  const member = [...members].sort((a, b) => b.promises - a.promises || b.returns - a.returns)[0];
+  // The member whose phone is shown: with a packet that lies ready, and one that goes through its second year.
+  const member = members.find((m) => m.called !== null);
+  const { asks } = await ask('/asks');
   let oldest = { n: 0, code: told.code };
   for (const lot of lots) {
     const { lots: family } = await ask(`/lots/${lot.code}/descent`);
     if (family.length > oldest.n) oldest = { n: family.length, code: lot.code };
   }
   const losing = (await ask('/renewals')).lots.slice(0, 4);
-  const { places } = await ask('/places');
-  const fridge = places.find((p) => p.logged);
   const { varieties } = await ask('/varieties?limit=500');
   let register = varieties[0];
   for (const v of varieties) if ((await ask(`/varieties/${v.id}`)).variety.chosenEnvelopeId !== null) register = v;
   const { lanes } = await ask('/season');
   const laidOut = (await ask('/trays?state=planned')).trays[0];
-  const { rows: worked } = await ask('/sowing/worked');
-  const sown = (r) => r.seasons.reduce((n, x) => n + (x.seeds > 0 ? 1 : 0) + x.notes.length, 0);
-  const manySown = [...worked].sort((a, b) => sown(b) - sown(a))[0].cropKey;
   const swap = [
     'Sorte;What plant;Ernte;Menge;Where from;Bemerkung',
     'Tollgate Red;Tomato;2025;about 40;;from the mill garden',
@@ -80,6 +77,41 @@ try {
     },
     losing.map((l) => l.code),
   );
+
+  /** A member's page on three phones beside each other. */
+  async function phones() {
+    const { cards } = await (
+      await fetch(`${base}/api/members/cards`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ memberIds: [member.id] }),
+      })
+    ).json();
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true });
+    const phone = await context.newPage();
+    await phone.goto(`${base}/my/#${cards[0].code}`);
+    await phone.getByRole('heading', { name: 'My seed' }).waitFor();
+    const pictures = [];
+    const take = async () => {
+      await phone.waitForTimeout(500);
+      pictures.push((await phone.screenshot()).toString('base64'));
+    };
+    await take();
+    await phone.goto(`${base}/my/saving`);
+    const second = phone.locator('.list a').filter({ hasText: 'kale' });
+    if (await second.count()) await second.click();
+    await take();
+    await phone.goto(`${base}/my/find`);
+    await phone.locator('ul[aria-busy=false] li').first().waitFor();
+    await take();
+    await context.close();
+    await page.setContent(
+      `<body style="margin:0;background:#d8ccb8;display:flex;justify-content:center;gap:22px;padding:18px 0">${pictures
+        .map((p) => `<img width="390" height="844" style="border-radius:26px" src="data:image/png;base64,${p}">`)
+        .join('')}`,
+    );
+    await page.setViewportSize({ width: 1280, height: 880 });
+  }
 
   const SHOTS = [
     ['today', '/today'],
@@ -118,16 +150,24 @@ try {
       },
     ],
     ['varieties', `/library/varieties/${register.id}`],
-    ['place', `/library/places/${fridge.id}`],
     ['bench', '/tests'],
     ['test', `/tests/${counted.id}`],
-    ['calibration', '/tests/calibration'],
     ['frost', '/sowing/frost'],
     ['lanes', `/sowing/planned/${lanes.find((x) => x.sowingId === null && x.plantOutOn !== null).id}`],
     ['seeds-per-cell', `/lots/${told.code}/sow`, () => page.locator('.advice').evaluate((e) => e.scrollIntoView())],
     ['tray', `/sowing/trays/${laidOut.id}`],
-    ['worked', `/sowing/worked?crop=${manySown}`],
     ['member', `/members/${member.id}`],
+    ['asked-for', `/asks/${asks.find((a) => a.laid === null && a.note !== null && a.serving.length > 0).id}`],
+    [
+      'messages',
+      '/messages',
+      async () => {
+        const first = page.locator('.line').filter({ hasText: 'by e-mail' }).first();
+        await first.click();
+        await page.getByRole('button', { name: 'Send it' }).waitFor();
+      },
+    ],
+    ['phone', '/today', () => phones()],
     ['descent', `/lots/${oldest.code}/descent`],
     ['labels', `/labels?codes=${[...new Set([told, ...byDots(lots).slice(0, 11)].map((l) => l.code))].join(',')}`],
     ['renewals', `/renewals/${losing[0].code}`],
@@ -153,6 +193,7 @@ try {
     if (act) await act();
     await page.waitForTimeout(400);
     await page.screenshot({ path: join(out, `${name}.png`) });
+    await page.setViewportSize({ width: 1280, height: 800 });
     console.log(`docs/screenshots/${name}.png`);
   }
   await browser.close();

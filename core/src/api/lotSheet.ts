@@ -83,6 +83,8 @@ export interface LotSheetData {
     readonly balance: number;
     readonly floor: number;
     readonly lendable: number;
+    /** Seeds that lie ready for whoever asked for them. */
+    readonly laid: number;
     readonly note: string | null;
     readonly sealed: boolean;
     readonly sealedRhPercent: number | null;

@@ -1,4 +1,3 @@
-import type { MessagePurpose } from '../members/reach.ts';
 import { asSeenForm, emptyForm, loanForm, loansForm } from '../schemas/forms.ts';
 import { cardsForm, joinMembersForm, memberEditForm, memberForm, membersFileForm, wayInForm } from '../schemas/memberForms.ts';
 import type { PromiseKind, Purpose } from '../lots/vocabulary.ts';
@@ -7,6 +6,7 @@ import { changes, does, givesFile, oneOf, reads, takesFile, text, whole } from '
 import type { Errand } from './errands.ts';
 import type { HistoryStep } from './history.ts';
 import type { LotSheetData } from './lotSheet.ts';
+import type { MyFacts } from './mySeen.ts';
 import type { LoanSlip } from './slip.ts';
 
 /** Why somebody is worth asking: a promise is over its day, or due within a month; or nothing was heard since seed was handed over. */
@@ -62,27 +62,10 @@ export interface MemberLoan {
   readonly cameBack: string | null;
 }
 
-export interface Member {
-  readonly id: number;
-  readonly name: string;
-  /** What they like to be called. */
-  readonly called: string | null;
-  readonly place: string | null;
-  readonly language: string | null;
-  readonly email: string | null;
-  readonly phone: string | null;
-  /** Where a letter goes. */
-  readonly post: string | null;
-  /** Any other way to reach them. */
-  readonly contact: string | null;
-  /** The day on which they agreed to be reached, and what for. */
-  readonly consentOn: string | null;
-  readonly consentFor: readonly MessagePurpose[];
+export interface Member extends MyFacts {
   readonly note: string | null;
-  readonly joinedOn: string;
   /** Who they were is forgotten since then. */
   readonly leftOn: string | null;
-  readonly version: number;
 }
 
 export interface MemberSowing {

@@ -111,16 +111,21 @@ export interface MyReturn {
   readonly waits: boolean;
 }
 
+/** What is kept about a member, and theirs to read. */
 export interface MyFacts {
   readonly id: number;
   readonly name: string;
+  /** What they like to be called. */
   readonly called: string | null;
   readonly place: string | null;
   readonly language: string | null;
   readonly email: string | null;
   readonly phone: string | null;
+  /** Where a letter goes. */
   readonly post: string | null;
+  /** Any other way to reach them. */
   readonly contact: string | null;
+  /** The day on which they agreed to be reached, and what for. */
   readonly consentOn: string | null;
   readonly consentFor: readonly MessagePurpose[];
   readonly joinedOn: string;

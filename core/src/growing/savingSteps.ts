@@ -11,6 +11,18 @@ import { DRY_WORDS, PROCESSING_WORDS, RIPE_WORDS, type Saving } from './saving.t
 export const SAVING_STEPS = ['plant-out', 'take-out', 'keep-apart', 'near', 'mark', 'winter', 'pick', 'dry'] as const;
 export type SavingStepKey = (typeof SAVING_STEPS)[number];
 
+/** A step as it reads once it is done; the day follows. */
+export const SAVING_DONE_WORDS: Readonly<Record<SavingStepKey, string>> = {
+  'plant-out': 'Planted out',
+  'take-out': 'Looked for odd plants',
+  'keep-apart': 'Kept apart',
+  near: 'Looked what flowers near',
+  mark: 'Marked the best',
+  winter: 'Through the winter',
+  pick: 'Picked',
+  dry: 'Dry and named',
+};
+
 /**
  * The one thing that is asked when a step is done: how many plants stand, how many stood and were taken out, what flowers near, or nothing
  * but that it is done.

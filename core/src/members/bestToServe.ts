@@ -32,7 +32,8 @@ export function bestToServe(lots: readonly ServingLot[], renews = false): Servin
   const needs = (lot: ServingLot): boolean => lot.verdict === 'renew' || lot.verdict === 'rescue';
   const rank = (lot: ServingLot): number => {
     if (lot.doubtful) return 4;
-    if (renews ? needs(lot) : lends(lot)) return lot.enough ? 0 : 2;
+    if (renews) return needs(lot) ? 0 : 1;
+    if (lends(lot)) return lot.enough ? 0 : 2;
     return lot.verdict === 'test-first' && lot.enough ? 1 : 3;
   };
   return lots

@@ -6,7 +6,6 @@ import {
   freshnessWords,
   type FrostDates,
   isShortLived,
-  lendable,
   type LotEstimate,
   type LotFacts,
   restsUntil,
@@ -23,7 +22,7 @@ import type { LotModel, LotSheetData } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { asleepTests, evidenceOf } from '../estimates/evidence.ts';
 import { lotFacts } from '../estimates/facts.ts';
-import { freeFor } from '../estimates/free.ts';
+import { freeFor, laidReady } from '../estimates/free.ts';
 import { judgementOf } from '../estimates/judging.ts';
 import { wetOf } from '../estimates/wet.ts';
 import { historyOf } from '../journal/history.ts';
@@ -115,7 +114,8 @@ export function lotSheet(db: Db, today: string, code: string): LotSheetData {
       amountKnown: lot.amount_known,
       balance: lot.balance,
       floor: lot.floor,
-      lendable: lendable(lot.balance, lot.floor),
+      lendable: freeFor(db, lot, 'garden'),
+      laid: laidReady(db, lot.id, null),
       note: lot.note,
       ...keptFactsOf(lot),
       missingSince: lot.missing_since,

@@ -109,7 +109,8 @@ const warnings = computed(() => [hybrid.value, rarely.value].filter((w) => w !==
 const freeWords = computed(() => {
   const l = lot.value;
   if (!l || !data.value) return undefined;
-  if (values.purpose !== 'renew') return `${String(l.lendable)} may be lent; ${String(l.floor)} always stay`;
+  const laid = l.laid > 0 ? `, ${String(l.laid)} lie ready for whoever asked` : '';
+  if (values.purpose !== 'renew') return `${String(l.lendable)} may be lent; ${String(l.floor)} always stay${laid}`;
   return `${String(data.value.renewable)} may go to be renewed, of the floor too; ${String(l.balance - data.value.renewable)} stay for a second try`;
 });
 const grown = computed(() => {

@@ -70,6 +70,6 @@ async function send(): Promise<void> {
   align-content: start;
 }
 .text :deep(textarea) {
-  min-height: 320px;
+  min-height: 250px;
 }
 </style>

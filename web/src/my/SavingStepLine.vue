@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { addDays, type DateOrder, monthDay, plural, type SavingStep } from '@esprel/core';
+import { addDays, type DateOrder, monthDay, plural, SAVING_DONE_WORDS, type SavingStep } from '@esprel/core';
 import { mySeen, type MySavingDone } from '@esprel/core/api';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
@@ -7,6 +7,7 @@ import Textarea from 'primevue/textarea';
 import { computed, ref, useId } from 'vue';
 import { fileAddress } from '../base/calls.ts';
 import { shrinkPhoto } from '../base/shrinkPhoto.ts';
+import StepItem from './StepItem.vue';
 import { useMine } from './useMine.ts';
 
 /** One step of growing for seed: done, asked about, or still to come. */
@@ -14,6 +15,8 @@ const props = defineProps<{
   step: SavingStep;
   done: MySavingDone | null;
   current: boolean;
+  /** What was said last can be changed at once; what is older behind one more tap. */
+  latest: boolean;
   loanId: number;
   variety: string;
   order: DateOrder;
@@ -25,6 +28,7 @@ const later = ref(false);
 /** Said before or after its time. */
 const early = ref(false);
 const adding = ref(false);
+const more = ref(false);
 const plants = ref('');
 const taken = ref('');
 const note = ref('');
@@ -108,130 +112,83 @@ const doneWords = computed(() => {
 </script>
 
 <template>
-  <li class="line" :class="{ now: asked }">
-    <span class="dot" :class="{ done: done !== null, now: asked }" aria-hidden="true" />
-    <div class="words">
-      <template v-if="done">
-        <strong class="past">{{ step.title }}, {{ monthDay(done.doneOn, order, mine.today) }}</strong>
-        <p v-if="doneWords" class="quiet">{{ doneWords }}</p>
-        <img v-if="done.photo" :src="fileAddress(mySeen.photo, { file: done.photo })" alt="Your picture of this step" loading="lazy" />
-        <div v-if="adding" class="form">
-          <label :for="`${id}-note`">Note</label>
-          <Textarea :id="`${id}-note`" v-model="note" rows="2" maxlength="2000" />
-          <label class="file">
-            Picture
-            <input type="file" accept="image/*" @change="photo" />
-          </label>
-          <div class="buttons">
-            <Button label="Save" @click="say({ note: note.trim() || null })" />
-            <Button label="Not now" severity="secondary" variant="text" @click="adding = false" />
-          </div>
+  <StepItem :done="done !== null" :now="asked">
+    <template v-if="done">
+      <strong class="past">{{ SAVING_DONE_WORDS[step.key] }} {{ monthDay(done.doneOn, order, mine.today) }}</strong>
+      <p v-if="doneWords" class="quiet">{{ doneWords }}</p>
+      <img v-if="done.photo" :src="fileAddress(mySeen.photo, { file: done.photo })" alt="Your picture of this step" loading="lazy" />
+      <div v-if="adding" class="form">
+        <label :for="`${id}-note`">Note</label>
+        <Textarea :id="`${id}-note`" v-model="note" rows="2" maxlength="2000" />
+        <label class="file">
+          Picture
+          <input type="file" accept="image/*" @change="photo" />
+        </label>
+        <div class="buttons">
+          <Button label="Save" @click="say({ note: note.trim() || null })" />
+          <Button label="Not now" severity="secondary" variant="text" @click="adding = false" />
         </div>
+      </div>
+      <div v-else-if="latest || more" class="buttons">
+        <Button
+          label="Note or picture"
+          :aria-label="`Note or picture: ${step.title}`"
+          severity="secondary"
+          variant="text"
+          @click="((adding = true), (note = done.note ?? ''))"
+        />
+        <Button v-if="done.undo !== null" label="Take back" severity="secondary" variant="text" @click="mine.takeBackStep(done.undo)" />
+      </div>
+      <div v-else class="buttons">
+        <Button label="More" :aria-label="`More: ${step.title}`" severity="secondary" variant="text" @click="more = true" />
+      </div>
+    </template>
+    <template v-else>
+      <strong>{{ step.title }}</strong>
+      <p class="quiet">{{ step.detail }}</p>
+      <p v-for="c in step.cautions" :key="c" class="caution">{{ c }}</p>
+      <p v-if="!asked && step.from && step.from > mine.today" class="quiet small">
+        from about {{ monthDay(step.from, order, mine.today) }}
+      </p>
+      <template v-if="asked">
+        <form v-if="asking" class="form" @submit.prevent="save">
+          <template v-if="step.question === 'plants' || step.question === 'taken-out'">
+            <label :for="`${id}-plants`">{{ step.question === 'plants' ? 'Plants that stand' : 'Plants that stood there' }}</label>
+            <InputText :id="`${id}-plants`" v-model="plants" inputmode="numeric" autocomplete="off" class="number" />
+          </template>
+          <template v-if="step.question === 'taken-out'">
+            <label :for="`${id}-taken`">Taken out</label>
+            <InputText :id="`${id}-taken`" v-model="taken" inputmode="numeric" autocomplete="off" class="number" />
+          </template>
+          <label :for="`${id}-why`">{{
+            step.question === 'near' ? 'What, and how far away?' : step.question === 'taken-out' ? 'Why' : 'Note'
+          }}</label>
+          <Textarea :id="`${id}-why`" v-model="note" rows="2" maxlength="2000" />
+          <div class="buttons">
+            <Button type="submit" label="Save" />
+            <Button label="Not now" severity="secondary" variant="text" @click="asking = false" />
+          </div>
+        </form>
         <div v-else class="buttons">
           <Button
-            label="Note or picture"
-            :aria-label="`Note or picture: ${step.title}`"
-            severity="secondary"
-            variant="text"
-            @click="((adding = true), (note = done.note ?? ''))"
+            v-for="(words, i) in FIRST[step.question]"
+            :key="words"
+            :label="words"
+            :severity="i === 0 ? undefined : 'secondary'"
+            @click="answer(words)"
           />
-          <Button v-if="done.undo !== null" label="Take back" severity="secondary" variant="text" @click="mine.takeBackStep(done.undo)" />
+          <Button label="Not yet" severity="secondary" @click="((later = true), (early = false))" />
         </div>
       </template>
-      <template v-else>
-        <strong>{{ step.title }}</strong>
-        <p class="quiet">{{ step.detail }}</p>
-        <p v-for="c in step.cautions" :key="c" class="caution">{{ c }}</p>
-        <p v-if="!asked && step.from && step.from > mine.today" class="quiet small">
-          from about {{ monthDay(step.from, order, mine.today) }}
-        </p>
-        <template v-if="asked">
-          <form v-if="asking" class="form" @submit.prevent="save">
-            <template v-if="step.question === 'plants' || step.question === 'taken-out'">
-              <label :for="`${id}-plants`">{{ step.question === 'plants' ? 'Plants that stand' : 'Plants that stood there' }}</label>
-              <InputText :id="`${id}-plants`" v-model="plants" inputmode="numeric" autocomplete="off" class="number" />
-            </template>
-            <template v-if="step.question === 'taken-out'">
-              <label :for="`${id}-taken`">Taken out</label>
-              <InputText :id="`${id}-taken`" v-model="taken" inputmode="numeric" autocomplete="off" class="number" />
-            </template>
-            <label :for="`${id}-why`">{{
-              step.question === 'near' ? 'What, and how far away?' : step.question === 'taken-out' ? 'Why' : 'Note'
-            }}</label>
-            <Textarea :id="`${id}-why`" v-model="note" rows="2" maxlength="2000" />
-            <div class="buttons">
-              <Button type="submit" label="Save" />
-              <Button label="Not now" severity="secondary" variant="text" @click="asking = false" />
-            </div>
-          </form>
-          <div v-else class="buttons">
-            <Button
-              v-for="(words, i) in FIRST[step.question]"
-              :key="words"
-              :label="words"
-              :severity="i === 0 ? undefined : 'secondary'"
-              @click="answer(words)"
-            />
-            <Button label="Not yet" severity="secondary" @click="((later = true), (early = false))" />
-          </div>
-        </template>
-        <div v-else-if="soonEnough" class="buttons">
-          <Button label="Say it" :aria-label="`Say it: ${step.title}`" severity="secondary" variant="text" @click="early = true" />
-        </div>
-      </template>
-      <p v-if="problem" class="caution" role="alert">{{ problem }}</p>
-    </div>
-  </li>
+      <div v-else-if="soonEnough" class="buttons">
+        <Button label="Say it" :aria-label="`Say it: ${step.title}`" severity="secondary" variant="text" @click="early = true" />
+      </div>
+    </template>
+    <p v-if="problem" class="caution" role="alert">{{ problem }}</p>
+  </StepItem>
 </template>
 
 <style scoped>
-.line {
-  display: grid;
-  grid-template-columns: 22px minmax(0, 1fr);
-  gap: 14px;
-  padding: 0 0 18px;
-  position: relative;
-}
-.line:not(:last-child)::before {
-  content: '';
-  position: absolute;
-  left: 10px;
-  top: 22px;
-  bottom: -4px;
-  width: 2px;
-  background: var(--rule);
-}
-.line.now {
-  background: var(--sheet);
-  border: 1px solid var(--edge);
-  border-left: 5px solid var(--watch-fill);
-  padding: 12px 14px 14px 10px;
-  margin: 0 -10px 18px -14px;
-}
-.line.now::before {
-  display: none;
-}
-.dot {
-  width: 20px;
-  height: 20px;
-  margin-top: 2px;
-  border-radius: 50%;
-  border: 2px solid var(--dashes);
-  background: var(--paper);
-  position: relative;
-}
-.dot.done {
-  background: var(--leaf);
-  border-color: var(--leaf);
-}
-.dot.now {
-  border-color: var(--watch);
-  background: var(--watch-soft);
-}
-.words {
-  display: grid;
-  gap: 6px;
-}
 .past {
   color: var(--quiet);
 }

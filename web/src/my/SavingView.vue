@@ -3,6 +3,7 @@ import { monthDay, plural } from '@esprel/core';
 import type { MySaving } from '@esprel/core/api';
 import { computed } from 'vue';
 import SavingStepLine from './SavingStepLine.vue';
+import StepItem from './StepItem.vue';
 import { useMine } from './useMine.ts';
 
 /** What is grown for seed: the dated steps of that crop, each with one question. */
@@ -29,6 +30,11 @@ const current = computed(() => {
   const open = steps.filter((s) => !one.value?.done.some((d) => d.step === s.key));
   return (open.find((s) => s.from === null || s.from <= mine.today) ?? open[0])?.key ?? null;
 });
+/** The step that was said last. */
+const latest = computed(() => {
+  const done = one.value?.done ?? [];
+  return done.reduce<(typeof done)[number] | null>((a, d) => (a === null || d.doneOn >= a.doneOn ? d : a), null)?.step ?? null;
+});
 const nextWords = (s: MySaving): string => {
   const open = (s.steps ?? []).find((step) => !s.done.some((d) => d.step === step.key));
   if (s.sowings.length === 0) return 'To be sown first.';
@@ -44,26 +50,21 @@ const nextWords = (s: MySaving): string => {
     <p v-if="one.warning" class="caution">{{ one.warning }}</p>
     <p v-for="c in one.cautions" :key="c" class="caution">{{ c.replace(/\.?$/, '.') }}</p>
     <ol class="plain steps">
-      <li v-if="one.sowings.length === 0" class="line">
-        <span class="dot" aria-hidden="true" />
-        <div>
-          <strong>Sow it</strong>
-          <p class="quiet">It stands under <RouterLink to="/">My seed</RouterLink>.</p>
-        </div>
-      </li>
-      <li v-for="s in one.sowings" :key="s.sownOn + s.seeds" class="line">
-        <span class="dot done" aria-hidden="true" />
-        <div>
-          <strong class="past">Sown {{ day(s.sownOn) }}</strong>
-          <p class="quiet">{{ sownWords(s) }}</p>
-        </div>
-      </li>
+      <StepItem v-if="one.sowings.length === 0">
+        <strong>Sow it</strong>
+        <p class="quiet">It stands under <RouterLink to="/">My seed</RouterLink>.</p>
+      </StepItem>
+      <StepItem v-for="s in one.sowings" :key="s.sownOn + s.seeds" done>
+        <strong class="past">Sown {{ day(s.sownOn) }}</strong>
+        <p class="quiet">{{ sownWords(s) }}</p>
+      </StepItem>
       <SavingStepLine
         v-for="step in one.steps ?? []"
         :key="step.key"
         :step="step"
         :done="one.done.find((d) => d.step === step.key) ?? null"
         :current="step.key === current"
+        :latest="step.key === latest"
         :loan-id="one.loanId"
         :variety="one.variety"
         :order="order"
@@ -92,35 +93,6 @@ const nextWords = (s: MySaving): string => {
 <style scoped>
 .steps {
   display: grid;
-}
-.line {
-  display: grid;
-  grid-template-columns: 22px minmax(0, 1fr);
-  gap: 14px;
-  padding: 0 0 18px;
-  position: relative;
-}
-.line::before {
-  content: '';
-  position: absolute;
-  left: 10px;
-  top: 22px;
-  bottom: -4px;
-  width: 2px;
-  background: var(--rule);
-}
-.dot {
-  width: 20px;
-  height: 20px;
-  margin-top: 2px;
-  border-radius: 50%;
-  border: 2px solid var(--dashes);
-  background: var(--paper);
-  position: relative;
-}
-.dot.done {
-  background: var(--leaf);
-  border-color: var(--leaf);
 }
 .past {
   color: var(--quiet);
