@@ -117,5 +117,7 @@ export function openWords(days: readonly number[]): string | null {
   return said.length === 0 ? null : capital(said.join(' and '));
 }
 
+/** Whoever promised seed is asked so many days before: time enough to dry it. */
+export const ASKED_BEFORE_DAYS = 30;
 /** Days in which nobody gets more than one message that goes by itself. */
 export const QUIET_DAYS = 7;

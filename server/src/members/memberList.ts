@@ -1,4 +1,4 @@
-import { addDays, foldName, PROMISE_NOTICE_DAYS, wrong } from '@esprel/core';
+import { addDays, foldName, ASKED_BEFORE_DAYS, wrong } from '@esprel/core';
 import { type Answer, ASK_WHY, type AskWhy, type ListedMember, type membersApi, type Query } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 
@@ -39,7 +39,7 @@ const LIST = `WITH
 /** Why somebody is worth asking today; null where nothing is to be asked. */
 function askWhy(m: Row, today: string): AskWhy | null {
   if (m.overdue > 0) return 'overdue';
-  if (m.nextDue !== null && m.nextDue <= addDays(today, PROMISE_NOTICE_DAYS)) return 'due';
+  if (m.nextDue !== null && m.nextDue <= addDays(today, ASKED_BEFORE_DAYS)) return 'due';
   const waited = m.outSince !== null && m.outSince <= addDays(today, -SILENT_DAYS);
   return waited && (m.lastHeard === null || m.lastHeard < (m.outSince ?? '')) ? 'silent' : null;
 }

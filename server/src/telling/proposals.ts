@@ -8,7 +8,7 @@ import {
   type MessagePurpose,
   type MessageWay,
   openWords,
-  PROMISE_NOTICE_DAYS,
+  ASKED_BEFORE_DAYS,
 } from '@esprel/core';
 import type { ProposedMessage } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
@@ -47,7 +47,7 @@ const NOT_TOLD = `NOT EXISTS (SELECT 1 FROM message_matters x JOIN messages y ON
 const notTold = (id: string): string => NOT_TOLD.replace('%id', id);
 
 function promises(db: Db, kind: 'promise-due' | 'overdue', today: string): Found[] {
-  const [from, to] = kind === 'overdue' ? ['0000-01-01', addDays(today, -1)] : [today, addDays(today, PROMISE_NOTICE_DAYS)];
+  const [from, to] = kind === 'overdue' ? ['0000-01-01', addDays(today, -1)] : [today, addDays(today, ASKED_BEFORE_DAYS)];
   return all<Found>(
     db,
     `SELECT o.id, o.member_id AS memberId, v.name AS variety, c.name AS crop, o.promised_seeds AS promisedSeeds, o.due_on AS day, NULL AS words
