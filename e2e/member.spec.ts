@@ -187,6 +187,36 @@ test('a card that was withdrawn keeps what was written until a new one opens the
   await context.close();
 });
 
+test('the camera of the desk reads a label, a card and a bar code that is none of the library’s, from a photo too', async ({
+  page,
+  desk,
+}) => {
+  const { members } = (await (await page.request.get(`${desk.base}/api/members`)).json()) as { members: { id: number; name: string }[] };
+  const code = await makeCard(page, desk, members[0]!.id);
+  const picture = async (bcid: string, text: string) => ({
+    name: 'photo.png',
+    mimeType: 'image/png',
+    buffer: await bwipjs.toBuffer({ bcid, text, scale: 5, padding: 10, backgroundcolor: 'FFFFFF' }),
+  });
+  await page.goto(`${desk.base}/today`);
+  const open = page.getByRole('button', { name: 'Read a code with the camera' });
+  await open.click();
+  const dialog = page.getByRole('dialog', { name: 'Read a code' });
+  await expect(dialog).toBeVisible();
+  expect(await inaccessible(page, 'the camera')).toEqual([]);
+  await dialog.locator('input[type=file]').setInputFiles(await picture('ean13', '4006381333931'));
+  await expect(dialog.getByText('is no code of this library')).toBeVisible();
+  const { lots } = (await (await page.request.get(`${desk.base}/api/lots?limit=1`)).json()) as { lots: { code: string }[] };
+  await dialog.locator('input[type=file]').setInputFiles(await picture('datamatrix', lots[0]!.code));
+  await expect(page).toHaveURL(new RegExp(`/lots/${lots[0]!.code}$`));
+  await open.click();
+  await page
+    .getByRole('dialog')
+    .locator('input[type=file]')
+    .setInputFiles(await picture('qrcode', `https://seed.example/my/#${code}`));
+  await expect(page.getByRole('heading', { level: 1, name: members[0]!.name })).toBeVisible();
+});
+
 test('what is grown for seed is asked step by step', async ({ page, desk, browser }) => {
   const { lots } = (await (await page.request.get(`${desk.base}/api/lots?crop=tomato&tag=lend&limit=5`)).json()) as {
     lots: { code: string }[];

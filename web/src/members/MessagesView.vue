@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { MESSAGE_FACTS, MESSAGE_KINDS, MESSAGE_WAY_WORDS, plural } from '@esprel/core';
-import { type KeptMessage, type ProposedMessage, tellingApi } from '@esprel/core/api';
+import { type KeptMessage, type ProposedMessage, tellingApi, type VarietyListed } from '@esprel/core/api';
 import { useIntervalFn } from '@vueuse/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
@@ -13,6 +13,8 @@ import NothingOpen from '../base/NothingOpen.vue';
 import { useFormat } from '../base/useFormat.ts';
 import { useRead } from '../base/useRead.ts';
 import { useSession } from '../base/session.ts';
+import FieldFind from '../fields/FieldFind.vue';
+import { findVarieties } from '../fields/finders.ts';
 import MessageSheet from './MessageSheet.vue';
 
 /** What members should be told, in words that somebody reads before they go; and what was told. */
@@ -22,20 +24,26 @@ const access = useAccess();
 const format = useFormat();
 const proposed = useRead(tellingApi.proposed, () => ({}), [() => session.today]);
 const kept = useRead(tellingApi.kept, () => ({}));
+/** A variety that needs somebody to grow it on: all who agreed to be asked are proposed. */
+const wanted = ref<VarietyListed | string | null>(null);
+const wantedId = computed(() => (typeof wanted.value === 'object' ? (wanted.value?.id ?? null) : null));
+const growers = useRead(tellingApi.growers, () => (wantedId.value === null ? null : { variety: wantedId.value }));
+const messages = computed(() => [
+  ...(wantedId.value === null ? [] : (growers.data.value?.messages ?? [])),
+  ...(proposed.data.value?.messages ?? []),
+]);
 const keyOf = (m: ProposedMessage): string => `${m.kind} ${String(m.memberId)}`;
 const opened = ref<string | null>(null);
-const open = computed(() => proposed.data.value?.messages.find((m) => keyOf(m) === opened.value) ?? null);
+const open = computed(() => messages.value.find((m) => keyOf(m) === opened.value) ?? null);
 const read = ref<number | null>(null);
 const reading = computed(() => kept.data.value?.messages.find((m) => m.id === read.value) ?? null);
 const problem = ref<string | null>(null);
 
 const groups = computed(() =>
-  MESSAGE_KINDS.map((kind) => ({ kind, messages: (proposed.data.value?.messages ?? []).filter((m) => m.kind === kind) })).filter(
-    (g) => g.messages.length > 0,
-  ),
+  MESSAGE_KINDS.map((kind) => ({ kind, messages: messages.value.filter((m) => m.kind === kind) })).filter((g) => g.messages.length > 0),
 );
 async function reload(): Promise<void> {
-  await Promise.all([proposed.reload(), kept.reload()]);
+  await Promise.all([proposed.reload(), kept.reload(), growers.reload()]);
 }
 // What is being sent just now is looked at until it has gone.
 useIntervalFn(() => {
@@ -51,10 +59,10 @@ async function again(m: KeptMessage): Promise<void> {
   }
 }
 async function told(): Promise<void> {
-  const at = (proposed.data.value?.messages ?? []).findIndex((m) => keyOf(m) === opened.value);
+  const at = messages.value.findIndex((m) => keyOf(m) === opened.value);
   await reload();
   // The next of the pile comes up by itself.
-  const next = proposed.data.value?.messages[Math.max(0, at)];
+  const next = messages.value[Math.max(0, at)];
   opened.value = next ? keyOf(next) : null;
 }
 const STATE = { told: '', sending: 'being sent', failed: 'did not go out' } as const;
@@ -82,6 +90,21 @@ function showKept(m: KeptMessage): void {
       </div>
       <DeskMessage v-if="problem ?? proposed.problem.value" kind="problem">{{ problem ?? proposed.problem.value?.message }}</DeskMessage>
       <p v-if="proposed.data.value && groups.length === 0" class="empty"><strong>Nobody has to be told anything just now.</strong></p>
+      <div class="wanted">
+        <FieldFind
+          id="wanted"
+          v-model="wanted"
+          label="Ask who can grow"
+          placeholder="a variety that would be lost"
+          nothing="No variety of that name is here."
+          :search="findVarieties"
+          :words="(v) => v.name"
+          :detail="(v) => v.crop"
+        />
+        <p v-if="wantedId !== null && growers.data.value?.messages.length === 0" class="quiet small">
+          Nobody agreed to be asked for this, or all were asked within two months.
+        </p>
+      </div>
       <section v-for="g in groups" :key="g.kind" :aria-label="MESSAGE_FACTS[g.kind].words">
         <h2>{{ MESSAGE_FACTS[g.kind].words.charAt(0).toUpperCase() + MESSAGE_FACTS[g.kind].words.slice(1) }}</h2>
         <ul class="plain">
@@ -159,6 +182,9 @@ function showKept(m: KeptMessage): void {
 }
 h2 {
   font-size: 18px;
+}
+.wanted {
+  max-width: 420px;
 }
 .kept {
   display: grid;
