@@ -63,7 +63,16 @@ const agreed = computed(() => {
 });
 
 const open = computed(() => (data.value?.loans ?? []).filter((l) => l.settledOn === null && l.promise !== 'nothing'));
-const others = computed(() => (data.value?.loans ?? []).filter((l) => !(l.settledOn === null && l.promise !== 'nothing')));
+const unpromised = computed(() => (data.value?.loans ?? []).filter((l) => !(l.settledOn === null && l.promise !== 'nothing')));
+/** Seed that is still in its packet, as far as anybody knows; then what was. */
+const packets = computed(() => unpromised.value.filter((l) => leftOf(l) > 0 && l.settledOn === null));
+const past = computed(() => unpromised.value.filter((l) => !packets.value.includes(l)));
+const unpromisedGroups = computed(() =>
+  [
+    { name: 'In hand', loans: packets.value },
+    { name: open.value.length > 0 || packets.value.length > 0 ? 'Other loans' : 'Loans', loans: past.value },
+  ].filter((g) => g.loans.length > 0),
+);
 const sownOf = (l: MemberLoan): number => (data.value?.sowings ?? []).filter((s) => s.loanId === l.id).reduce((n, s) => n + s.seeds, 0);
 /** Seeds of a loan that the member still holds. */
 const leftOf = (l: MemberLoan): number => l.seeds - l.unsown - sownOf(l);
@@ -212,10 +221,10 @@ function told(id: number): void {
         </li>
       </ul>
     </section>
-    <section v-if="others.length > 0" aria-label="Other loans">
-      <h2>{{ open.length > 0 ? 'Other loans' : 'Loans' }}</h2>
+    <section v-for="g in unpromisedGroups" :key="g.name" :aria-label="g.name">
+      <h2>{{ g.name }}</h2>
       <ul class="plain">
-        <li v-for="l in others" :key="l.id" class="other">
+        <li v-for="l in g.loans" :key="l.id" class="other">
           <p>
             <strong>{{ l.variety }}</strong> <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink>
             <span class="quiet after">{{ plural(l.seeds, 'seed') }}, {{ format.day(l.lentOn) }}; {{ fateOfLoan(l) }}</span>
