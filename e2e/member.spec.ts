@@ -108,7 +108,7 @@ test('a packet is asked for on a phone, laid ready, handed over by two scans, so
   await on.reload();
   const growing = on.getByRole('article').filter({ hasText: `${variety}` });
   await growing.getByRole('button', { name: 'Count them' }).tap();
-  await growing.getByRole('button', { name: 'Save' }).isDisabled();
+  await expect(growing.getByRole('button', { name: 'Save' })).toBeDisabled();
   await growing.getByRole('textbox').fill('3');
   await growing.getByRole('button', { name: 'Save' }).tap();
   await expect(growing.getByText(/^3 of \d+ are up/)).toBeVisible();

@@ -19,7 +19,7 @@ describe('members as a spreadsheet', () => {
       'Name;Garden;E-mail;Member since;Shoe size\nbrisa marl;Far Bank;brisa@post.example;;38\nOrla Weir;Weir End;;2024-05-01;\nTam;;not one;;\n;;;;7\nOrla Weir;;;;\n',
     );
     expect(read.rows.map((r: any) => [r.row, r.state, r.words])).toEqual([
-      [2, 'known', 'is here already; what is missing is filled in'],
+      [2, 'known', 'what is missing is filled in'],
       [3, 'new', null],
       [4, 'wrong', 'the e-mail address is none'],
       [5, 'wrong', 'has no name'],

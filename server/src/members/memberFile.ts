@@ -84,7 +84,7 @@ export function readMembers(db: Db, bytes: Buffer): MembersRead {
       row,
       name: member.name ?? '',
       state: problem !== null ? 'wrong' : known ? 'known' : 'new',
-      words: problem ?? (known ? 'is here already; what is missing is filled in' : null),
+      words: problem ?? (known ? 'what is missing is filled in' : null),
     })),
     left: header.filter((h, i) => columns[i] === null && h !== ''),
     members: read.filter((r) => r.problem === null).map((r) => ({ ...r.member, name: r.member.name ?? '' })),

@@ -1,6 +1,6 @@
 import { addDays, type Crop, type LibraryCrop, restrictionsOf, sownUnit } from '@esprel/core';
 import type { FoundSeed, FoundVariety, Query } from '@esprel/core/api';
-import { all, type Db } from '../db/db.ts';
+import { all, type Db, one } from '../db/db.ts';
 import { groupBy } from '../db/groupBy.ts';
 import { libraryState } from '../db/state.ts';
 import { findNames } from '../find/names.ts';
@@ -65,8 +65,9 @@ function varietiesKept(db: Db, today: string): readonly Kept[] {
     const first = lots.sort((a, b) => b.median - a.median)[0];
     return first && first.verdict !== 'let-go' ? [{ best: first, state: 'wait' }] : [];
   });
-  kept.set(db, { state, varieties: withoutBanned(db, varieties) });
-  return kept.get(db)?.varieties ?? [];
+  const lent = withoutBanned(db, varieties);
+  kept.set(db, { state, varieties: lent });
+  return lent;
 }
 
 /** What is lent to nobody is shown to nobody. */
@@ -118,27 +119,27 @@ function namesFound(db: Db, q: string): { readonly varieties: ReadonlySet<number
 
 function shown(db: Db, { best, state }: Kept, sowNow: boolean): FoundVariety {
   const crop: LibraryCrop = libraryCrop(db, best.cropKey);
-  const perCell = all<{ n: number | null }>(
+  const perCell = one<{ n: number | null }>(
     db,
     "SELECT json_extract(estimate, '$.perCell') AS n FROM lot_estimates WHERE lot_id = ?",
     best.id,
-  )[0]?.n;
-  const waiting = all<{ n: number }>(
+  );
+  const waiting = one<{ n: number }>(
     db,
     "SELECT count(*) AS n FROM asks WHERE variety_id = ? AND closed_on IS NULL AND lot_id IS NULL AND kind <> 'offer'",
     best.varietyId,
-  )[0]?.n;
+  );
   return {
     varietyId: best.varietyId,
     variety: best.variety,
     crop: best.crop,
     difficulty: savingOfCrop(db, best.cropKey)?.difficulty ?? null,
     alive: best.median,
-    perCell: perCell ?? null,
+    perCell: perCell?.n ?? null,
     unit: sownUnit(crop.key),
     sowNow,
     state,
-    waiting: waiting ?? 0,
+    waiting: waiting?.n ?? 0,
     plantsLeast: crop.seedPlantsMin,
     years: yearsToSeed(crop),
     cautions: cautionsOfVariety(db, best.varietyId, crop),

@@ -2,7 +2,7 @@ import fontkit from '@pdf-lib/fontkit';
 import { longDay } from '@esprel/core';
 import { PDFDocument, type PDFFont, type PDFPage } from 'pdf-lib';
 import { all, type Db } from '../db/db.ts';
-import { stretches } from '../labels/fonts.ts';
+import { type Face, stretches } from '../labels/fonts.ts';
 import { readSettings } from '../records/settings.ts';
 
 const PT_PER_MM = 72 / 25.4;
@@ -37,12 +37,16 @@ export async function lettersPdf(db: Db, ids: readonly number[]): Promise<Uint8A
   pdf.setTitle(`Letters of ${libraryName}`);
   pdf.setProducer('Esprel');
   const fonts = new Map<string, PDFFont>();
+  const fontOf = async (face: Face): Promise<PDFFont> => {
+    let font = fonts.get(face.name);
+    if (!font) fonts.set(face.name, (font = await pdf.embedFont(face.bytes, { subset: true })));
+    return font;
+  };
   const draw = async (page: PDFPage, text: string, xMm: number, yMm: number, size: number, bold = false): Promise<void> => {
     let x = xMm * PT_PER_MM;
     for (const s of stretches(text, bold ? 'bold' : 'plain')) {
       if (!s.face) continue;
-      let font = fonts.get(s.face.name);
-      if (!font) fonts.set(s.face.name, (font = await pdf.embedFont(s.face.bytes, { subset: true })));
+      const font = await fontOf(s.face);
       page.drawText(s.text, { x, y: (HEIGHT - yMm) * PT_PER_MM, size, font });
       x += font.widthOfTextAtSize(s.text, size);
     }
@@ -51,8 +55,7 @@ export async function lettersPdf(db: Db, ids: readonly number[]): Promise<Uint8A
     let sum = 0;
     for (const s of stretches(text, 'plain')) {
       if (!s.face) continue;
-      let font = fonts.get(s.face.name);
-      if (!font) fonts.set(s.face.name, (font = await pdf.embedFont(s.face.bytes, { subset: true })));
+      const font = await fontOf(s.face);
       sum += font.widthOfTextAtSize(s.text, SIZE);
     }
     return sum / PT_PER_MM;

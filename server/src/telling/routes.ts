@@ -40,8 +40,7 @@ export function tellingRoutes(log: (error: unknown) => void): Route[] {
     })),
     serves(tellingApi.kept, ({ db }, { query }) => ({ messages: keptMessages(db, query.member) })),
     acts(tellingApi.tell, ({ db, today, by }, { body }) => {
-      const id = keepMessage(db, today, by.personId, { ...body, aboutIds: body.aboutIds });
-      if (by.personId === null) run(db, 'UPDATE messages SET by_itself = 0 WHERE id = ?', id);
+      const id = keepMessage(db, today, { personId: by.personId, itself: false }, body);
       send(db);
       return { id };
     }),

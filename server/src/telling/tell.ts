@@ -18,8 +18,17 @@ function closeErrands(db: Db, kind: MessageKind, ids: readonly number[], today: 
   run(db, 'UPDATE errands SET done_on = ? WHERE done_on IS NULL AND id IN (SELECT value FROM json_each(?))', today, JSON.stringify(ids));
 }
 
-/** Keeps what somebody was told; an e-mail goes out afterwards. Answers its number. Throws an InputError for a way they did not agree to. */
-export function keepMessage(db: Db, today: string, personId: number | null, body: Telling): number {
+/**
+ * Keeps what somebody was told, by whoever sits at the desk or by itself; an e-mail goes out afterwards. Answers its number. Throws an
+ * InputError for a way they did not agree to.
+ */
+export function keepMessage(
+  db: Db,
+  today: string,
+  by: { readonly personId: number | null; readonly itself: boolean },
+  body: Telling,
+): number {
+  const { personId } = by;
   if (!isMember(db, body.memberId)) throw wrong('memberId', 'is not a member any more');
   const member = one<{ email: string | null; post: string | null; consentFor: string }>(
     db,
@@ -42,7 +51,7 @@ export function keepMessage(db: Db, today: string, personId: number | null, body
           body.text.trim(),
           today,
           personId,
-          personId === null ? 1 : 0,
+          by.itself ? 1 : 0,
           body.way === 'email' ? 'sending' : 'told',
         ).lastInsertRowid,
       );
@@ -151,6 +160,6 @@ export function tellByItself(db: Db, today: string): void {
   for (const m of proposedMessages(db, today)) {
     if (!due(m)) continue;
     told.add(m.memberId);
-    keepMessage(db, today, null, { ...m, way: 'email' });
+    keepMessage(db, today, { personId: null, itself: true }, { ...m, way: 'email' });
   }
 }

@@ -70,6 +70,6 @@ async function send(): Promise<void> {
   align-content: start;
 }
 .text :deep(textarea) {
-  min-height: 250px;
+  min-height: 200px;
 }
 </style>
