@@ -33,7 +33,7 @@ useEventListener(document, 'visibilitychange', () => {
 });
 useIntervalFn(() => {
   if (mine.unsent.length > 0 || !mine.network) void mine.catchUp();
-}, 15_000);
+}, 5000);
 
 const shown = computed(() => mine.page !== null && mine.door !== 'out');
 const where = computed(() => {
