@@ -14,11 +14,13 @@ import App from './app/App.vue';
 import { router } from './app/router.ts';
 import { useAccess } from './base/access.ts';
 import { kit } from './app/kit.ts';
+import { watchUnloaded } from './app/unloaded.ts';
 
 const app = createApp(App);
 app.use(createPinia());
 app.use(kit);
 app.use(router);
+watchUnloaded(router);
 // What is shown first depends on who this is.
 void useAccess().load();
 app.mount('#app');

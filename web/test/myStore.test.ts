@@ -10,6 +10,7 @@ const library = {
   sent: [] as { path: string; body: Record<string, unknown>; key: string | null }[],
   answers: [] as (() => Response)[],
   away: false,
+  shut: false,
 };
 const json = (body: object, status = 200): Response =>
   new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } });
@@ -17,9 +18,11 @@ const json = (body: object, status = 200): Response =>
 beforeEach(() => {
   setActivePinia(createPinia());
   vi.useFakeTimers({ toFake: ['Date'], now: new Date(2027, 2, 21, 12) });
-  Object.assign(library, { page: pageOf(), sent: [], answers: [], away: false });
+  Object.assign(library, { page: pageOf(), sent: [], answers: [], away: false, shut: false });
   vi.stubGlobal('fetch', (path: string, init: RequestInit = {}) => {
     if (library.away) return Promise.reject(new TypeError('no network'));
+    if (library.shut && path !== '/api/my/enter')
+      return Promise.resolve(json({ code: 'sign-in-needed', detail: 'Nobody is in here.' }, 401));
     if ((init.method ?? 'GET') === 'GET') return Promise.resolve(json(library.page));
     const headers = init.headers as Record<string, string>;
     library.sent.push({ path: path.replace('/api', ''), body: JSON.parse(String(init.body)), key: headers['Idempotency-Key'] ?? null });
@@ -105,10 +108,11 @@ describe('what is said on a phone', () => {
 
   it('stays on the phone when its card was withdrawn, and is sent for nobody else', async () => {
     const mine = await begun();
-    library.answers = [() => json({ code: 'sign-in-needed', detail: 'Nobody is in here.' }, 401)];
+    library.shut = true;
     await mine.say({ what: 'sow', loanId: 40, seeds: 20, method: 'cells' });
     await mine.catchUp();
     expect([mine.door, mine.unsent.length]).toEqual(['out', 1]);
+    library.shut = false;
     // Another member's card on the same phone: what was written before waits for its own.
     library.page = pageOf({ me: { ...pageOf().me, id: 8, name: 'Orla Weir' }, packets: [] });
     library.sent = [];
@@ -120,6 +124,16 @@ describe('what is said on a phone', () => {
     await mine.catchUp();
     expect(library.sent.map((s) => s.path)).toContain('/my/loans/40/sowings');
     expect([mine.unsent.length, mine.others]).toEqual([0, 0]);
+  });
+
+  it('goes by itself where the network came back while it was being tried', async () => {
+    const mine = await begun();
+    library.away = true;
+    await mine.say({ what: 'sow', loanId: 40, seeds: 20, method: 'cells' });
+    const trying = mine.catchUp();
+    library.away = false;
+    await trying;
+    expect([mine.unsent.length, mine.network]).toEqual([0, true]);
   });
 
   it('is taken back before it was sent as if it had never been, and afterwards by the library', async () => {

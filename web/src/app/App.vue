@@ -12,6 +12,7 @@ import LastStep from './LastStep.vue';
 import PlaceTabs from './PlaceTabs.vue';
 import TableStrip from './TableStrip.vue';
 import YearBand from './YearBand.vue';
+import { unloaded } from './unloaded.ts';
 import { useDeskKeys } from './useDeskKeys.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
@@ -57,6 +58,9 @@ const place = computed(() => String(route.meta.place ?? ''));
     <div class="notices">
       <p v-if="session.unreached" class="away" role="alert">
         The server does not answer. What you typed is kept; saving works again when it is back.
+      </p>
+      <p v-if="unloaded !== null" class="away" role="alert">
+        That page did not come: there is no network, or Esprel was renewed meanwhile. <a :href="unloaded">Open it again</a>
       </p>
       <p v-if="counts.waiting.length > 0" class="away" role="status">
         {{ counts.waiting.length === 1 ? 'A count waits' : `${counts.waiting.length} counts wait` }} for the server, sent when it is back.

@@ -33,6 +33,7 @@ export const useMine = defineStore('mine', () => {
   const last = ref<{ readonly words: string; readonly undo: () => Promise<void> } | null>(null);
   let next = 1;
   let running: Promise<void> | null = null;
+  let after: Promise<void> | null = null;
 
   const mine = computed(() => waiting.value.filter((w) => w.memberId === read.value?.me.id));
   const page = computed(() =>
@@ -64,9 +65,19 @@ export const useMine = defineStore('mine', () => {
     }
   }
 
-  /** Reads the page, and sends what waits, one after the other in the order in which it was said. */
+  /**
+   * Reads the page, and sends what waits, one after the other in the order in which it was said. Called while that runs, it is done once
+   * more afterwards: what runs may have begun before there was a network, or before what was said last.
+   */
   function catchUp(): Promise<void> {
-    running ??= catchingUp().finally(() => {
+    if (running !== null) {
+      after ??= running.then(() => {
+        after = null;
+        return catchUp();
+      });
+      return after;
+    }
+    running = catchingUp().finally(() => {
       running = null;
     });
     return running;
