@@ -107,3 +107,22 @@ test('the table: pulled out by touch, put away with place and amount in one step
   await expect(page.locator('footer .card')).toHaveCount(0);
   await context.close();
 });
+
+test('a page whose part of the program does not come is said, and opens when it is there again', async ({ page, desk }) => {
+  // Opened once before, and left while it was still on its way: nobody is told of that.
+  await page.route('**/assets/MembersView-*.js', async (route) => {
+    await new Promise((done) => setTimeout(done, 500));
+    await route.continue().catch(() => undefined);
+  });
+  await page.goto(`${desk.base}/today`);
+  await page.getByRole('link', { name: 'Members' }).click();
+  await page.goto(`${desk.base}/lots`);
+  await page.unroute('**/assets/MembersView-*.js');
+  await page.route('**/assets/MembersView-*.js', (route) => route.abort());
+  await page.getByRole('link', { name: 'Members' }).click();
+  await expect(page.getByRole('alert').getByText('That page did not come')).toBeVisible();
+  await page.unroute('**/assets/MembersView-*.js');
+  await page.getByRole('link', { name: 'Open it again' }).click();
+  await expect(page).toHaveURL(/\/members/);
+  await expect(page.getByText('That page did not come')).toHaveCount(0);
+});
