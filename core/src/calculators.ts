@@ -1,5 +1,6 @@
 import { CoreError, wrong } from './errors.ts';
 import { germinationCalculator, testSizeCalculator, waitCalculator } from './germination/calculators.ts';
+import { crossingCalculator, floweringCalculator, parentsCalculator, trueToTypeCalculator } from './growing/calculators.ts';
 import { frostCalculator, seasonCalculator } from './season/calculators.ts';
 import { seedsPerCellCalculator } from './sowing/calculators.ts';
 import { longevityCalculator, viabilityCalculator } from './viability/calculators.ts';
@@ -17,6 +18,10 @@ export const CALCULATORS = {
   frost: frostCalculator,
   season: seasonCalculator,
   weigh: weighCalculator,
+  crossing: crossingCalculator,
+  flowering: floweringCalculator,
+  parents: parentsCalculator,
+  'true-to-type': trueToTypeCalculator,
 } as const;
 
 /** Runs a calculator; what the core refuses becomes an InputError with the core's field. */
