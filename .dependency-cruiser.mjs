@@ -27,6 +27,7 @@ const WEB = [
     'calibration',
     'devices',
     'germination',
+    'growing',
     'identity',
     'imports',
     'intake',

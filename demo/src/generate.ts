@@ -10,6 +10,7 @@ import { CROPS, DEMO_START, DESK, LIBRARY_NAME, memberName, PLACES, QUARTERS, RO
 import { laySeason } from './season.ts';
 import { Story } from './story.ts';
 import { testOne } from './testing.ts';
+import { whoGrowsWhat } from './whoGrows.ts';
 
 function foundLibrary(story: Story): void {
   const day = DEMO_START;
@@ -161,5 +162,6 @@ export function generateDemo(db: Db): void {
     layBench(story);
     laySeason(story);
     atHome(story);
+    whoGrowsWhat(story);
   }).immediate();
 }

@@ -32,6 +32,8 @@ async function lifeOf(library: TestLibrary, name: string): Promise<{ id: number;
     hemisphere: 'north',
     shiftDays: 7,
     note: `${name} waters it`,
+    eastM: 1350,
+    northM: -7450,
   });
   const sheet = (await library.get(`/api/members/${String(id)}`)).body.member;
   await library.done(
@@ -59,7 +61,7 @@ describe('a member who leaves', () => {
       'where they live: Weir End',
       'how to reach them: weir-end-post',
       'what was noted of them: likes peas and beans',
-      'that “Behind the mill” is theirs, and the note on it',
+      'that “Behind the mill” is theirs, where it lies, and the note on it',
       expect.stringMatching(/^their name in \d+ texts of the record and its history$/),
     ]);
     expect((await leave(library, id)).status).toBe(200);
@@ -98,7 +100,7 @@ describe('a member who leaves', () => {
       all(library.db, 'SELECT * FROM events'),
       all(library.db, 'SELECT * FROM steps'),
     ]);
-    expect(texts).not.toMatch(/Dorit|Weir End|weir-end-post/);
+    expect(texts).not.toMatch(/Dorit|Weir End|weir-end-post|1350|7450/);
   });
 
   it('leaves others alone who are called so, and what only sounds like it', async () => {

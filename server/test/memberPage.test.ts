@@ -234,7 +234,7 @@ describe('growing for seed', () => {
     const day = { on: '2027-05-20', phoneToday: '2027-05-20' };
     const out = await phone.send('PUT', `/my/loans/${String(loan)}/saving`, { ...day, step: 'plant-out', plants: 10 });
     const { steps, done } = await saving();
-    expect(done).toEqual([
+    expect(done).toMatchObject([
       { step: 'plant-out', doneOn: '2027-05-20', plants: 10, taken: null, note: null, photo: null, undo: out.body.step.id },
     ]);
     expect(steps.find((s: { key: string }) => s.key === 'plant-out').from).toBe('2027-05-20');
@@ -242,5 +242,61 @@ describe('growing for seed', () => {
     expect((await saving()).done[0]).toMatchObject({ plants: 8, note: 'two eaten by slugs' });
     // At the desk it stands in the history of the lot and the member.
     expect((await desk.send('GET', `/members/${String(brisa)}`)).body.history[0]).toMatchObject({ person: 'Brisa Marl, member' });
+  });
+
+  it('asks of each step what is worth asking, and believes nothing that cannot be', async () => {
+    const { library, desk, brisa, loan } = await withMembers();
+    const phone = await phoneOf(library, desk, brisa);
+    library.today = '2027-08-20';
+    const say = async (body: object) =>
+      (await phone.send('PUT', `/my/loans/${String(loan)}/saving`, { on: '2027-08-20', phoneToday: '2027-08-20', ...body })).body;
+    await say({ step: 'plant-out', plants: 10 });
+    await say({ step: 'take-out', plants: 10, taken: 2, note: 'wrong leaf' });
+    const refused = async (body: object) => (await say(body)).errors?.map((e: { path: string }) => e.path);
+    expect(await refused({ step: 'pick', plants: 9 })).toEqual(['plants']);
+    expect(await refused({ step: 'mark', plants: 11 })).toEqual(['plants']);
+    expect(await refused({ step: 'keep-apart', apart: 'caged' })).toEqual(['apart']);
+    expect(await refused({ step: 'dry', how: 'lifted' })).toEqual(['how']);
+    expect(await refused({ step: 'pick', grams: 4 })).toEqual(['grams']);
+    expect(await refused({ step: 'dry', grams: 0 })).toEqual(['grams']);
+    expect((await say({ step: 'keep-apart', apart: 'bagged' })).step.summary).toContain('kept apart, flowers under a bag');
+    expect((await say({ step: 'pick', plants: 8 })).step.summary).toContain('picked, 8 plants');
+    expect((await say({ step: 'dry', how: 'shade', grams: 3.5 })).step.summary).toContain('dried in the shade, 3.5 g');
+    const { done } = (await phone.send('GET', '/my')).body.saving[0];
+    expect(done.find((d: { step: string }) => d.step === 'dry')).toMatchObject({ how: 'shade', grams: 3.5 });
+  });
+
+  it('follows what was agreed at the desk, and what flowers near is on the plan until it is taken back', async () => {
+    const { library, desk, brisa, loan } = await withMembers();
+    const phone = await phoneOf(library, desk, brisa);
+    const garden = { name: 'Weir plot', memberId: brisa, hemisphere: 'north', shiftDays: 0, eastM: 500, northM: 0 };
+    expect((await desk.send('POST', '/gardens', garden)).status).toBe(200);
+    const saving = async () => (await phone.send('GET', '/my')).body.saving[0];
+    const from = (s: { steps: { key: string; from: string }[] }, key: string) => s.steps.find((x) => x.key === key)?.from ?? '';
+    const before = await saving();
+    const window = async () =>
+      (await phone.send('GET', '/my')).body.packets.find((p: { loanId: number }) => p.loanId === loan)?.facts.window;
+    const sow = await window();
+    const key = `loan-${String(loan)}`;
+    await desk.send('PATCH', `/growing/patches/${key}`, { version: 0, apart: 'bagged', shiftDays: 14 });
+    const after = await saving();
+    expect(after.steps.find((x: { key: string }) => x.key === 'keep-apart').title).toBe('Put bags over flowers before they open');
+    expect(Date.parse(from(after, 'plant-out')) - Date.parse(from(before, 'plant-out'))).toBe(14 * 86_400_000);
+    expect(Date.parse((await window()).from) - Date.parse(sow.from)).toBe(14 * 86_400_000);
+    expect((await desk.send('GET', `/members/${String(brisa)}/slip?loans=${String(loan)}`)).body.lots[0].lines.join()).toContain(
+      'flowers under a bag',
+    );
+    // Said of what flowers near: on the plan, so far from there, and gone again with it.
+    const near = { on: '2027-03-14', phoneToday: '2027-03-14', step: 'near', plants: 3, nearM: 30, note: 'a yellow one' };
+    await phone.send('PUT', `/my/loans/${String(loan)}/saving`, near);
+    const seen = async () =>
+      (await desk.send('GET', '/growing?group=solanum-lycopersicum&season=2027')).body.patches.filter(
+        (p: { kind: string }) => p.kind === 'neighbour',
+      );
+    expect(await seen()).toMatchObject([{ plants: 3, place: 'Weir plot', grower: 'seen by Brisa Marl' }]);
+    await phone.send('PUT', `/my/loans/${String(loan)}/saving`, { ...near, plants: 5 });
+    expect(await seen()).toMatchObject([{ plants: 5 }]);
+    await phone.send('PUT', `/my/loans/${String(loan)}/saving`, { ...near, plants: null, nearM: null, note: 'nothing of its kind' });
+    expect(await seen()).toEqual([]);
   });
 });

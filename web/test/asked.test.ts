@@ -20,7 +20,6 @@ const lot = (over: Partial<LendableLot> = {}): LendableLot => ({
   usualDue: '2027-10-01',
   doubtful: false,
   cautions: [],
-  saving: null,
   problem: null,
   ...over,
 });

@@ -55,6 +55,11 @@ export const LIBRARY_GARDEN: Garden = {
   frost: { last: '04-27', lastSdDays: 10, first: '10-14', firstSdDays: 12 },
   winterMinC: null,
   ownWinterMinC: null,
+  spot: null,
+  roomPlants: null,
+  mostVarieties: null,
+  cages: 0,
+  practised: null,
   note: null,
   version: 1,
 };

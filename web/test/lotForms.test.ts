@@ -87,14 +87,24 @@ describe('lending', () => {
     expect(String(body.dueOn) > '2027-07-01' && String(body.dueOn) < '2028-03-01').toBe(true);
   });
 
-  it('warns of hybrids, and asks for a note when the name is in doubt', async () => {
+  it('says what should be known before it is lent for seed, and asks for a note when the name is in doubt', async () => {
     desk.answers['GET /lots/TM-001C'] = lotSheet({ breeding: 'hybrid-f1', identity: 'doubtful' });
     const w = await desk.show(LendForm, { code: 'TM-001C' });
     expect(labelled(w, 'Written on the packet')).toBeTruthy();
-    expect(w.text()).not.toContain('will not come true');
+    expect(desk.calls.some((c) => c.path.startsWith('/growing/before'))).toBe(false);
+    desk.answers['GET /growing/before'] = {
+      lots: [
+        {
+          lotCode: 'TM-001C',
+          variety: 'Lantern',
+          crossing: null,
+          warnings: [{ what: 'hybrid', words: 'A hybrid: it will not come true.', better: 'TM-002X is no hybrid.' }],
+        },
+      ],
+    };
     await w.findAll('input[name="purpose"]')[1]!.setValue();
     await settled();
-    expect(w.text()).toContain('seed saved from it will not come true');
+    expect(w.text()).toContain('A hybrid: it will not come true. Better: TM-002X is no hybrid.');
     await w.find('form').trigger('submit');
     await settled();
     expect(errors()).toContain('choose the member');

@@ -125,6 +125,7 @@ describe('growing for seed', () => {
     detail: 'as it says',
     question,
     from,
+    choices: [],
     cautions: [],
   });
   const saving: MySaving = {
@@ -162,7 +163,19 @@ describe('growing for seed', () => {
   });
 
   it('does not believe that more were taken out than stood', async () => {
-    const done = { step: 'plant-out', doneOn: '2027-03-20', plants: 10, taken: null, note: null, photo: null, undo: 3 } as const;
+    const done = {
+      step: 'plant-out',
+      doneOn: '2027-03-20',
+      plants: 10,
+      taken: null,
+      apart: null,
+      nearM: null,
+      how: null,
+      grams: null,
+      note: null,
+      photo: null,
+      undo: 3,
+    } as const;
     desk.answers['GET /my'] = pageOf({ saving: [{ ...saving, done: [done] }] });
     const w = await show(SavingView);
     button(w, 'Some').click();

@@ -1,4 +1,4 @@
-import type { FrostDates, FrostRecord } from '../index.ts';
+import type { FrostDates, FrostRecord, Practised, Spot } from '../index.ts';
 import { frostRecordForm, gardenEditForm, gardenForm, soilReadingForm } from '../schemas/sowingForms.ts';
 import { changes, does, reads, whole } from './contract.ts';
 
@@ -16,6 +16,13 @@ export interface Garden {
   readonly winterMinC: number | null;
   /** What was said of this garden itself. */
   readonly ownWinterMinC: number | null;
+  /** Where it lies on the plan; null where nobody said. */
+  readonly spot: Spot | null;
+  /** What it has room for, for seed: plants at one time, varieties in a season; null where nobody said. */
+  readonly roomPlants: number | null;
+  readonly mostVarieties: number | null;
+  readonly cages: number;
+  readonly practised: Practised | null;
   readonly note: string | null;
   readonly version: number;
 }

@@ -10,6 +10,7 @@ export * from './errands.ts';
 export * from './find.ts';
 export * from './gardens.ts';
 export * from './germination.ts';
+export * from './growing.ts';
 export type { HistoryStep } from './history.ts';
 export * from './identity.ts';
 export * from './imports.ts';

@@ -155,8 +155,6 @@ export interface LendableLot {
   /** Its name is in doubt: what is known has to be written on the packet. */
   readonly doubtful: boolean;
   readonly cautions: readonly string[];
-  /** What whoever saves seed of it should know. */
-  readonly saving: string | null;
   /** Why it cannot be lent; null where it can. */
   readonly problem: string | null;
 }

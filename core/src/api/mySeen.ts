@@ -1,6 +1,7 @@
 import type { Settings } from '../schemas/forms.ts';
 import type { Difficulty } from '../growing/saving.ts';
-import type { SavingStep, SavingStepKey } from '../growing/savingSteps.ts';
+import type { Apart } from '../growing/apart.ts';
+import type { SavingHow, SavingStep, SavingStepKey } from '../growing/savingSteps.ts';
 import type { MessagePurpose } from '../members/reach.ts';
 import type { PacketFacts } from '../members/packetNow.ts';
 import type { PromiseKind, Purpose } from '../lots/vocabulary.ts';
@@ -50,6 +51,10 @@ export interface MySavingDone {
   readonly doneOn: string;
   readonly plants: number | null;
   readonly taken: number | null;
+  readonly apart: Apart | null;
+  readonly nearM: number | null;
+  readonly how: SavingHow | null;
+  readonly grams: number | null;
   readonly note: string | null;
   readonly photo: string | null;
   readonly undo: number | null;

@@ -9,6 +9,9 @@ export interface PollenSource {
   readonly overlap: number;
 }
 
+/** The share of crossed seed that a library would have at most in what it grows on. */
+export const MOST_CROSSED = 0.01;
+
 export const CROSSING_BANDS = ['safe', 'watch', 'risky'] as const;
 export type CrossingBand = (typeof CROSSING_BANDS)[number];
 /** At most so large a share of the seed crosses under a bag or in a cage: now and then a bee gets in. */

@@ -3,7 +3,8 @@ import { CROP_REFERENCE } from '../crops/reference.ts';
 import type { Crop } from '../crops/crop.ts';
 import { savingOf } from './reference.ts';
 import type { Saving } from './saving.ts';
-import { type SavingSoFar, savingSteps } from './savingSteps.ts';
+import type { SavingSoFar } from './growingDays.ts';
+import { savingSteps } from './savingSteps.ts';
 
 const FROST = { last: '05-05', lastSdDays: 11, first: '10-12', firstSdDays: 12 };
 const SOUTH = { last: '10-05', lastSdDays: 11, first: '05-12', firstSdDays: 12 };

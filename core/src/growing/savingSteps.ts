@@ -1,14 +1,17 @@
 import type { Crop } from '../crops/crop.ts';
-import { addDays, type Day, dayInYear, yearOf } from '../dates/day.ts';
+import { addDays, type Day } from '../dates/day.ts';
 import { aboutWhen } from '../dates/dayWords.ts';
 import type { FrostDates } from '../season/frost.ts';
 import type { LengthUnit } from '../units.ts';
 import { distance } from '../words/lengths.ts';
 import { plural } from '../words/words.ts';
+import { coverOf } from './cover.ts';
+import { growingDays, type SavingSoFar } from './growingDays.ts';
+import type { Apart } from './apart.ts';
 import { DRY_WORDS, PROCESSING_WORDS, RIPE_WORDS, type Saving } from './saving.ts';
 
 /** What is done, in the order of the season, between the seedling and the bag of seed. */
-export const SAVING_STEPS = ['plant-out', 'take-out', 'keep-apart', 'near', 'mark', 'winter', 'pick', 'dry'] as const;
+export const SAVING_STEPS = ['plant-out', 'take-out', 'keep-apart', 'near', 'mark', 'winter', 'spring', 'pick', 'dry'] as const;
 export type SavingStepKey = (typeof SAVING_STEPS)[number];
 
 /** A step as it reads once it is done; the day follows. */
@@ -18,22 +21,42 @@ export const SAVING_DONE_WORDS: Readonly<Record<SavingStepKey, string>> = {
   'keep-apart': 'Kept apart',
   near: 'Looked what flowers near',
   mark: 'Marked the best',
-  winter: 'Through the winter',
+  winter: 'Into the winter',
+  spring: 'Came through the winter',
   pick: 'Picked',
   dry: 'Dry and named',
 };
 
 /**
- * The one thing that is asked when a step is done: how many plants stand, how many stood and were taken out, what flowers near, or nothing
- * but that it is done.
+ * The one thing that is asked when a step is done: how many plants stand, how many stood and were taken out, how it is kept apart, what flowers near, how many were
+ * marked, how it goes into the winter, how many came through and rotted, from how many it was picked, how it was dried and what it weighs.
  */
-export type SavingQuestion = 'plants' | 'taken-out' | 'near' | 'done';
+export type SavingQuestion = 'plants' | 'taken-out' | 'apart' | 'near' | 'marked' | 'winter' | 'through' | 'mothers' | 'dried';
+
+/** How plants go through the winter, and how seed was dried. */
+export const SAVING_HOWS = ['left', 'lifted', 'brought-in', 'shade', 'sun', 'warmth'] as const;
+export type SavingHow = (typeof SAVING_HOWS)[number];
+export const SAVING_HOW_WORDS: Readonly<Record<SavingHow, string>> = {
+  left: 'left in the ground',
+  lifted: 'lifted and stored',
+  'brought-in': 'brought in',
+  shade: 'dried in the shade',
+  sun: 'dried in the sun',
+  warmth: 'dried by warmth',
+};
+
+/** An answer that is one tap. */
+export interface SavingChoice {
+  readonly value: Apart | SavingHow;
+  readonly label: string;
+}
 
 export interface SavingStep {
   readonly key: SavingStepKey;
   readonly title: string;
   readonly detail: string;
   readonly question: SavingQuestion;
+  readonly choices: readonly SavingChoice[];
   /** The first day on which it is worth asking; null where the year cannot be told. */
   readonly from: Day | null;
   /** What can hurt while it is done. */
@@ -43,12 +66,6 @@ export interface SavingStep {
 export interface SavingGarden {
   readonly frost: FrostDates;
   readonly lengthUnit: LengthUnit;
-}
-
-/** What was already said of the growing. */
-export interface SavingSoFar {
-  readonly sownOn: Day | null;
-  readonly plantedOutOn: Day | null;
 }
 
 type SavedCrop = Pick<
@@ -91,6 +108,45 @@ const WINTER: Readonly<Record<'leave' | 'lift' | 'indoors', { readonly title: st
   indoors: { title: 'Bring it into a frost-free place', detail: 'It flowers next year.' },
 };
 
+/** How it is to be kept apart when that was agreed: what is done, and how. */
+const AGREED: Readonly<Record<Exclude<Apart, 'open'>, { readonly title: string; readonly detail: string }>> = {
+  tied: {
+    title: 'Tie the flowers before they open, pollinate by hand',
+    detail:
+      'In the evening tie or tape buds that will open next day; in the morning take pollen from another plant of it, close the flower again and mark it.',
+  },
+  bagged: {
+    title: 'Put bags over flowers before they open',
+    detail: 'Fine cloth or net, tied below; shake it now and then. Seed is taken from what was under a bag, and nothing else.',
+  },
+  caged: {
+    title: 'Put the cage over it before the first flower opens',
+    detail: 'Down to the ground. Where bees are wanted it is opened every other day, while others of its kind are covered.',
+  },
+};
+
+/** What keeps a crop apart, as answers. */
+function apartChoices(saving: Saving): SavingChoice[] {
+  const cover = coverOf(saving);
+  const label = { bagged: 'Bagged', tied: 'Tied, by hand', caged: 'In a cage', open: '' };
+  return [
+    { value: 'open', label: 'Far enough from others' },
+    ...(cover === null ? [] : [{ value: cover.apart, label: label[cover.apart] }]),
+  ];
+}
+
+const LEFT: SavingChoice = { value: 'left', label: 'Left in the ground' };
+const WINTERS: Readonly<Record<'leave' | 'lift' | 'indoors', readonly SavingChoice[]>> = {
+  leave: [LEFT, { value: 'lifted', label: 'Lifted and stored' }],
+  lift: [{ value: 'lifted', label: 'Lifted and stored' }, LEFT],
+  indoors: [{ value: 'brought-in', label: 'Brought in' }],
+};
+const DRIED: readonly SavingChoice[] = [
+  { value: 'shade', label: 'In the shade' },
+  { value: 'sun', label: 'In the sun' },
+  { value: 'warmth', label: 'By warmth' },
+];
+
 const HURTS: Readonly<Record<string, string>> = {
   'poisonous-seed': 'Poisonous: keep it from children and animals.',
   irritant: 'Irritates skin and lungs: gloves, and a mask when you thresh.',
@@ -109,37 +165,13 @@ export function plantsWords({ seedPlantsMin: least, seedPlantsGood: good }: Pick
   return `${plural(good, 'plant')} would do well; ${String(least)} at the least.`;
 }
 
-/** The days on which a crop stands out, flowers and ripens in a garden; null where the year cannot be told. */
-function growing(
-  crop: SavedCrop,
-  saving: Saving,
-  soFar: SavingSoFar,
-  frost: FrostDates,
-  today: Day,
-): { readonly out: Day; readonly flower: Day | null; readonly ripe: Day | null; readonly autumn: Day } {
-  const year = yearOf(soFar.plantedOutOn ?? soFar.sownOn ?? today);
-  const usual = addDays(dayInYear(year, frost.last), Math.round(7 * (crop.plantOutWeeksMin ?? crop.directWeeksMin ?? 1)));
-  const begun = crop.start === 'direct' ? (soFar.sownOn ?? usual) : usual;
-  const out = soFar.plantedOutOn ?? (soFar.sownOn !== null && soFar.sownOn > begun ? addDays(soFar.sownOn, 35) : begun);
-  const hardFrost = dayInYear(yearOf(out), frost.first);
-  const autumn = hardFrost > out ? hardFrost : dayInYear(yearOf(out) + 1, frost.first);
-  if (saving.watch.includes('slow-years') || saving.overwinter === 'woody') return { out, flower: null, ripe: null, autumn };
-  const throughWinter = saving.overwinter !== 'none';
-  const regrowth = dayInYear(yearOf(autumn) + (autumn.slice(5) < frost.last ? 0 : 1), frost.last);
-  const flower = addDays(throughWinter ? regrowth : out, saving.flowerDaysMin);
-  const ripeBy =
-    throughWinter || crop.harvestDaysMax === null ? addDays(flower, 45) : addDays(out, crop.harvestDaysMax + (crop.seedDays ?? 40));
-  const ripe = ripeBy > addDays(flower, 21) ? ripeBy : addDays(flower, 21);
-  return { out, flower, ripe, autumn };
-}
-
 /**
  * The steps from seedling to bag of seed for a crop in a garden, dated from what was already done. Each asks one thing. The dates are as
  * coarse as the figures of the reference: days to the first flower and to ripe seed move with variety, warmth and light.
  */
 export function savingSteps(crop: SavedCrop, saving: Saving, soFar: SavingSoFar, garden: SavingGarden, today: Day): SavingStep[] {
-  const days = growing(crop, saving, soFar, garden.frost, today);
-  const { flower, ripe } = days;
+  const days = growingDays(crop, saving, soFar, garden.frost, today);
+  const { firstFlower: flower, ripe } = days;
   const before = flower === null ? null : addDays(flower, -LOOK_BEFORE_FLOWER_DAYS);
   const name = crop.name.toLowerCase().replace(/ \(.*\)/, '');
   const apart = distance(crop.isolationM, garden.lengthUnit);
@@ -152,9 +184,9 @@ export function savingSteps(crop: SavedCrop, saving: Saving, soFar: SavingSoFar,
     title: string,
     detail: string,
     question: SavingQuestion,
-    cautions: string[] = [],
+    { cautions = [], choices = [] }: { readonly cautions?: string[]; readonly choices?: readonly SavingChoice[] } = {},
   ): void => {
-    steps.push({ key, title, detail, question, from, cautions });
+    steps.push({ key, title, detail, question, choices, from, cautions });
   };
   const alone = saving.watch.includes('dioecious')
     ? ' Male and female flowers are on different plants: keep both.'
@@ -175,7 +207,19 @@ export function savingSteps(crop: SavedCrop, saving: Saving, soFar: SavingSoFar,
     `Before it flowers${saving.rogueFor.length === 0 ? '' : `: ${saving.rogueFor.join(', ')}`}. How many were there, and how many did you take out?`,
     'taken-out',
   );
-  if (crosses) add('keep-apart', before, 'Keep it apart before the first flower opens', APART[saving.bag](`At least ${apart}`), 'done');
+  if (crosses) {
+    const agreed = soFar.apart === undefined || soFar.apart === 'open' ? null : AGREED[soFar.apart];
+    add(
+      'keep-apart',
+      before,
+      agreed?.title ?? 'Keep it apart before the first flower opens',
+      agreed?.detail ?? APART[saving.bag](`At least ${apart}`),
+      'apart',
+      {
+        choices: apartChoices(saving),
+      },
+    );
+  }
   if (crosses) add('near', flower, 'Note what flowers near it', `${another} flowering within ${apart}?`, 'near');
   const judged = flower === null ? null : addDays(flower, MARK_AFTER_DAYS);
   add(
@@ -183,19 +227,26 @@ export function savingSteps(crop: SavedCrop, saving: Saving, soFar: SavingSoFar,
     judged,
     'Mark the best plants',
     `${judged === null ? '' : `From ${aboutWhen(judged, today)}: `}healthy, strong, as the variety should be. Seed of sick plants carries it on.`,
-    'done',
+    'marked',
   );
   if (saving.overwinter !== 'none' && saving.overwinter !== 'woody') {
     const winter = WINTER[saving.overwinter];
-    add('winter', addDays(days.autumn, -14), winter.title, winter.detail, 'done');
+    add('winter', addDays(days.autumn, -14), winter.title, winter.detail, 'winter', { choices: WINTERS[saving.overwinter] });
+    add(
+      'spring',
+      days.regrowth,
+      saving.overwinter === 'leave' ? 'See how many came through' : 'Plant out again what came through',
+      'How many stand, and how many rotted or died? The more mothers are left, the more of the variety is kept.',
+      'through',
+    );
   }
   add(
     'pick',
     ripe,
     RIPE_WORDS[saving.ripe],
     `${ripe === null ? '' : `About ${aboutWhen(ripe, today)}. `}${saving.shatters ? 'It falls as soon as it is ripe: look every day, or tie a bag over it. ' : ''}${PROCESSING_WORDS[saving.processing]}`,
-    'done',
-    hurts(saving, 'poisonous-seed', 'irritant', 'prickly', 'toxic-if-crossed', 'protected-or-restricted-in-places'),
+    'mothers',
+    { cautions: hurts(saving, 'poisonous-seed', 'irritant', 'prickly', 'toxic-if-crossed', 'protected-or-restricted-in-places') },
   );
   const beetles = saving.watch.includes('weevils') && saving.dryTest !== 'keep-moist';
   add(
@@ -203,7 +254,11 @@ export function savingSteps(crop: SavedCrop, saving: Saving, soFar: SavingSoFar,
     ripe === null ? null : addDays(ripe, DRY_AFTER_DAYS),
     DRY_WORDS[saving.dryTest],
     `${saving.dryTest === 'keep-moist' ? '' : 'In shade and moving air, never warmer than 35 °C. '}Write name and year on the bag at once.${beetles ? ' Then a week in the freezer, closed, against beetles.' : ''}`,
-    'done',
+    'dried',
+    {
+      choices: saving.dryTest === 'keep-moist' ? [] : DRIED,
+      cautions: saving.processing === 'dry' ? ['Threshing makes dust: outdoors, or with a mask.'] : [],
+    },
   );
   // As they come in the year: a crop that is judged in its first autumn flowers in its second.
   return steps

@@ -1,5 +1,6 @@
 import type { Day } from '../dates/day.ts';
 import { shortDay } from '../dates/dayWords.ts';
+import { type Apart, APART_WORDS } from '../growing/apart.ts';
 import type { DateOrder, Units as SaidUnits } from '../units.ts';
 import { depth, distance, length } from '../words/lengths.ts';
 import { fromTo, span } from '../words/ranges.ts';
@@ -64,6 +65,8 @@ export interface LabelLoan {
   readonly promisedSeeds: number | null;
   readonly dueOn: Day | null;
   readonly note: string | null;
+  /** How it was agreed that it is kept apart, where it was. */
+  readonly apart?: Apart | null;
 }
 
 /** What is only known of one run of labels. */
@@ -128,7 +131,13 @@ function savingWords(lot: LabelLot, loan: LabelLoan | null | undefined, units: U
     const { saving } = lot;
     if (saving.hybrid) out.push('A hybrid: its seed will not come true');
     else if (saving.comesTrue === 'rarely') out.push('Hardly ever comes true from seed');
-    const apart = saving.apartM === null ? '' : `, ${distance(saving.apartM, units.lengthUnit)} from others of its kind or bagged`;
+    const { apart: agreed = null } = loan;
+    const apart =
+      agreed !== null && agreed !== 'open'
+        ? `; ${APART_WORDS[agreed]}`
+        : saving.apartM === null
+          ? ''
+          : `, ${distance(saving.apartM, units.lengthUnit)} from others of its kind or bagged`;
     out.push(`For seed: ${plural(saving.seedPlantsMin, 'plant')} or more${apart}`);
   }
   if (loan.promise !== 'nothing') {

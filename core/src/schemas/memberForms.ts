@@ -1,7 +1,26 @@
 import * as yup from 'yup';
 import { MOST_CODES } from '../access/memberCode.ts';
-import { day, filled, flag, id, lines, list, need, note, oneOf, orNull, seeds, shape, text, version, whole } from '../checks/fields.ts';
-import { SAVING_STEPS } from '../growing/savingSteps.ts';
+import {
+  day,
+  filled,
+  flag,
+  id,
+  lines,
+  list,
+  need,
+  note,
+  number,
+  oneOf,
+  orNull,
+  seeds,
+  shape,
+  text,
+  version,
+  whole,
+} from '../checks/fields.ts';
+import { APARTS } from '../growing/apart.ts';
+import { SAVING_HOWS, SAVING_STEPS } from '../growing/savingSteps.ts';
+import { MOST_FAR_M } from '../growing/spot.ts';
 import { MESSAGE_KINDS, MESSAGE_WAYS } from '../members/messages.ts';
 import { MESSAGE_PURPOSES } from '../members/reach.ts';
 import { CARD_FORMATS } from '../labels/formats.ts';
@@ -91,6 +110,11 @@ export const mySavingForm = shape({
   step: need(oneOf(SAVING_STEPS)),
   plants: orNull(whole({ min: 0, max: 100_000 })),
   taken: orNull(whole({ min: 0, max: 100_000 })),
+  apart: orNull(oneOf(APARTS)),
+  /** How far away the nearest of its kind flowers, metres. */
+  nearM: orNull(whole({ min: 0, max: MOST_FAR_M })),
+  how: orNull(oneOf(SAVING_HOWS)),
+  grams: orNull(number({ above: 0, max: 1_000_000 })),
   note: orNull(note()),
 });
 /** A picture of a step that was done. */

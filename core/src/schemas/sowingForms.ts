@@ -5,6 +5,7 @@ import { CARE_KINDS } from '../sowing/care.ts';
 import { FATES, SOWING_METHODS } from '../sowing/fates.ts';
 import { PLANT_KINDS } from '../sowing/plants.ts';
 import { MOST_CELLS } from '../sowing/tray.ts';
+import { gardenPlanFields } from './growingForms.ts';
 import {
   day,
   filled,
@@ -59,6 +60,7 @@ export const gardenForm = shape({
   firstFrostSdDays: orNull(number({ min: 1, max: 60 })),
   /** The usual lowest degrees of its winters, C; null as the library's, or not known where the frosts are its own. */
   winterMinC: orNull(number({ min: -50, max: 20 })),
+  ...gardenPlanFields,
   note: orNull(note()),
 });
 export const gardenEditForm = gardenForm.shape({ version: version() });

@@ -9,6 +9,7 @@ import { errandRoutes } from '../errands/routes.ts';
 import { findRoutes } from '../find/routes.ts';
 import { roundRoutes } from '../germination/roundRoutes.ts';
 import { testRoutes } from '../germination/testRoutes.ts';
+import { growingRoutes } from '../growing/routes.ts';
 import { mixUpRoutes } from '../identity/mixUpRoutes.ts';
 import { identityRoutes } from '../identity/routes.ts';
 import { importRoutes } from '../imports/routes.ts';
@@ -80,6 +81,7 @@ export function routes(
     ...sowingRoutes(),
     ...benchRoutes(),
     ...trayRoutes(),
+    ...growingRoutes(),
     ...returnRoutes(),
     ...labelRoutes(),
     ...cardRoutes(),

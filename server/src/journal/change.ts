@@ -52,10 +52,11 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   timing_verdicts: {},
   asks: {},
   saving_steps: {},
+  patches: {},
 };
 type JournaledTable = keyof typeof JOURNALED;
 export type Subject =
-  'lot' | 'member' | 'variety' | 'crop' | 'test' | 'sowing' | 'place' | 'garden' | 'planned' | 'tray' | 'bench' | 'library';
+  'lot' | 'member' | 'variety' | 'crop' | 'test' | 'sowing' | 'place' | 'garden' | 'planned' | 'tray' | 'bench' | 'patch' | 'library';
 export type Row = Record<string, unknown>;
 
 export interface Mark {

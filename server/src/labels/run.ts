@@ -127,13 +127,17 @@ function trayTexts(db: Db, trayId: number, each: 'marker' | 'plant', settings: S
   });
 }
 
+/** How it was agreed that what comes of a loan is kept apart. */
+const LOAN_APART = ', (SELECT p.apart FROM patches p WHERE p.loan_id = loans.id) AS apart';
+
 /** What was agreed when seed was handed over, or laid ready for it, for its packet. */
 function agreed(db: Db, { loan, ask }: LabelRunAsked): (LabelLoan & { readonly seeds: number }) | null {
   const [table, id] = ask === null ? ['loans', loan] : ['asks', ask];
   return (
     one<LabelLoan & { seeds: number }>(
       db,
-      `SELECT seeds, purpose, promise, promised_seeds AS promisedSeeds, due_on AS dueOn, packet_note AS note FROM ${table}
+      `SELECT seeds, purpose, promise, promised_seeds AS promisedSeeds, due_on AS dueOn, packet_note AS note${ask === null ? LOAN_APART : ''}
+       FROM ${table}
        WHERE id = ? AND seeds IS NOT NULL`,
       id,
     ) ?? null

@@ -142,7 +142,7 @@ export function leaving(db: Db, id: number): Leaving {
       ...said('their language', member.language),
       ...[member.email, member.phone, member.post, member.contact].flatMap((way) => said('how to reach them', way)),
       ...said('what was noted of them', member.note),
-      ...gardens.map((g) => `that “${g.name}” is theirs, and the note on it`),
+      ...gardens.map((g) => `that “${g.name}” is theirs, where it lies, and the note on it`),
       ...(told > 0 ? [`${plural(told, 'message')} that they were sent`] : []),
       ...(cards > 0 ? [`${plural(cards, 'card')} that ${cards === 1 ? 'opens' : 'open'} their page`] : []),
       ...(asks > 0 ? [`${plural(asks, 'thing')} that they asked for`] : []),
@@ -177,7 +177,11 @@ export function forgetMember(db: Db, id: number, version: number, today: string)
   );
   // Nobody is found by what all of them are called.
   run(db, 'DELETE FROM find_names WHERE origin = ?', `m${String(id)}`);
-  run(db, 'UPDATE gardens SET member_id = NULL, note = NULL, version = version + 1 WHERE member_id = ?', id);
+  run(
+    db,
+    'UPDATE gardens SET member_id = NULL, note = NULL, east_m = NULL, north_m = NULL, practised = NULL, version = version + 1 WHERE member_id = ?',
+    id,
+  );
   run(
     db,
     "UPDATE loans SET settled_on = ?, version = version + 1 WHERE member_id = ? AND settled_on IS NULL AND promise <> 'nothing'",
@@ -224,7 +228,8 @@ function forgetInJournal(db: Db, id: number): void {
     );
     run(
       db,
-      `UPDATE events SET ${side} = json_set(${side}, '$.member_id', NULL, '$.note', NULL)
+      `UPDATE events SET ${side} = json_set(${side}, '$.member_id', NULL, '$.note', NULL, '$.east_m', NULL, '$.north_m', NULL,
+         '$.practised', NULL)
        WHERE entity = 'gardens' AND ${side} IS NOT NULL AND json_extract(${side}, '$.member_id') = ?`,
       id,
     );

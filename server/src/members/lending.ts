@@ -39,11 +39,6 @@ export function lendableLots(db: Db, codes: readonly string[], today: string): L
       usualDue: addDays(seedReadyDay(crop, today, frost), CLEANING_DAYS),
       doubtful: nameInDoubt(lot),
       cautions: known?.cautions ?? [],
-      saving: known?.saving.hybrid
-        ? 'A hybrid: seed saved from it will not come true.'
-        : crop.trueToType === 'rarely'
-          ? 'Hardly ever comes true from seed.'
-          : null,
       problem: whyNotLent(db, lot),
     };
   });
@@ -63,8 +58,8 @@ export function loanSlip(db: Db, memberId: number, ids: readonly string[], today
   const loans = all<Handed>(
     db,
     `SELECT o.id, l.code, o.seeds, o.purpose, o.promise, o.promised_seeds AS promisedSeeds, o.due_on AS dueOn, o.packet_note AS note,
-       o.lent_on AS lentOn
-     FROM loans o JOIN lots l ON l.id = o.lot_id WHERE o.member_id = ? AND (? = '' OR o.id IN (SELECT value FROM json_each(?)))
+       o.lent_on AS lentOn, p.apart
+     FROM loans o LEFT JOIN patches p ON p.loan_id = o.id JOIN lots l ON l.id = o.lot_id WHERE o.member_id = ? AND (? = '' OR o.id IN (SELECT value FROM json_each(?)))
        AND (? <> '' OR (o.settled_on IS NULL AND o.seeds > o.unsown + (SELECT coalesce(sum(s.seeds), 0) FROM sowings s WHERE s.loan_id = o.id)))
      ORDER BY o.id`,
     memberId,

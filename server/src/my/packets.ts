@@ -5,6 +5,7 @@ import { groupBy } from '../db/groupBy.ts';
 import { lotsByCode } from '../lots/list.ts';
 import { loanSlip } from '../members/lending.ts';
 import { libraryCrop } from '../records/crop.ts';
+import { agreedOfLoan } from '../records/patch.ts';
 import type { SeasonReader } from '../season/windows.ts';
 
 /** A packet of which nothing was heard for so long is in hand no more, as far as anybody can tell. */
@@ -84,6 +85,10 @@ function factsOf(reader: SeasonReader, loan: MyLoan, lot: LotByCode, left: numbe
   const spring = ways.find((w) => w.way !== 'late');
   const late = ways.find((w) => w.way === 'late');
   const next = spring && late && late.window.from < spring.window.from && late.window.to >= today ? late : (spring ?? late);
+  // What was agreed to be begun earlier or later is.
+  const { shiftDays } = agreedOfLoan(db, loan.id);
+  const later = (day: string): string => addDays(day, shiftDays);
+  const plantOut = next?.way === 'start' ? (next.season.season.plantOut?.from ?? null) : null;
   return {
     seeds: left,
     unit: sownUnit(crop.key),
@@ -97,9 +102,9 @@ function factsOf(reader: SeasonReader, loan: MyLoan, lot: LotByCode, left: numbe
     emergeMaxD: lot.sowing.emergeMaxD,
     preparation: wakingSteps({ ...crop, chillWeeks: 0 }),
     chillWeeks: crop.chillWeeks,
-    window: next ? { ...next.window, way: next.way } : null,
+    window: next ? { from: later(next.window.from), target: later(next.window.target), to: later(next.window.to), way: next.way } : null,
     missedOn: next?.missed == null || next.missed.forPreparing ? null : next.missed.window.to,
-    plantOutFrom: next?.way === 'start' ? (next.season.season.plantOut?.from ?? null) : null,
+    plantOutFrom: plantOut === null ? null : later(plantOut),
     keepsShort: crop.storageBehaviour === 'recalcitrant',
   };
 }

@@ -3,6 +3,7 @@ import type { MySaving, MySavingDone } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { groupBy } from '../db/groupBy.ts';
 import { libraryCrop, savingOfCrop } from '../records/crop.ts';
+import { agreedOfLoan } from '../records/patch.ts';
 import { cautionsOfVariety } from '../records/restriction.ts';
 import { readSettings } from '../records/settings.ts';
 import type { SeasonReader } from '../season/windows.ts';
@@ -27,7 +28,8 @@ function undoOf(db: Db, rowId: number, memberId: number): number | null {
 function doneByLoan(db: Db, memberId: number): Map<number, MySavingDone[]> {
   const rows = all<DoneRow>(
     db,
-    `SELECT s.id, s.loan_id AS loanId, s.step, s.done_on AS doneOn, s.plants, s.taken, s.note, s.photo
+    `SELECT s.id, s.loan_id AS loanId, s.step, s.done_on AS doneOn, s.plants, s.taken, s.apart, s.near_m AS nearM, s.how,
+       s.grams, s.note, s.photo
      FROM saving_steps s JOIN loans o ON o.id = s.loan_id WHERE o.member_id = ? ORDER BY s.id`,
     memberId,
   );
@@ -58,6 +60,7 @@ export function mySaving(
       const saving = savingOfCrop(db, loan.cropKey);
       const sown = (sowings.get(loan.id) ?? []).map(({ fateOn: _fateOn, ...s }) => s);
       const said = done.get(loan.id) ?? [];
+      const agreed = agreedOfLoan(db, loan.id);
       const breeding = one<{ breeding: string }>(db, 'SELECT breeding FROM varieties WHERE id = ?', loan.varietyId)?.breeding;
       return {
         loanId: loan.id,
@@ -83,8 +86,10 @@ export function mySaving(
                 {
                   sownOn: sown[sown.length - 1]?.sownOn ?? null,
                   plantedOutOn: said.find((s) => s.step === 'plant-out')?.doneOn ?? null,
+                  apart: agreed.apart,
+                  shiftDays: agreed.shiftDays,
                 },
-                { frost: reader.garden(garden?.id ?? null).frost, lengthUnit },
+                { frost: reader.garden(agreed.gardenId === undefined ? (garden?.id ?? null) : agreed.gardenId).frost, lengthUnit },
                 today,
               ),
         done: said,

@@ -1,5 +1,6 @@
 import type * as yup from 'yup';
 import {
+  APART_WORDS,
   type myCountForm,
   type myFateForm,
   type mySavingForm,
@@ -8,10 +9,14 @@ import {
   type PhoneDays,
   plural,
   saidDay,
+  SAVING_DONE_WORDS,
+  SAVING_HOW_WORDS,
+  type SavingStep,
   savingSteps,
   wrong,
 } from '@esprel/core';
 import { one } from '../db/db.ts';
+import { patchOfLoan } from '../growing/patches.ts';
 import { keepPhoto } from '../files/photos.ts';
 import type { Change } from '../journal/change.ts';
 import { undoStep } from '../journal/undo.ts';
@@ -108,28 +113,96 @@ function growsForSeed(change: Change, loanId: number, step: string) {
   return { loan, lot, step: found };
 }
 
+type SaidOfStep = yup.InferType<typeof mySavingForm>;
+
+/** Refuses more taken out, rotted, marked or picked from than stood; answers that are none of the step; and weights of nothing. */
+function refuseImpossible(change: Change, loanId: number, step: SavingStep, body: SaidOfStep): void {
+  const { question, choices } = step;
+  if (body.plants != null && body.taken != null && body.taken > body.plants && question !== 'through') {
+    throw wrong('taken', `only ${plural(body.plants, 'plant')} stood there`);
+  }
+  for (const field of ['apart', 'how'] as const) {
+    const said = body[field];
+    if (said != null && !choices.some((c) => c.value === said)) throw wrong(field, 'is none of the answers to this step');
+  }
+  if (body.nearM != null && question !== 'near') throw wrong('nearM', 'is only asked of what flowers near');
+  if (body.grams != null && question !== 'dried') throw wrong('grams', 'is only asked of seed that is dry');
+  if (body.plants == null || !['marked', 'mothers'].includes(question)) return;
+  const stood = one<{ n: number | null }>(
+    change.db,
+    `SELECT min(CASE WHEN step = 'take-out' THEN plants - coalesce(taken, 0) ELSE plants END) AS n FROM saving_steps
+     WHERE loan_id = ? AND step IN ('plant-out', 'take-out', 'spring') AND plants IS NOT NULL`,
+    loanId,
+  )?.n;
+  if (stood != null && body.plants > stood) {
+    throw wrong(
+      'plants',
+      `only ${plural(stood, 'plant')} ${stood === 1 ? 'stands' : 'stand'} there, as you said before; put that right first if it is more`,
+    );
+  }
+}
+
+/** What of its kind flowers near is a patch on the plan from then on, so far from where it grows. */
+function seenNear(change: Change, loanId: number, stepRow: number, body: SaidOfStep): void {
+  const { db } = change;
+  const there = one<{ id: number }>(db, 'SELECT id FROM patches WHERE saving_step_id = ?', stepRow);
+  const patch = patchOfLoan(db, loanId, change.today);
+  if (body.nearM == null || patch === null || patch.gardenId === null) {
+    if (there) change.remove('patches', there.id);
+    return;
+  }
+  const row = {
+    season: patch.season,
+    crop_key: patch.crop.key,
+    kind: 'neighbour',
+    stands: 'garden',
+    garden_id: patch.gardenId,
+    off_m: body.nearM,
+    plants: body.plants ?? null,
+    whose: `seen by ${patch.origin.grower ?? 'the grower'}`,
+    note: body.note?.trim() || null,
+  };
+  if (there) change.update('patches', there.id, row);
+  else change.touch('patch', change.insert('patches', { saving_step_id: stepRow, ...row }));
+}
+
+function saidWords(step: SavingStep, body: SaidOfStep): string {
+  const { plants, taken, apart, nearM, how, grams } = body;
+  const lost = step.question === 'through' ? 'lost' : 'taken out';
+  const said = [
+    plants == null ? null : plural(plants, 'plant'),
+    taken == null ? null : `${taken === 0 ? 'none' : String(taken)} ${lost}`,
+    apart == null ? null : APART_WORDS[apart],
+    nearM == null ? null : `${String(nearM)} m away`,
+    how == null ? null : SAVING_HOW_WORDS[how],
+    grams == null ? null : `${String(grams)} g`,
+  ].filter((t) => t !== null);
+  return said.length === 0 ? '' : `, ${said.join(', ')}`;
+}
+
 /** One step of growing for seed, said or said again. */
 export function saySaving(change: Change, loanId: number, body: yup.InferType<typeof mySavingForm>): { readonly id: number } {
   const { db } = change;
   const { loan, lot, step } = growsForSeed(change, loanId, body.step);
   if (loan.settled_on !== null) throw blocked('This loan was settled; nothing more is written down of it.');
-  if (body.plants != null && body.taken != null && body.taken > body.plants) {
-    throw wrong('taken', `only ${plural(body.plants, 'plant')} stood there`);
-  }
+  refuseImpossible(change, loanId, step, body);
   const row = {
     done_on: dayOf(change, body, loan.lent_on),
     plants: body.plants ?? null,
     taken: body.taken ?? null,
+    apart: body.apart ?? null,
+    near_m: body.nearM ?? null,
+    how: body.how ?? null,
+    grams: body.grams ?? null,
     note: body.note?.trim() || null,
   };
   const there = one<{ id: number }>(db, 'SELECT id FROM saving_steps WHERE loan_id = ? AND step = ?', loanId, body.step);
   if (there) change.update('saving_steps', there.id, row);
   const id = there?.id ?? change.insert('saving_steps', { loan_id: loanId, step: body.step, ...row });
+  if (step.question === 'near') seenNear(change, loanId, id, body);
   change.touch('member', loan.member_id);
   change.touch('lot', lot.id);
-  const plants =
-    body.plants == null ? '' : `, ${plural(body.plants, 'plant')}${body.taken == null ? '' : `, ${String(body.taken)} taken out`}`;
-  change.describe(`${lotNames(db, lot.id).variety} for seed: ${step.title.toLowerCase()}${plants}`);
+  change.describe(`${lotNames(db, lot.id).variety} for seed: ${SAVING_DONE_WORDS[step.key].toLowerCase()}${saidWords(step, body)}`);
   return { id };
 }
 

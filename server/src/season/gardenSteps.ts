@@ -1,6 +1,6 @@
 import type * as yup from 'yup';
 import type { gardenForm } from '@esprel/core';
-import { isDay, wrong } from '@esprel/core';
+import { isDay, onGrid, wrong } from '@esprel/core';
 import { one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { isMember } from '../records/loan.ts';
@@ -26,6 +26,24 @@ export function checked(body: yup.InferType<typeof gardenForm>) {
   };
 }
 
+/** The spot and the room of a garden, as its row has them. Throws an InputError for half a spot. */
+function onPlan(body: yup.InferType<typeof gardenForm>) {
+  if ((body.eastM == null) !== (body.northM == null)) {
+    throw wrong(
+      body.eastM == null ? 'eastM' : 'northM',
+      'is needed beside the other: a spot is so far east and so far north of the library',
+    );
+  }
+  return {
+    east_m: body.eastM == null ? null : onGrid(body.eastM),
+    north_m: body.northM == null ? null : onGrid(body.northM),
+    room_plants: body.roomPlants ?? null,
+    most_varieties: body.mostVarieties ?? null,
+    cages: body.cages ?? 0,
+    practised: body.practised ?? null,
+  };
+}
+
 export function writeGarden(change: Change, body: yup.InferType<typeof gardenForm>, id: number | null, version?: number) {
   const { db } = change;
   const frosts = checked(body);
@@ -37,6 +55,7 @@ export function writeGarden(change: Change, body: yup.InferType<typeof gardenFor
     member_id: body.memberId ?? null,
     hemisphere: body.hemisphere,
     winter_min_c: body.winterMinC ?? null,
+    ...onPlan(body),
     note: body.note?.trim() || null,
     ...frosts,
   };

@@ -4,6 +4,7 @@ import {
   fitFrosts,
   type FrostDates,
   type FrostRecord,
+  type Practised,
   seasonYearOf,
   springFrostRisk,
   type SpringOfRecord,
@@ -25,6 +26,12 @@ interface GardenRow {
   readonly first_frost: string | null;
   readonly first_frost_sd: number | null;
   readonly winter_min_c: number | null;
+  readonly east_m: number | null;
+  readonly north_m: number | null;
+  readonly room_plants: number | null;
+  readonly most_varieties: number | null;
+  readonly cages: number;
+  readonly practised: Practised | null;
   readonly note: string | null;
   readonly version: number;
 }
@@ -55,6 +62,11 @@ export function gardenOf(db: Db, id: number | null, field: string | null = null)
       frost: own,
       winterMinC: s.winterMinC ?? null,
       ownWinterMinC: s.winterMinC ?? null,
+      spot: { eastM: 0, northM: 0 },
+      roomPlants: null,
+      mostVarieties: null,
+      cages: 0,
+      practised: null,
       note: null,
       version: 0,
     };
@@ -81,6 +93,11 @@ export function gardenOf(db: Db, id: number | null, field: string | null = null)
     // Frosts of its own are those of another place, whose winters the library's say nothing of.
     winterMinC: g.winter_min_c ?? (g.last_frost === null ? (s.winterMinC ?? null) : null),
     ownWinterMinC: g.winter_min_c,
+    spot: g.east_m === null || g.north_m === null ? null : { eastM: g.east_m, northM: g.north_m },
+    roomPlants: g.room_plants,
+    mostVarieties: g.most_varieties,
+    cages: g.cages,
+    practised: g.practised,
     note: g.note,
     version: g.version,
   };

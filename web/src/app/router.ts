@@ -16,6 +16,7 @@ const PlaceForm = () => import('../places/PlaceForm.vue');
 const VarietyForm = () => import('../varieties/VarietyForm.vue');
 const PlanForm = () => import('../season/PlanForm.vue');
 const GardenForm = () => import('../season/GardenForm.vue');
+const PatchForm = () => import('../growing/PatchForm.vue');
 const LotSheet = () => import('../lots/LotSheet.vue');
 
 /** Everything that opens has an address of its own; `meta.place` is the tab it lies under. */
@@ -169,6 +170,26 @@ export const router = createRouter({
           component: () => import('../returns/ReturnForm.vue'),
           props: true,
           meta: { title: 'Seed came back' },
+        },
+      ],
+    },
+    {
+      path: '/growing',
+      component: () => import('../growing/GrowingView.vue'),
+      meta: { place: 'members', title: 'Who grows what' },
+      children: [
+        { path: '', component: () => import('../growing/GrowingNothingOpen.vue') },
+        { path: 'new', component: PatchForm, meta: { title: 'A patch' } },
+        {
+          path: ':key(loan-\\d+|plan-\\d+|sowing-\\d+|seen-\\d+)',
+          component: () => import('../growing/PatchSheet.vue'),
+          props: (route) => ({ patchKey: route.params.key }),
+        },
+        {
+          path: ':key(loan-\\d+|plan-\\d+|sowing-\\d+|seen-\\d+)/change',
+          component: PatchForm,
+          props: (route) => ({ patchKey: route.params.key }),
+          meta: { title: 'Change the patch' },
         },
       ],
     },

@@ -11,6 +11,7 @@ import { useRead } from '../base/useRead.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldText from '../fields/FieldText.vue';
+import BeforeLendingNote from './BeforeLendingNote.vue';
 import { lineOf, type LentRow, usualRow } from './lentRows.ts';
 
 /** Lays a packet ready: of the best lot, as much as is usual; label and slip come with it. */
@@ -157,7 +158,7 @@ async function lay(prints: boolean): Promise<void> {
         hint="The name is in doubt: say what is known."
         :error="wrong('packetNote')"
       />
-      <p v-if="lot.saving && values.purpose !== 'garden'" class="saving">{{ lot.saving }}</p>
+      <BeforeLendingNote :codes="[values.code]" :member-id="ask.memberId" :purpose="values.purpose" />
     </template>
     <DeskMessage v-if="form.problem" kind="problem">{{ form.problem.message }}</DeskMessage>
     <div class="row-of-buttons">
@@ -171,9 +172,5 @@ async function lay(prints: boolean): Promise<void> {
 form {
   display: grid;
   gap: 12px;
-}
-.saving {
-  color: var(--act-deep);
-  font-weight: 600;
 }
 </style>

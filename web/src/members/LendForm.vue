@@ -19,6 +19,7 @@ import CautionNote from '../shared/CautionNote.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
 import VerdictNote from '../shared/VerdictNote.vue';
 import { grownWords } from '../shared/lotWords.ts';
+import BeforeLendingNote from './BeforeLendingNote.vue';
 import MemberField from './MemberField.vue';
 
 const props = defineProps<{ code: string }>();
@@ -95,15 +96,7 @@ watch(
     else if (/^\d{1,4}$/.test(packets.trim())) values.seeds = String(Number(packets) * fill.seedsEach);
   },
 );
-const hybrid = computed(() =>
-  values.purpose !== 'garden' && lot.value?.breeding === 'hybrid-f1' ? 'This is a hybrid: seed saved from it will not come true.' : null,
-);
-const rarely = computed(() =>
-  values.purpose !== 'garden' && data.value?.crop.trueToType === 'rarely'
-    ? `${data.value.crop.name} hardly ever comes true from seed.`
-    : null,
-);
-const warnings = computed(() => [hybrid.value, rarely.value].filter((w) => w !== null));
+const memberId = computed(() => (typeof values.member === 'object' ? (values.member?.id ?? null) : null));
 
 /** What may leave the lot for this purpose; the floor is there for renewing. */
 const freeWords = computed(() => {
@@ -173,7 +166,7 @@ const { back, save } = useLeave(form, () => `/lots/${props.code}`);
       :hint="values.purpose === 'renew' ? PURPOSE_WORDS.renew : undefined"
       :error="form.errors.purpose"
     />
-    <CautionNote :cautions="warnings" />
+    <BeforeLendingNote :codes="[code]" :member-id="memberId" :purpose="values.purpose" />
     <p v-if="grown" class="quiet">{{ grown }}</p>
     <p v-if="data.sprouting" class="quiet">{{ data.sprouting }}</p>
     <FieldChoice

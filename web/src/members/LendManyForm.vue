@@ -18,6 +18,7 @@ import FormFrame from '../fields/FormFrame.vue';
 import QuickSelect from '../fields/QuickSelect.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import { latestDue, lineOf, type LentRow, usualRow } from './lentRows.ts';
+import BeforeLendingNote from './BeforeLendingNote.vue';
 import MemberField from './MemberField.vue';
 
 /** What lies on the table goes to one member, in one step; envelopes that are scanned here come along. */
@@ -78,6 +79,7 @@ watch(
   },
 );
 
+const memberId = computed(() => (typeof values.member === 'object' ? (values.member?.id ?? null) : null));
 const PROMISE_WORDS: Readonly<Record<PromiseKind, string>> = { nothing: 'Nothing', some: 'Some seed', amount: 'An amount' };
 const OWN = [{ value: '' as PromiseKind | '', label: 'as above' }, ...PROMISES.map((value) => ({ value, label: PROMISE_WORDS[value] }))];
 const promiseOf = (row: LentRow): PromiseKind => (row.own === '' ? values.promise : row.own);
@@ -144,6 +146,7 @@ const leave = (): void => void router.push('/members');
         label="By"
         :hint="values.dueOn !== '' && values.dueOn === latestDue(lots) ? 'the slowest is ripe by then, and dried' : undefined"
       />
+      <BeforeLendingNote :codes="lots.map((l) => l.code)" :member-id="memberId" :purpose="values.purpose" named />
       <div v-if="lots.length > 0" class="wide">
         <table class="plain-table">
           <thead>
@@ -161,7 +164,6 @@ const leave = (): void => void router.push('/members');
                   <span class="code">{{ lot.code }}</span> <strong>{{ lot.variety }}</strong>
                   <span class="quiet small block">{{ lot.crop }}</span>
                   <p v-for="c in lot.cautions" :key="c" class="caution small">{{ c }}</p>
-                  <p v-if="lot.saving && values.purpose !== 'garden'" class="caution small">{{ lot.saving }}</p>
                   <template v-if="lot.doubtful">
                     <InputText
                       v-model="values.rows[lot.code]!.note"

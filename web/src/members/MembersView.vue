@@ -45,6 +45,7 @@ function askWords(m: ListedMember): string {
         <label class="unseen" for="member-q">Name of a member</label>
         <InputText id="member-q" v-model="q" placeholder="name" autocomplete="off" />
         <Button :label="openAsks === 0 ? 'Asked for' : `Asked for: ${openAsks}`" severity="secondary" @click="router.push('/asks')" />
+        <Button label="Who grows what" severity="secondary" @click="router.push('/growing')" />
         <Button label="Messages" severity="secondary" @click="router.push('/messages')" />
         <Button label="New member" severity="secondary" @click="router.push('/members/new')" />
       </div>

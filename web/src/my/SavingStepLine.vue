@@ -1,5 +1,17 @@
 <script setup lang="ts">
-import { addDays, type DateOrder, monthDay, plural, SAVING_DONE_WORDS, type SavingStep } from '@esprel/core';
+import {
+  addDays,
+  type Apart,
+  APART_WORDS,
+  APARTS,
+  type DateOrder,
+  monthDay,
+  plural,
+  SAVING_DONE_WORDS,
+  SAVING_HOW_WORDS,
+  type SavingChoice,
+  type SavingStep,
+} from '@esprel/core';
 import { mySeen, type MySavingDone } from '@esprel/core/api';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
@@ -8,6 +20,7 @@ import { computed, ref, useId } from 'vue';
 import { fileAddress } from '../base/calls.ts';
 import { shrinkPhoto } from '../base/shrinkPhoto.ts';
 import StepItem from './StepItem.vue';
+import type { Said } from './said.ts';
 import { useMine } from './useMine.ts';
 
 /** One step of growing for seed: done, asked about, or still to come. */
@@ -31,63 +44,111 @@ const adding = ref(false);
 const more = ref(false);
 const plants = ref('');
 const taken = ref('');
+const metres = ref('');
+const grams = ref('');
 const note = ref('');
+/** The answer of one tap, where a figure is asked beside it. */
+const chosen = ref<SavingChoice | null>(null);
 const problem = ref<string | null>(null);
 const asked = computed(() => props.done === null && (early.value || (props.current && !later.value)));
 
 /** What lies months ahead is nobody's question today. */
 const soonEnough = computed(() => props.step.from === null || props.step.from <= addDays(mine.today, 21));
 
+/** What is tapped first; each choice of the step is a tap of its own. */
 const FIRST: Readonly<Record<SavingStep['question'], readonly string[]>> = {
   plants: ['Say how many'],
   'taken-out': ['None', 'Some'],
+  apart: [],
   near: ['Nothing', 'Something'],
-  done: ['Done'],
+  marked: ['Say how many'],
+  winter: [],
+  through: ['Say how many'],
+  mothers: ['Say from how many'],
+  dried: ['It is dry'],
 };
+const PLANTS: Readonly<Partial<Record<SavingStep['question'], string>>> = {
+  plants: 'Plants that stand',
+  'taken-out': 'Plants that stood there',
+  near: 'About how many plants',
+  marked: 'Plants that are marked',
+  through: 'Plants that stand now',
+  mothers: 'Picked from how many plants',
+};
+const TAKEN: Readonly<Partial<Record<SavingStep['question'], string>>> = { 'taken-out': 'Taken out', through: 'Rotted or died' };
+const WHY: Readonly<Partial<Record<SavingStep['question'], string>>> = { near: 'What is it?', 'taken-out': 'Why' };
+/** These figures are what is asked; all others may be left out. */
+const NEEDED: Readonly<Partial<Record<SavingStep['question'], 'plants' | 'taken'>>> = {
+  plants: 'plants',
+  'taken-out': 'taken',
+  marked: 'plants',
+  through: 'plants',
+  mothers: 'plants',
+};
+const buttons = computed(() => [
+  ...(props.step.choices.length > 0 ? props.step.choices : FIRST[props.step.question].map((label) => ({ value: null, label }))),
+]);
 
-/** A whole number that was typed; null for nothing. Sets the problem for what is none. */
-function number(text: string, what: string): number | null | undefined {
-  if (text.trim() === '') return null;
-  if (/^\d{1,6}$/.test(text.trim())) return Number(text.trim());
-  problem.value = `${what}: a whole number, please.`;
+/** A number that was typed; null for nothing. Sets the problem for what is none. */
+function number(text: string, what: string, pattern = /^\d{1,6}$/): number | null | undefined {
+  const typed = text.trim().replace(',', '.');
+  if (typed === '') return null;
+  if (pattern.test(typed)) return Number(typed);
+  problem.value = `${what}: a number, please.`;
   return undefined;
 }
 
-async function say(of: { plants?: number | null; taken?: number | null; note?: string | null }): Promise<void> {
+type Answer = Omit<Extract<Said, { what: 'saving' }>, 'what' | 'loanId' | 'step'>;
+async function say(of: Partial<Answer>): Promise<void> {
   asking.value = false;
   adding.value = false;
   early.value = false;
   problem.value = null;
-  const { done } = props;
   await mine.say(
     {
       what: 'saving',
       loanId: props.loanId,
       step: props.step.key,
-      plants: of.plants ?? done?.plants ?? null,
-      taken: of.taken ?? done?.taken ?? null,
-      note: of.note ?? done?.note ?? null,
+      plants: of.plants ?? props.done?.plants ?? null,
+      taken: of.taken ?? props.done?.taken ?? null,
+      apart: of.apart ?? props.done?.apart ?? null,
+      nearM: of.nearM ?? props.done?.nearM ?? null,
+      how: of.how ?? props.done?.how ?? null,
+      grams: of.grams ?? props.done?.grams ?? null,
+      note: of.note ?? props.done?.note ?? null,
     },
     `${props.variety}: ${props.step.title.toLowerCase()}`,
   );
 }
 
-function answer(words: string): void {
-  if (words === 'None') void say({ taken: 0 });
-  else if (words === 'Nothing') void say({ note: 'nothing of its kind' });
-  else if (words === 'Done') void say({});
+const isApart = (value: string): value is Apart => (APARTS as readonly string[]).includes(value);
+/** What a chosen answer says of the step. */
+const choiceSays = (choice: SavingChoice | null): Partial<Answer> =>
+  choice === null ? {} : isApart(choice.value) ? { apart: choice.value } : { how: choice.value };
+
+function answer(choice: { readonly value: SavingChoice['value'] | null; readonly label: string }): void {
+  chosen.value = choice.value === null ? null : { value: choice.value, label: choice.label };
+  if (choice.label === 'None') void say({ taken: 0 });
+  else if (choice.label === 'Nothing') void say({ note: 'nothing of its kind' });
+  else if (choice.value !== null && props.step.question !== 'dried') void say(choiceSays(chosen.value));
   else asking.value = true;
 }
 
 function save(): void {
   problem.value = null;
+  const { question } = props.step;
   const stood = number(plants.value, 'Plants');
-  const out = number(taken.value, 'Taken out');
-  if (stood === undefined || out === undefined) return;
-  if (props.step.question === 'plants' && stood === null) problem.value = 'Say how many plants stand.';
-  else if (props.step.question === 'taken-out' && out === null) problem.value = 'Say how many you took out.';
-  else if (stood !== null && out !== null && out > stood) problem.value = `Only ${plural(stood, 'plant')} stood there.`;
-  else void say({ plants: stood, taken: out, note: note.value.trim() || null });
+  const out = number(taken.value, TAKEN[question] ?? 'Taken out');
+  const far = number(metres.value, 'Metres');
+  const weight = number(grams.value, 'Grams', /^\d{1,6}(\.\d{1,3})?$/);
+  if (stood === undefined || out === undefined || far === undefined || weight === undefined) return;
+  const needed = NEEDED[question];
+  if (needed === 'plants' && stood === null) problem.value = question === 'plants' ? 'Say how many plants stand.' : 'Say how many plants.';
+  else if (needed === 'taken' && out === null) problem.value = 'Say how many you took out.';
+  else if (question !== 'through' && stood !== null && out !== null && out > stood)
+    problem.value = `Only ${plural(stood, 'plant')} stood there.`;
+  else if (weight === 0) problem.value = 'Grams: more than nothing, please.';
+  else void say({ ...choiceSays(chosen.value), plants: stood, taken: out, nearM: far, grams: weight, note: note.value.trim() || null });
 }
 
 async function photo(event: Event): Promise<void> {
@@ -106,8 +167,19 @@ const doneWords = computed(() => {
   const { done } = props;
   if (done === null) return '';
   const stood = done.plants === null ? [] : [plural(done.plants, 'plant')];
-  const out = done.taken === null ? [] : [done.taken === 0 ? 'none taken out' : `${String(done.taken)} taken out`];
-  return [...stood, ...out, ...(done.note === null ? [] : [done.note])].join(', ');
+  const lost = props.step.question === 'through' ? 'lost' : 'taken out';
+  const out = done.taken === null ? [] : [`${done.taken === 0 ? 'none' : String(done.taken)} ${lost}`];
+  return [
+    ...stood,
+    ...out,
+    done.apart && APART_WORDS[done.apart],
+    done.nearM == null ? null : `${String(done.nearM)} m away`,
+    done.how && SAVING_HOW_WORDS[done.how],
+    done.grams == null ? null : `${String(done.grams)} g`,
+    done.note,
+  ]
+    .filter((t) => t !== null && t !== undefined && t !== '')
+    .join(', ');
 });
 </script>
 
@@ -152,17 +224,24 @@ const doneWords = computed(() => {
       </p>
       <template v-if="asked">
         <form v-if="asking" class="form" @submit.prevent="save">
-          <template v-if="step.question === 'plants' || step.question === 'taken-out'">
-            <label :for="`${id}-plants`">{{ step.question === 'plants' ? 'Plants that stand' : 'Plants that stood there' }}</label>
+          <p v-if="chosen" class="quiet">{{ chosen.label }}.</p>
+          <template v-if="PLANTS[step.question]">
+            <label :for="`${id}-plants`">{{ PLANTS[step.question] }}</label>
             <InputText :id="`${id}-plants`" v-model="plants" inputmode="numeric" autocomplete="off" class="number" />
           </template>
-          <template v-if="step.question === 'taken-out'">
-            <label :for="`${id}-taken`">Taken out</label>
+          <template v-if="step.question === 'near'">
+            <label :for="`${id}-metres`">How far away, in metres</label>
+            <InputText :id="`${id}-metres`" v-model="metres" inputmode="numeric" autocomplete="off" class="number" />
+          </template>
+          <template v-if="step.question === 'dried'">
+            <label :for="`${id}-grams`">What it weighs, in grams</label>
+            <InputText :id="`${id}-grams`" v-model="grams" inputmode="decimal" autocomplete="off" class="number" />
+          </template>
+          <template v-if="TAKEN[step.question]">
+            <label :for="`${id}-taken`">{{ TAKEN[step.question] }}</label>
             <InputText :id="`${id}-taken`" v-model="taken" inputmode="numeric" autocomplete="off" class="number" />
           </template>
-          <label :for="`${id}-why`">{{
-            step.question === 'near' ? 'What, and how far away?' : step.question === 'taken-out' ? 'Why' : 'Note'
-          }}</label>
+          <label :for="`${id}-why`">{{ WHY[step.question] ?? 'Note' }}</label>
           <Textarea :id="`${id}-why`" v-model="note" rows="2" maxlength="2000" />
           <div class="buttons">
             <Button type="submit" label="Save" />
@@ -171,11 +250,11 @@ const doneWords = computed(() => {
         </form>
         <div v-else class="buttons">
           <Button
-            v-for="(words, i) in FIRST[step.question]"
-            :key="words"
-            :label="words"
+            v-for="(choice, i) in buttons"
+            :key="choice.label"
+            :label="choice.label"
             :severity="i === 0 ? undefined : 'secondary'"
-            @click="answer(words)"
+            @click="answer(choice)"
           />
           <Button label="Not yet" severity="secondary" @click="((later = true), (early = false))" />
         </div>

@@ -22,6 +22,10 @@ export type Said =
       readonly step: MySavingDone['step'];
       readonly plants: number | null;
       readonly taken: number | null;
+      readonly apart: MySavingDone['apart'];
+      readonly nearM: number | null;
+      readonly how: MySavingDone['how'];
+      readonly grams: number | null;
       readonly note: string | null;
     }
   | { readonly what: 'photo'; readonly loanId: number; readonly step: MySavingDone['step']; readonly jpeg: string }
@@ -72,12 +76,8 @@ export function asSent(
     case 'fate':
       return { method: 'POST', path: addressOf({ path: MY_PATHS.fate }, { id: said.sowingId }), body: { ...day, fate: said.fate } };
     case 'saving': {
-      const { step, plants, taken, note } = said;
-      return {
-        method: 'PUT',
-        path: addressOf({ path: MY_PATHS.saving }, { id: said.loanId }),
-        body: { ...day, step, plants, taken, note },
-      };
+      const { what: _what, loanId, ...step } = said;
+      return { method: 'PUT', path: addressOf({ path: MY_PATHS.saving }, { id: loanId }), body: { ...day, ...step } };
     }
     case 'photo':
       return {
@@ -162,13 +162,13 @@ export function afterwards(page: MyPage, waiting: Waiting, shift = 0): MyPage {
     case 'fate':
       return withSowing(page, said.sowingId, (s) => ({ ...s, fate: said.fate, undo: null }));
     case 'saving': {
-      const { step, plants, taken, note } = said;
+      const { what: _what, loanId, step, ...answer } = said;
       return {
         ...page,
         saving: page.saving.map((s) => {
-          if (s.loanId !== said.loanId) return s;
+          if (s.loanId !== loanId) return s;
           const before = s.done.find((d) => d.step === step);
-          const done: MySavingDone = { step, doneOn: on, plants, taken, note, photo: before?.photo ?? null, undo: null };
+          const done: MySavingDone = { step, doneOn: on, ...answer, photo: before?.photo ?? null, undo: null };
           return { ...s, done: [...s.done.filter((d) => d.step !== step), done] };
         }),
       };

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { type Practised, PRACTISED, PRACTISED_WORDS, type Spot } from '@esprel/core';
 import { gardensApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
@@ -7,8 +8,10 @@ import { gather, numberOf, useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldFind from '../fields/FieldFind.vue';
 import { findMembers, type FoundMember } from '../fields/finders.ts';
+import FieldSpot from '../fields/FieldSpot.vue';
 import FieldNote from '../fields/FieldNote.vue';
 import FieldOneInTen from '../fields/FieldOneInTen.vue';
+import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import FieldYearDay from '../fields/FieldYearDay.vue';
 import { useTypedWarmth } from '../fields/useTypedWarmth.ts';
@@ -35,6 +38,11 @@ const form = useForm({
     first: '',
     firstSd: '12',
     winter: '',
+    spot: null as Spot | null,
+    roomPlants: '',
+    mostVarieties: '',
+    cages: '',
+    practised: null as Practised | null,
     note: '',
   }),
   body: (v) => {
@@ -44,12 +52,18 @@ const form = useForm({
       lastFrostSdDays: () => (own ? numberOf('lastFrostSdDays', v.lastSd) : null),
       firstFrostSdDays: () => (own ? numberOf('firstFrostSdDays', v.firstSd) : null),
       winterMinC: () => celsiusTyped(numberOf('winterMinC', v.winter)),
+      roomPlants: () => numberOf('roomPlants', v.roomPlants),
+      mostVarieties: () => numberOf('mostVarieties', v.mostVarieties),
+      cages: () => numberOf('cages', v.cages),
     });
     return {
       name: v.name,
       memberId: typeof v.member === 'object' && v.member !== null ? v.member.id : null,
       hemisphere: v.hemisphere,
       ...n,
+      eastM: v.spot?.eastM ?? null,
+      northM: v.spot?.northM ?? null,
+      practised: v.practised,
       lastFrost: own ? v.last.trim() : null,
       firstFrost: own ? v.first.trim() : null,
       note: v.note.trim() || null,
@@ -74,6 +88,11 @@ watch(garden, (g) => {
     first: g.frost.first,
     firstSd: String(g.frost.firstSdDays),
     winter: warmthText(g.ownWinterMinC),
+    spot: g.spot,
+    roomPlants: String(g.roomPlants ?? ''),
+    mostVarieties: String(g.mostVarieties ?? ''),
+    cages: g.cages === 0 ? '' : String(g.cages),
+    practised: g.practised,
     note: g.note ?? '',
   });
 });
@@ -171,6 +190,42 @@ async function save(): Promise<void> {
         :unit="`°${unit}`"
         :hint="form.values.how === 'shift' ? 'empty: as the library’s' : 'usually; it says what may be sown in autumn'"
         :error="form.errors.winterMinC"
+      />
+      <FieldSpot
+        id="spot"
+        v-model="form.values.spot"
+        label="On the plan, from the library"
+        optional
+        :error="form.errors.eastM ?? form.errors.northM"
+      />
+      <FieldText
+        id="room-plants"
+        v-model="form.values.roomPlants"
+        class="third"
+        label="Room for seed"
+        optional
+        numeric
+        unit="plants"
+        :error="form.errors.roomPlants"
+      />
+      <FieldText
+        id="most-varieties"
+        v-model="form.values.mostVarieties"
+        class="third"
+        label="Varieties at most"
+        optional
+        numeric
+        :error="form.errors.mostVarieties"
+      />
+      <FieldText id="cages" v-model="form.values.cages" class="third" label="Cages" optional numeric :error="form.errors.cages" />
+      <FieldSelect
+        id="practised"
+        v-model="form.values.practised"
+        label="Whoever grows there"
+        optional
+        :options="PRACTISED.map((p) => ({ value: p, label: PRACTISED_WORDS[p] }))"
+        placeholder="nobody asked yet"
+        :error="form.errors.practised"
       />
       <FieldNote id="note" v-model="form.values.note" label="Note" optional :error="form.errors.note" />
     </FormFrame>

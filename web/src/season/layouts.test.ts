@@ -14,6 +14,11 @@ const garden = {
   frost: { last: '04-27', lastSdDays: 10, first: '10-14', firstSdDays: 12 },
   winterMinC: null,
   ownWinterMinC: null,
+  spot: null,
+  roomPlants: null,
+  mostVarieties: null,
+  cages: 0,
+  practised: null,
   note: null,
   version: 0,
 } as const;

@@ -1,0 +1,62 @@
+import { day, filled, id, need, note, oneOf, orNull, shape, text, versionOrNone, whole } from '../checks/fields.ts';
+import { APARTS } from '../growing/apart.ts';
+import { PATCH_KINDS } from '../growing/patch.ts';
+import { MOST_FAR_M } from '../growing/spot.ts';
+
+/** Forms about who grows what. */
+
+export const PRACTISED = ['new', 'some', 'practised'] as const;
+export type Practised = (typeof PRACTISED)[number];
+export const PRACTISED_WORDS: Readonly<Record<Practised, string>> = {
+  new: 'has not saved seed yet',
+  some: 'has saved seed of easy crops',
+  practised: 'is practised in saving seed',
+};
+
+const metres = () => whole({ min: -MOST_FAR_M, max: MOST_FAR_M });
+
+/** A garden on the plan, and what it has room for. */
+export const gardenPlanFields = {
+  eastM: orNull(metres()),
+  northM: orNull(metres()),
+  /** Plants for seed at one time. */
+  roomPlants: orNull(whole({ min: 0, max: 100_000 })),
+  /** Varieties for seed at most in a season. */
+  mostVarieties: orNull(whole({ min: 0, max: 1000 })),
+  cages: orNull(whole({ min: 0, max: 100 })),
+  practised: orNull(oneOf(PRACTISED)),
+};
+
+const patchFields = {
+  /** `library`, or the number of a garden; left out, where what it comes of says. */
+  garden: orNull(text(20)),
+  eastM: orNull(metres()),
+  northM: orNull(metres()),
+  plants: orNull(whole({ min: 1, max: 1_000_000 })),
+  flowerFrom: orNull(day()),
+  flowerTo: orNull(day()),
+  apart: orNull(oneOf(APARTS)),
+  kind: orNull(oneOf(PATCH_KINDS)),
+  note: orNull(note()),
+};
+
+/** A patch that somebody saw: a neighbour's, or one for the table. */
+export const patchForm = shape({
+  ...patchFields,
+  cropKey: filled(60, 'say which crop it is'),
+  varietyId: orNull(id()),
+  season: need(whole({ min: 1900, max: 2200 })),
+  whose: orNull(text(80)),
+});
+
+/** What is changed of a patch; what is left out stays. */
+export const patchChangeForm = shape({
+  ...patchFields,
+  whose: orNull(text(80)),
+  /** Begun so many days later than it would be; below zero earlier. */
+  shiftDays: whole({ min: -90, max: 90 }),
+  version: versionOrNone(),
+});
+
+/** It is there no more, or it is again. */
+export const patchGoneForm = shape({ goneOn: orNull(day()), why: orNull(text(200)), version: versionOrNone() });
