@@ -119,6 +119,8 @@ export * from './growing/patch.ts';
 export * from './growing/patchCrossing.ts';
 export * from './growing/lower.ts';
 export * from './growing/crossedWords.ts';
+export * from './growing/lotTruth.ts';
+export * from './growing/truthWords.ts';
 export * from './members/bestToServe.ts';
 export * from './members/messages.ts';
 export * from './members/packetNow.ts';

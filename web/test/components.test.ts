@@ -179,6 +179,7 @@ describe('what is drawn of a lot', () => {
     identity: 'sure',
     state: 'kept',
     median: 0.57,
+    trueMean: null,
     low: 0.48,
     high: 0.65,
     verdict: 'sow-thicker',
@@ -192,6 +193,8 @@ describe('what is drawn of a lot', () => {
     expect(text(w)).toContain('57 % 48–65');
     expect(text(w)).toContain('~180 seeds');
     expect(w.find('.verdict').text()).toBe('Lend, sow thicker');
+    await w.setProps({ lot: lot({ trueMean: 0.94 }) });
+    expect(w.html()).toContain('about 6 in 100 will surprise you');
     await w.setProps({ lot: lot({ identity: 'doubtful', year: null, state: 'quarantine', median: null }) });
     expect(w.find('abbr').attributes('aria-label')).toContain('in doubt');
     expect(text(w)).toContain('no year');

@@ -50,6 +50,7 @@ export function lotSheet(over: Record<string, unknown> = {}, more: Record<string
       parent: null,
       ...over,
     },
+    truth: { mean: 0.998, low: 0.99, high: 1 },
     cautions: [],
     envelope: null,
     sowing: { depthMm: 6, light: 'either', emergeMinD: 6, emergeMaxD: 14, after: null },

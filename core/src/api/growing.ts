@@ -1,6 +1,6 @@
-import type { Apart, CrossingBand, FlowerDates, LowerWay, PatchCrossing, PatchKind, Purpose, Spot } from '../index.ts';
+import type { Apart, CrossingBand, FlowerDates, LowerWay, PatchCrossing, PatchKind, Spot } from '../index.ts';
 import { PURPOSES } from '../lots/vocabulary.ts';
-import { patchChangeForm, patchForm, patchGoneForm } from '../schemas/growingForms.ts';
+import { offTypesForm, patchChangeForm, patchForm, patchGoneForm } from '../schemas/growingForms.ts';
 import { changes, oneOf, reads, text, whole } from './contract.ts';
 import type { HistoryStep } from './history.ts';
 
@@ -137,13 +137,35 @@ export interface BeforeLending {
   readonly warnings: readonly LendingWarning[];
 }
 
-export type ForPurpose = Exclude<Purpose, 'garden'>;
+/** How true to type a lot is, and why. */
+export interface LotTruthSheet {
+  readonly code: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly balance: number;
+  /** Nothing can be said: it is a hybrid, or never comes true. */
+  readonly never: 'hybrid' | 'rarely' | null;
+  readonly share: { readonly mean: number; readonly low: number; readonly high: number } | null;
+  /** What it goes by, a sentence each. */
+  readonly why: readonly string[];
+  readonly seen: readonly {
+    readonly plants: number;
+    readonly offTypes: number;
+    readonly seenOn: string;
+    readonly by: string | null;
+    readonly note: string | null;
+  }[];
+  readonly sowings: readonly { readonly id: number; readonly sownOn: string; readonly seeds: number; readonly member: string | null }[];
+}
 
 export const growingApi = {
   plan: reads<GrowingPlan>()('/growing', 'desk', { group: text(80), season: whole(1900, 2200) }),
   patch: reads<PatchSheet>()('/growing/patches/:key', 'desk'),
   add: changes<{ readonly key: string }>()('post', '/growing/patches', patchForm, 'desk'),
   change: changes<{ readonly key: string }>()('patch', '/growing/patches/:key', patchChangeForm, 'desk'),
+  truth: reads<LotTruthSheet>()('/lots/:code/truth', 'desk'),
+  /** Plants of a lot were looked at; some were not as they should be. */
+  offTypes: changes<{ readonly id: number }>()('post', '/lots/:code/off-types', offTypesForm, 'desk'),
   gone: changes<{ readonly key: string }>()('post', '/growing/patches/:key/gone', patchGoneForm, 'desk'),
   /** Before seed of these lots goes to a member. */
   before: reads<{ readonly lots: readonly BeforeLending[] }>()('/growing/before', 'desk', {

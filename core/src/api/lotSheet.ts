@@ -97,6 +97,8 @@ export interface LotSheetData {
     readonly generation: number;
     readonly parent: string | null;
   };
+  /** The share that comes true to type, with its doubt; null of hybrids and of what never does. */
+  readonly truth: { readonly mean: number; readonly low: number; readonly high: number } | null;
   readonly cautions: readonly string[];
   /** What the envelope says; null when nobody wrote it down. */
   readonly envelope: (EnvelopeText & { readonly version: number }) | null;

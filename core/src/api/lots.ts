@@ -30,6 +30,8 @@ export interface ListedLot {
   readonly median: number | null;
   readonly low: number | null;
   readonly high: number | null;
+  /** The share that comes true to type; null of hybrids and of what never does. */
+  readonly trueMean: number | null;
   readonly verdict: Verdict | typeof NOTHING_LEFT | null;
   readonly beside: Verdict | null;
   readonly picture: { readonly ribbon: readonly RibbonPoint[]; readonly dots: readonly RibbonDot[]; readonly threshold: number } | null;

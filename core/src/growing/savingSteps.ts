@@ -33,8 +33,8 @@ export const SAVING_DONE_WORDS: Readonly<Record<SavingStepKey, string>> = {
  */
 export type SavingQuestion = 'plants' | 'taken-out' | 'apart' | 'near' | 'marked' | 'winter' | 'through' | 'mothers' | 'dried';
 
-/** How plants go through the winter, and how seed was dried. */
-export const SAVING_HOWS = ['left', 'lifted', 'brought-in', 'shade', 'sun', 'warmth'] as const;
+/** How plants go through the winter, how seed was dried, and why plants were taken out. */
+export const SAVING_HOWS = ['left', 'lifted', 'brought-in', 'shade', 'sun', 'warmth', 'different', 'sick'] as const;
 export type SavingHow = (typeof SAVING_HOWS)[number];
 export const SAVING_HOW_WORDS: Readonly<Record<SavingHow, string>> = {
   left: 'left in the ground',
@@ -43,6 +43,8 @@ export const SAVING_HOW_WORDS: Readonly<Record<SavingHow, string>> = {
   shade: 'dried in the shade',
   sun: 'dried in the sun',
   warmth: 'dried by warmth',
+  different: 'they looked different',
+  sick: 'they were sick or weak',
 };
 
 /** An answer that is one tap. */
@@ -141,6 +143,11 @@ const WINTERS: Readonly<Record<'leave' | 'lift' | 'indoors', readonly SavingChoi
   lift: [{ value: 'lifted', label: 'Lifted and stored' }, LEFT],
   indoors: [{ value: 'brought-in', label: 'Brought in' }],
 };
+/** Only what looked different speaks of the seed that it was grown from. */
+const TAKEN_FOR: readonly SavingChoice[] = [
+  { value: 'different', label: 'Looked different' },
+  { value: 'sick', label: 'Sick or weak' },
+];
 const DRIED: readonly SavingChoice[] = [
   { value: 'shade', label: 'In the shade' },
   { value: 'sun', label: 'In the sun' },
@@ -206,6 +213,7 @@ export function savingSteps(crop: SavedCrop, saving: Saving, soFar: SavingSoFar,
     'Take out what looks different',
     `Before it flowers${saving.rogueFor.length === 0 ? '' : `: ${saving.rogueFor.join(', ')}`}. How many were there, and how many did you take out?`,
     'taken-out',
+    { choices: TAKEN_FOR },
   );
   if (crosses) {
     const agreed = soFar.apart === undefined || soFar.apart === 'open' ? null : AGREED[soFar.apart];

@@ -1,6 +1,7 @@
 import type { Day } from '../dates/day.ts';
 import { shortDay } from '../dates/dayWords.ts';
 import { type Apart, APART_WORDS } from '../growing/apart.ts';
+import { truthWords } from '../growing/truthWords.ts';
 import type { DateOrder, Units as SaidUnits } from '../units.ts';
 import { depth, distance, length } from '../words/lengths.ts';
 import { fromTo, span } from '../words/ranges.ts';
@@ -51,6 +52,8 @@ export interface LabelLot {
   readonly yearKind: string;
   readonly generation: number;
   readonly identity: string;
+  /** The share that comes true to type; null where nothing can be said. */
+  readonly trueMean?: number | null;
   readonly sowing: LabelSowing;
   readonly saving: LabelSaving;
   readonly cautions: readonly string[];
@@ -121,6 +124,12 @@ function grownWords({ saving: { grown, seedPlantsMin } }: LabelLot): string | nu
   const from = grown.plants === null ? 'Saved here' : `Saved from ${plural(grown.plants, 'plant')}${few ? ', fewer than it wants' : ''}`;
   const apart = { yes: 'kept apart', no: 'not kept apart: may have crossed', unknown: 'kept apart or not, nobody knows' }[grown.isolated];
   return `${from}; ${apart}`;
+}
+
+/** That some of it will be something else, where that is worth a line. */
+const SAID_FROM = 0.01;
+function truthLine({ trueMean = null }: LabelLot): string | null {
+  return trueMean === null || 1 - trueMean < SAID_FROM ? null : capital(truthWords(trueMean));
 }
 
 /** What whoever saves seed has to know, and what was promised. */
@@ -209,6 +218,7 @@ export function lotLabel(
         whenToSow(lot, run.window, units.dateOrder),
         howToSow(lot, units, kind),
         ...savingWords(lot, run.loan, units),
+        truthLine(lot),
         grownWords(lot),
         growth(lot, units),
         harvest,
@@ -223,6 +233,7 @@ export function lotLabel(
       `${crop}, ${year}${generation}`,
       preparation(lot),
       howToSow(lot, units, kind),
+      truthLine(lot),
       grownWords(lot),
       growth(lot, units),
       units.libraryName,

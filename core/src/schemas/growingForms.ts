@@ -60,3 +60,12 @@ export const patchChangeForm = shape({
 
 /** It is there no more, or it is again. */
 export const patchGoneForm = shape({ goneOn: orNull(day()), why: orNull(text(200)), version: versionOrNone() });
+
+/** Plants of a lot that were looked at, and how many were not what they should be. */
+export const offTypesForm = shape({
+  plants: need(whole({ min: 1, max: 100_000 })),
+  offTypes: need(whole({ min: 0, max: 100_000 })),
+  seenOn: need(day()),
+  sowingId: orNull(id()),
+  note: orNull(note()),
+});

@@ -1,3 +1,4 @@
+import { SURPRISES_FROM, surprising } from '@esprel/core';
 import { type Db, one, run } from '../db/db.ts';
 import type { LotRow } from '../records/lot.ts';
 
@@ -5,11 +6,12 @@ import type { LotRow } from '../records/lot.ts';
 export type ListedLot = LotRow & { readonly crop_name: string; readonly folded: string };
 
 /** The lists a lot stands in, each also as the list of its crop alone. Empty lots stand only among the used up. */
-function tagsOf(lot: LotRow, verdict: string, beside: string | null): string[] {
+function tagsOf(lot: LotRow, verdict: string, beside: string | null, trueMean: number | null): string[] {
   if (lot.balance === 0) return ['used-up'];
   const tags = ['all'];
   if (lot.missing_since !== null) tags.push('missing');
   if (lot.identity === 'doubtful' || lot.identity === 'unknown') tags.push('doubtful');
+  if (trueMean !== null && surprising({ mean: trueMean }) >= SURPRISES_FROM) tags.push('surprises');
   if (lot.state === 'quarantine') return [...tags, 'quarantine'];
   if (['renew', 'rescue', 'let-go'].includes(verdict)) tags.push('decision');
   for (const v of new Set([verdict, beside])) if (v !== null) tags.push(v);
@@ -19,7 +21,10 @@ function tagsOf(lot: LotRow, verdict: string, beside: string | null): string[] {
 /** Files a lot anew in the lists it belongs to. */
 export function file(db: Db, lot: ListedLot, median: number, verdict: string, beside: string | null): void {
   run(db, 'DELETE FROM lot_listing WHERE lot_id = ?', lot.id);
-  fileUnder(db, lot, tagsOf(lot, verdict, beside), median);
+  const { trueMean } = one<{ trueMean: number | null }>(db, 'SELECT true_mean AS trueMean FROM lot_estimates WHERE lot_id = ?', lot.id) ?? {
+    trueMean: null,
+  };
+  fileUnder(db, lot, tagsOf(lot, verdict, beside, trueMean), median);
 }
 
 function fileUnder(db: Db, lot: ListedLot, tags: readonly string[], median: number): void {

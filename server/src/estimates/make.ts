@@ -11,6 +11,7 @@ import { lotFacts } from './facts.ts';
 import { judgeVariety } from './judging.ts';
 import { keepPrediction, type WantedPrediction, wantedPredictions } from './predictions.ts';
 import type { ListPicture, StoredEstimate } from './stored.ts';
+import { type KnownTruths, truthOf, withAllBelow } from './truth.ts';
 
 /** Three decimals are finer than any screen shows, and keep the stored estimate small. */
 function rounded(estimate: LotEstimate): LotEstimate {
@@ -62,11 +63,25 @@ export function keep(db: Db, { lot, dots, wanted, job }: Gathered, made: MadeEst
     JSON.stringify(stored),
     JSON.stringify(picture),
   );
+  keepTruth(db, lot.id);
   wanted.forEach((w, i) => {
     const belief = made.beliefs[i];
     if (belief) keepPrediction(db, w, belief);
   });
   timeTests(db, lot, estimate.today, today);
+}
+
+/** Keeps how true a lot is beside how alive. */
+function keepTruth(db: Db, lotId: number, known: KnownTruths = new Map()): void {
+  const share = truthOf(db, lotId, known)?.truth.trueShare ?? null;
+  run(
+    db,
+    'UPDATE lot_estimates SET true_mean = ?, true_low = ?, true_high = ? WHERE lot_id = ?',
+    share?.mean ?? null,
+    share?.low ?? null,
+    share?.high ?? null,
+    lotId,
+  );
 }
 
 export function computeEstimate(db: Db, lot: LotRow, today: string): void {
@@ -90,6 +105,14 @@ export function refreshLots(db: Db, lotIds: readonly number[], today: string): v
     if (!lot) continue;
     computeEstimate(db, lot, today);
     varieties.add(lot.variety_id);
+  }
+  // What is known of a lot is known of all that was grown from it.
+  const below = withAllBelow(db, lotIds).filter((id) => !lotIds.includes(id));
+  const known: KnownTruths = new Map();
+  for (const id of below) {
+    keepTruth(db, id, known);
+    const lot = lotRow(db, id);
+    if (lot) varieties.add(lot.variety_id);
   }
   for (const id of varieties) judgeVariety(db, id, today);
 }

@@ -13,6 +13,8 @@ import {
   type Practised,
   type Purpose,
   type Saving,
+  SURPRISES_FROM,
+  truthWords,
   waysToLower,
   wrong,
   yearOf,
@@ -146,8 +148,30 @@ function ofTheSeed(db: Db, lot: LotRow, crop: LibraryCrop): LendingWarning[] {
       },
     ];
   }
-  if (crop.trueToType !== 'rarely') return [];
+  if (crop.trueToType !== 'rarely') return ofItsTruth(db, lot);
   return [{ what: 'rarely', words: `${crop.name} hardly ever comes true from seed; cuttings or grafts do.`, better: null }];
+}
+
+/** Seed that is crossed already is no seed to grow on, where there is better of the variety. */
+function ofItsTruth(db: Db, lot: LotRow): LendingWarning[] {
+  const mean = one<{ mean: number | null }>(db, 'SELECT true_mean AS mean FROM lot_estimates WHERE lot_id = ?', lot.id)?.mean ?? null;
+  if (mean === null || 1 - mean < SURPRISES_FROM) return [];
+  const truer = one<{ code: string; mean: number }>(
+    db,
+    `SELECT l.code, e.true_mean AS mean FROM lots l JOIN lot_estimates e ON e.lot_id = l.id
+     WHERE l.variety_id = ? AND l.id <> ? AND l.state = 'kept' AND l.balance > l.floor AND e.median >= 0.4 AND e.true_mean > ?
+     ORDER BY e.true_mean DESC, l.id LIMIT 1`,
+    lot.variety_id,
+    lot.id,
+    mean + (1 - mean) / 2,
+  );
+  return [
+    {
+      what: 'true',
+      words: `It is not quite true itself: ${truthWords(mean)}. Odd plants have to be taken out before they flower.`,
+      better: truer ? `${truer.code} of the same variety: ${truthWords(truer.mean)}.` : null,
+    },
+  ];
 }
 
 /** Another lot of the crop that may be lent and is no hybrid, the most alive. */

@@ -5,7 +5,7 @@ import { notFound } from '../problem.ts';
 import { everyLibraryCrop, savingOfCrop } from '../records/crop.ts';
 import { listGardens } from '../season/gardens.ts';
 import { SeasonReader } from '../season/windows.ts';
-import { type GrownPatch, grownPatches, groupOf } from './patches.ts';
+import { type GrownPatch, grownPatches, groupOf, patchOfLoan } from './patches.ts';
 
 /** Lines are drawn for crossing that shows; the most first, and no more than anybody can tell apart. */
 const LEAST_LINE = 0.001;
@@ -42,6 +42,15 @@ export const seasonNow = (reader: SeasonReader, today: string): number => season
 /** Each patch of a season with its crossing among the others. */
 export function crossings(patches: readonly GrownPatch[]): Map<string, PatchCrossing> {
   return new Map(patches.map((p) => [p.key, patchCrossing(p, patches, p.crop, p.saving)]));
+}
+
+/** The crossing of what was grown from a loan, among all that flowered with it; null where no patch comes of it. */
+export function crossingOfLoan(db: Db, loanId: number, today: string): PatchCrossing | null {
+  const own = patchOfLoan(db, loanId, today);
+  if (own === null) return null;
+  const keys = groupOf(everyLibraryCrop(db), own.crop.crossingGroup).keys;
+  const others = grownPatches(new SeasonReader(db), keys, today).filter((p) => p.season === own.season);
+  return patchCrossing(own, others, own.crop, own.saving);
 }
 
 /** Every crossing group of which something grows in a season, those that want something done first. */

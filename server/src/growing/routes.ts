@@ -2,6 +2,8 @@ import { growingApi } from '@esprel/core/api';
 import { makes, type Route, serves, servesKept } from '../routing/route.ts';
 import { beforeLending } from './beforeLending.ts';
 import { growingPlan } from './growingPlan.ts';
+import { lotTruthSheet } from './lotTruthSheet.ts';
+import { sayOffTypes } from './offTypes.ts';
 import { patchSheet } from './patchSheet.ts';
 import { addPatch, changePatch, patchGone } from './patchSteps.ts';
 
@@ -10,6 +12,8 @@ export function growingRoutes(): Route[] {
     servesKept(growingApi.plan, ({ db, today }, { query }) => growingPlan(db, query, today)),
     serves(growingApi.patch, ({ db, today }, { params }) => patchSheet(db, params.key, today)),
     serves(growingApi.before, ({ db, today }, { query }) => ({ lots: beforeLending(db, query, today) })),
+    serves(growingApi.truth, ({ db }, { params }) => lotTruthSheet(db, params.code)),
+    makes(growingApi.offTypes, 'off-types', (change, { params, body }) => sayOffTypes(change, params.code, body)),
     makes(growingApi.add, 'patch', (change, { body }) => addPatch(change, body)),
     makes(growingApi.change, 'patch', (change, { params, body }) => changePatch(change, params.key, body)),
     makes(growingApi.gone, 'patch', (change, { params, body }) => patchGone(change, params.key, body)),

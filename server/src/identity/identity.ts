@@ -2,6 +2,7 @@ import { IDENTITY_CONFIDENCES, type IdentityConfidence } from '@esprel/core';
 import type { Reach } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { makeErrands, reachOf } from '../errands/errands.ts';
+import { linesOf } from '../estimates/truth.ts';
 import type { Change } from '../journal/change.ts';
 import { lotRow, type LotRow } from '../records/lot.ts';
 
@@ -14,8 +15,9 @@ const rank = (identity: IdentityConfidence): number => IDENTITY_CONFIDENCES.leng
 export function withDescendants(db: Db, lotId: number): number[] {
   return all<{ id: number }>(
     db,
-    `WITH RECURSIVE down (id, depth) AS (SELECT ?, 0 UNION SELECT l.id, down.depth + 1 FROM lots l JOIN down ON l.parent_id = down.id)
-     SELECT id FROM down ORDER BY depth, id`,
+    `WITH RECURSIVE down (id, depth) AS (SELECT ?, 0 UNION SELECT n.lot_id, down.depth + 1 FROM lot_lines n JOIN down ON n.parent_id = down.id
+       WHERE down.depth < 100)
+     SELECT id FROM down GROUP BY id ORDER BY max(depth), id`,
     lotId,
   ).map((r) => r.id);
 }
@@ -69,7 +71,7 @@ export function changeIdentity(change: Change, lot: LotRow, to: NewIdentity): Re
   for (const id of withDescendants(db, lot.id)) {
     const row = lotRow(db, id) as LotRow;
     if (id === lot.id) writeIdentity(change, row, to);
-    else if (row.parent_id !== null && doubted.has(row.parent_id) && follows(db, row, lot.variety_id, to)) {
+    else if (linesOf(db, id).some((l) => doubted.has(l.parentId)) && follows(db, row, lot.variety_id, to)) {
       writeIdentity(change, row, { ...to, kind: 'parent', reason: `its parent ${lot.code}: ${to.reason}` });
       doubted.add(id);
     } else continue;

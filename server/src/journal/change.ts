@@ -53,6 +53,8 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   asks: {},
   saving_steps: {},
   patches: {},
+  lot_parents: {},
+  off_types: {},
 };
 type JournaledTable = keyof typeof JOURNALED;
 export type Subject =

@@ -27,7 +27,7 @@ interface ListRow {
 
 const COLUMNS = `l.id, l.code, v.name AS variety, v.id AS varietyId, c.key AS cropKey, c.name AS crop, c.scientific, l.acquisition, l.form,
   l.year_kind AS yearKind, l.year, l.balance, l.floor, l.amount_known AS amountKnown, l.state, l.identity,
-  e.median, e.low, e.high, e.verdict, e.verdict_beside AS beside, e.picture`;
+  e.median, e.low, e.high, e.true_mean AS trueMean, e.verdict, e.verdict_beside AS beside, e.picture`;
 
 /** The statement that serves one page of a list; also what the benchmark runs bare. */
 export function listSql(sort: Sort, after: boolean): string {

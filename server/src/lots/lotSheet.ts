@@ -24,6 +24,7 @@ import { asleepTests, evidenceOf } from '../estimates/evidence.ts';
 import { lotFacts } from '../estimates/facts.ts';
 import { freeFor, laidReady } from '../estimates/free.ts';
 import { judgementOf } from '../estimates/judging.ts';
+import { shareOf, truthOf } from '../estimates/truth.ts';
 import { wetOf } from '../estimates/wet.ts';
 import { historyOf } from '../journal/history.ts';
 import { libraryCrop } from '../records/crop.ts';
@@ -122,6 +123,7 @@ export function lotSheet(db: Db, today: string, code: string): LotSheetData {
       generation: lot.generation,
       parent: parent?.code ?? null,
     },
+    truth: shareOf(truthOf(db, lot.id)),
     cautions: cautionsOfLot(db, { id: lot.id, form: lot.form, varietyId: lot.variety_id }, crop),
     envelope: envelopeTextOf(db, lot.id),
     /** How it is sown: by its packet where that is followed, else by the variety and the crop. */

@@ -3,6 +3,7 @@ import type { releaseForm, returnForm, unsownForm } from '@esprel/core';
 import { plural, suggestedFloor, wrong, yearOf } from '@esprel/core';
 import type { BroughtBack } from '@esprel/core/api';
 import { one } from '../db/db.ts';
+import { crossingOfLoan } from '../growing/growingPlan.ts';
 import type { Change } from '../journal/change.ts';
 import { insertLot, moveSeeds, offspringOf, sourceId } from '../lots/intake.ts';
 import { notFound, Problem } from '../problem.ts';
@@ -68,6 +69,7 @@ export function bringBack(change: Change, body: yup.InferType<typeof returnForm>
     plants: body.plants ?? null,
     grown_beside: body.grownBeside ?? null,
     isolated: body.isolated,
+    crossed_share: crossedWhereGrown(change, loan.id, body.isolated),
     note: body.note ?? null,
   });
   if (loan.settled_on === null) change.update('loans', loan.id, { settled_on: body.receivedOn });
@@ -90,6 +92,13 @@ export function bringBack(change: Change, body: yup.InferType<typeof returnForm>
   ];
   change.describe(`${member} brought back ${plural(body.seeds, 'seed')} of ${lotNames(db, parent.id).variety}: ${lot.code}, in quarantine`);
   return { id, lotCode: lot.code, generation: parent.generation + 1, warnings };
+}
+
+/** The share that crossed where a loan was grown, by the plan of its season; null where the plan cannot tell, or somebody stood near who is not on it. */
+function crossedWhereGrown(change: Change, loanId: number, isolated: string): number | null {
+  const crossing = crossingOfLoan(change.db, loanId, change.today);
+  if (crossing === null || crossing.instead !== null) return null;
+  return isolated === 'no' && crossing.share === 0 ? null : crossing.share;
 }
 
 /** Seed of a loan came back as it was lent: into its own lot, and the promise with it once nothing of the loan is left. */

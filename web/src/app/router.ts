@@ -56,6 +56,7 @@ export const router = createRouter({
           props: true,
           meta: { title: 'Overrule the verdict' },
         },
+        { path: ':code/truth', component: () => import('../growing/TruthView.vue'), props: true, meta: { title: 'True to type' } },
         { path: ':code/edit', component: () => import('../lots/LotEditForm.vue'), props: true, meta: { title: 'Put right' } },
         { path: ':code/descent', component: () => import('../lots/DescentView.vue'), props: true, meta: { title: 'Descent' } },
       ],

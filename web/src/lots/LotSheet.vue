@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import OpeningNote from '../base/OpeningNote.vue';
-import { NOTHING_LEFT, plural, type Verdict } from '@esprel/core';
+import { NOTHING_LEFT, plural, truthWords, type Verdict } from '@esprel/core';
 import { lotsApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import { computed } from 'vue';
@@ -61,6 +61,12 @@ const nextAction = computed(() => {
     'let-go': at('Let it go', 'amount'),
   };
   return next[verdict];
+});
+/** How true it is, in a few words; why stands behind them. */
+const truth = computed(() => {
+  const share = data.value?.truth;
+  if (share) return truthWords(share.mean);
+  return lot.value?.breeding === 'hybrid-f1' ? 'a hybrid, not from its own seed' : 'hardly ever from seed';
 });
 const mixUps = computed(() => data.value?.mixUps.filter((m) => m.clearedOn === null) ?? []);
 const lastWeighing = computed(() => data.value?.weighings[0] ?? null);
@@ -165,6 +171,10 @@ function go(what: string): void {
         <dt>Name</dt>
         <dd>
           <RouterLink :to="`/lots/${lot.code}/identity`">{{ IDENTITY_WORDS[lot.identity].replace('the name is ', '') }}</RouterLink>
+        </dd>
+        <dt>True to type</dt>
+        <dd>
+          <RouterLink :to="`/lots/${lot.code}/truth`">{{ truth }}</RouterLink>
         </dd>
         <template v-if="envelopeSays">
           <dt>Envelope says</dt>

@@ -16,6 +16,7 @@ const LISTS = [
   { tag: 'test-first', label: 'Test first' },
   { tag: 'quarantine', label: 'Quarantine' },
   { tag: 'doubtful', label: 'Doubtful' },
+  { tag: 'surprises', label: 'Not quite true' },
   { tag: 'missing', label: 'Missing' },
   { tag: 'used-up', label: 'Used up' },
 ] as const;

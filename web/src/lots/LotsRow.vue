@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { SURPRISES_FROM, surprising, truthWords } from '@esprel/core';
 import type { ListedLot } from '@esprel/core/api';
 import { Check, Plus } from '@lucide/vue';
 import { computed } from 'vue';
@@ -14,6 +15,10 @@ const emit = defineEmits<{ open: [code: string]; pull: [code: string] }>();
 const state = computed(() => (props.lot.state === 'quarantine' ? 'quarantine' : props.lot.verdict));
 const look = computed(() => verdictLook(state.value));
 const doubtful = computed(() => props.lot.identity === 'doubtful' || props.lot.identity === 'unknown');
+/** Not quite true to type, in words; null of what is, and of what nothing can be said of. */
+const surprises = computed(() =>
+  props.lot.trueMean !== null && surprising({ mean: props.lot.trueMean }) >= SURPRISES_FROM ? truthWords(props.lot.trueMean) : null,
+);
 </script>
 
 <template>
@@ -29,7 +34,8 @@ const doubtful = computed(() => props.lot.identity === 'doubtful' || props.lot.i
       <span class="code" :class="{ long: lot.code.length > 8 }">{{ lot.code }}</span>
       <span class="name"
         >{{ lot.variety
-        }}<abbr v-if="doubtful" v-tooltip.top="'The name of this lot is in doubt'" aria-label=", its name is in doubt"> ?</abbr></span
+        }}<abbr v-if="doubtful" v-tooltip.top="'The name of this lot is in doubt'" aria-label=", its name is in doubt"> ?</abbr
+        ><abbr v-else-if="surprises" v-tooltip.top="surprises" :aria-label="`, ${surprises}`"> ≈</abbr></span
       >
       <span class="year"><AcquisitionShape :acquisition="lot.acquisition" />{{ lot.year ?? 'no year' }}</span>
       <RibbonSmall

@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { addDays, type LibraryCrop, type PromiseKind, PROMISES, PURPOSE_WORDS, type Purpose, PURPOSES, seedReadyDay } from '@esprel/core';
+import {
+  addDays,
+  capital,
+  type LibraryCrop,
+  type PromiseKind,
+  PROMISES,
+  PURPOSE_WORDS,
+  type Purpose,
+  PURPOSES,
+  seedReadyDay,
+  truthWords,
+} from '@esprel/core';
 import { type NamedMember, lotsApi, membersApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
@@ -167,6 +178,7 @@ const { back, save } = useLeave(form, () => `/lots/${props.code}`);
       :error="form.errors.purpose"
     />
     <BeforeLendingNote :codes="[code]" :member-id="memberId" :purpose="values.purpose" />
+    <p v-if="data.truth && data.truth.mean < 0.99" class="quiet">{{ capital(truthWords(data.truth.mean)) }}.</p>
     <p v-if="grown" class="quiet">{{ grown }}</p>
     <p v-if="data.sprouting" class="quiet">{{ data.sprouting }}</p>
     <FieldChoice

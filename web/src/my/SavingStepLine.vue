@@ -76,7 +76,7 @@ const PLANTS: Readonly<Partial<Record<SavingStep['question'], string>>> = {
   mothers: 'Picked from how many plants',
 };
 const TAKEN: Readonly<Partial<Record<SavingStep['question'], string>>> = { 'taken-out': 'Taken out', through: 'Rotted or died' };
-const WHY: Readonly<Partial<Record<SavingStep['question'], string>>> = { near: 'What is it?', 'taken-out': 'Why' };
+const WHY: Readonly<Partial<Record<SavingStep['question'], string>>> = { near: 'What is it?', 'taken-out': 'What was it like?' };
 /** These figures are what is asked; all others may be left out. */
 const NEEDED: Readonly<Partial<Record<SavingStep['question'], 'plants' | 'taken'>>> = {
   plants: 'plants',
@@ -86,7 +86,9 @@ const NEEDED: Readonly<Partial<Record<SavingStep['question'], 'plants' | 'taken'
   mothers: 'plants',
 };
 const buttons = computed(() => [
-  ...(props.step.choices.length > 0 ? props.step.choices : FIRST[props.step.question].map((label) => ({ value: null, label }))),
+  ...(props.step.choices.length > 0 && props.step.question !== 'taken-out'
+    ? props.step.choices
+    : FIRST[props.step.question].map((label) => ({ value: null, label }))),
 ]);
 
 /** A number that was typed; null for nothing. Sets the problem for what is none. */
@@ -147,6 +149,7 @@ function save(): void {
   else if (needed === 'taken' && out === null) problem.value = 'Say how many you took out.';
   else if (question !== 'through' && stood !== null && out !== null && out > stood)
     problem.value = `Only ${plural(stood, 'plant')} stood there.`;
+  else if (question === 'taken-out' && out !== 0 && chosen.value === null) problem.value = 'Say why: they looked different, or were sick.';
   else if (weight === 0) problem.value = 'Grams: more than nothing, please.';
   else void say({ ...choiceSays(chosen.value), plants: stood, taken: out, nearM: far, grams: weight, note: note.value.trim() || null });
 }
@@ -224,7 +227,7 @@ const doneWords = computed(() => {
       </p>
       <template v-if="asked">
         <form v-if="asking" class="form" @submit.prevent="save">
-          <p v-if="chosen" class="quiet">{{ chosen.label }}.</p>
+          <p v-if="chosen && step.question !== 'taken-out'" class="quiet">{{ chosen.label }}.</p>
           <template v-if="PLANTS[step.question]">
             <label :for="`${id}-plants`">{{ PLANTS[step.question] }}</label>
             <InputText :id="`${id}-plants`" v-model="plants" inputmode="numeric" autocomplete="off" class="number" />
@@ -241,6 +244,17 @@ const doneWords = computed(() => {
             <label :for="`${id}-taken`">{{ TAKEN[step.question] }}</label>
             <InputText :id="`${id}-taken`" v-model="taken" inputmode="numeric" autocomplete="off" class="number" />
           </template>
+          <div v-if="step.question === 'taken-out'" class="buttons" role="group" aria-label="Why">
+            <Button
+              v-for="c in step.choices"
+              :key="c.value"
+              type="button"
+              :label="c.label"
+              :severity="chosen?.value === c.value ? undefined : 'secondary'"
+              :aria-pressed="chosen?.value === c.value"
+              @click="chosen = c"
+            />
+          </div>
           <label :for="`${id}-why`">{{ WHY[step.question] ?? 'Note' }}</label>
           <Textarea :id="`${id}-why`" v-model="note" rows="2" maxlength="2000" />
           <div class="buttons">

@@ -204,6 +204,12 @@ async function saveFate(): Promise<void> {
     </p>
     <div class="row-of-buttons">
       <Button
+        v-if="up > 0"
+        label="Were they what they should be?"
+        severity="secondary"
+        @click="router.push(`/lots/${s.lotCode}/truth?sowing=${s.id}`)"
+      />
+      <Button
         severity="secondary"
         label="Pot labels"
         @click="router.push(`/labels?kind=pot&codes=${s.lotCode}&copies=${Math.min(up > 0 ? up : s.cells, 300)}&sowing=${s.id}`)"

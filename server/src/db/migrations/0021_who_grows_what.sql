@@ -53,9 +53,9 @@ CREATE TABLE patches (
 CREATE INDEX patches_by_season ON patches (season) WHERE season IS NOT NULL;
 CREATE INDEX patches_by_garden ON patches (garden_id) WHERE garden_id IS NOT NULL;
 
--- What whoever grows it says of a step: how flowers were kept to themselves, how far the nearest of its kind flowers (metres), how it went through the winter or was
--- dried, and what it weighs.
+-- What whoever grows it says of a step: how flowers were kept to themselves, how far the nearest of its kind flowers (metres), why plants were taken out, how it went
+-- through the winter or was dried, and what it weighs.
 ALTER TABLE saving_steps ADD COLUMN apart TEXT CHECK (apart IN ('open', 'bagged', 'caged', 'tied'));
 ALTER TABLE saving_steps ADD COLUMN near_m INTEGER CHECK (near_m >= 0);
-ALTER TABLE saving_steps ADD COLUMN how TEXT CHECK (how IN ('left', 'lifted', 'brought-in', 'shade', 'sun', 'warmth'));
+ALTER TABLE saving_steps ADD COLUMN how TEXT CHECK (how IN ('left', 'lifted', 'brought-in', 'shade', 'sun', 'warmth', 'different', 'sick'));
 ALTER TABLE saving_steps ADD COLUMN grams REAL CHECK (grams > 0);
