@@ -9,6 +9,8 @@ export function whoGrowsWhat(story: Story): void {
   const growers = layGardens(story);
   squashes(story, growers);
   others(story, growers);
+  whatWasSeen(story);
+  mixedBeans(story);
 }
 
 interface Grower {
@@ -145,4 +147,40 @@ function others(story: Story, growers: readonly Grower[]): void {
   lend(story, '2027-03-03', tannery, lotsOf(story, 'cucumber')[0], 8, 'save-seed');
   lend(story, '2027-03-04', yard, lotsOf(story, 'chard')[0], 20, 'save-seed');
   lend(story, '2027-03-04', orchard, lotsOf(story, 'beetroot')[0], 30, 'save-seed');
+}
+
+/** Seed that was not quite what it should be: seen in the beds last summer. */
+function whatWasSeen(story: Story): void {
+  const seen = [
+    { cropKey: 'pepo-pumpkin', plants: 9, offTypes: 2, note: 'two with green fruit' },
+    { cropKey: 'kale', plants: 24, offTypes: 3, note: 'smooth leaves among the curled' },
+    { cropKey: 'tomato', plants: 18, offTypes: 0, note: null },
+    { cropKey: 'runner-bean', plants: 14, offTypes: 1, note: 'one with white flowers' },
+  ];
+  for (const { cropKey, ...body } of seen) {
+    const lot = lotsOf(story, cropKey)[0];
+    if (lot && lot.received <= '2026-07-20')
+      story.desk.do('2026-07-20', 'post', `/lots/${lot.code}/off-types`, { ...body, seenOn: '2026-07-20' });
+  }
+}
+
+/** Two lots of one bean, of two years and growers, made one. */
+function mixedBeans(story: Story): void {
+  const rows = all<{ code: string; varietyId: number; free: number; parent: number | null }>(
+    story.db,
+    `SELECT l.code, l.variety_id AS varietyId, l.balance - l.floor AS free, l.parent_id AS parent FROM lots l JOIN varieties v ON v.id = l.variety_id
+     WHERE v.crop_key IN ('runner-bean', 'climbing-bean', 'pea', 'broad-bean') AND l.state = 'kept' AND l.form IN ('raw', 'cleaned') AND l.missing_since IS NULL
+       AND l.wet_on IS NULL AND l.balance - l.floor >= 20 AND NOT EXISTS (SELECT 1 FROM packet_fills p WHERE p.lot_id = l.id AND p.packets_left > 0)
+     ORDER BY l.parent_id IS NULL, l.id`,
+  );
+  for (const first of rows) {
+    const other = rows.find((r) => r.varietyId === first.varietyId && r.code !== first.code);
+    if (!other) continue;
+    story.desk.do('2027-03-08', 'post', '/mixes', {
+      parts: [first, other].map((l) => ({ lotCode: l.code, seeds: Math.min(l.free, 40) })),
+      mixedOn: '2027-03-08',
+      note: 'So that the line is broad again before it is sown.',
+    });
+    return;
+  }
 }

@@ -89,7 +89,6 @@ describe('how true a lot is', () => {
     await library.done(`/api/lots/${code}/identity`, {
       version: lot.version,
       identity: 'sure',
-      varietyId: null,
       reason: 'grown beside the other',
     });
     expect(await identity(code)).toBe('sure');

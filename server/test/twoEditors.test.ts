@@ -12,6 +12,7 @@ const ADDS = [
   '/loans/:id/unsown',
   '/lots/:code/move',
   '/lots/:code/movements',
+  '/lots/:code/off-types',
   '/lots/:code/packets',
   '/lots/:code/photos',
   '/lots/:code/weighings',

@@ -1,6 +1,7 @@
 import type { LabelSowing, LibraryCrop, NOTHING_LEFT, SeedForm, Verdict, Weighing } from '../index.ts';
 import { asSeenForm, intakeForm, lotEditForm, moveForm, movementForm, putAwayForm } from '../schemas/forms.ts';
 import { envelopeTextForm, followPacketForm, judgingForm, packetsForm, photoForm, weighingForm, wetForm } from '../schemas/keepForms.ts';
+import { mixForm } from '../schemas/growingForms.ts';
 import { overruleForm } from '../schemas/testForms.ts';
 import { changes, does, givesFile, oneOf, reads, text, whole } from './contract.ts';
 import type { LotModel, LotSheetData, RibbonDot, RibbonPoint } from './lotSheet.ts';
@@ -66,7 +67,14 @@ export interface LotByCode extends Omit<ListedLot, 'picture'> {
 export interface DescentLot {
   readonly id: number;
   readonly code: string;
-  readonly parentId: number | null;
+  /** What it was grown from, or mixed of. */
+  readonly parentIds: readonly number[];
+  readonly mixed: boolean;
+  /** What is left in it of the diversity of its first known ancestors, 0..1. */
+  readonly kept: number;
+  /** How many plants it was grown from is not known somewhere on the way; the fewest that will do were taken. */
+  readonly keptUnsure: boolean;
+  readonly trueMean: number | null;
   readonly generation: number;
   readonly year: number | null;
   readonly state: string;
@@ -79,6 +87,26 @@ export interface DescentLot {
   readonly isolated: string | null;
   readonly openLoans: number;
   readonly loans: number;
+}
+
+/** What lots of one variety would be, mixed. */
+export interface MixLook {
+  readonly variety: string;
+  readonly seeds: number;
+  readonly alive: number;
+  readonly trueMean: number | null;
+  readonly kept: number;
+  readonly parts: readonly {
+    readonly code: string;
+    readonly seeds: number;
+    readonly balance: number;
+    readonly year: number | null;
+    readonly alive: number;
+    readonly trueMean: number | null;
+    readonly kept: number;
+  }[];
+  /** What speaks for and against it. */
+  readonly words: readonly string[];
 }
 
 /** What a line of the intake says before it is saved. */
@@ -157,6 +185,9 @@ export const lotsApi = {
   position: reads<{ readonly at: number | null }>()('/lots/:code/position', 'desk', LIST),
   model: reads<LotModel>()('/lots/:code/model', 'desk'),
   descent: reads<{ readonly lots: readonly DescentLot[] }>()('/lots/:code/descent', 'desk'),
+  mixLook: does<MixLook>()('/mixes/look', mixForm, 'desk'),
+  /** Lots of one variety become one, with all of them for its parents. */
+  mix: changes<OfLot & { readonly id: number }>()('post', '/mixes', mixForm, 'desk'),
   takeIn: changes<OfLot & { readonly id: number }>()('post', '/lots', intakeForm, 'desk'),
   putRight: changes<OfLot>()('patch', '/lots/:code', lotEditForm, 'desk'),
   whatFollows: does<Follows>()('/lots/:code/put-right', lotEditForm, 'desk'),

@@ -1,6 +1,7 @@
 import { calculator, CALC_LIMITS, refuseAll } from '../checks/calculator.ts';
 import { day, flag, list, need, number, shape, share, whole } from '../checks/fields.ts';
 import { daysBetween } from '../dates/day.ts';
+import { plural } from '../words/words.ts';
 import { crossing, type FlowerDays, flowerOverlap } from './crossing.ts';
 import { diversityKept } from './parents.ts';
 import { TRUTH_STRENGTH, trueToType, VISIBLE } from './truth.ts';
@@ -56,7 +57,7 @@ export const trueToTypeCalculator = calculator(
     refuseAll(
       seen.flatMap((s, i) => {
         const path = `seen[${String(i)}].offTypes`;
-        if (s.offTypes > s.plants) return [{ path, message: `must not be more than the ${String(s.plants)} plants` }];
+        if (s.offTypes > s.plants) return [{ path, message: `must not be more than the ${plural(s.plants, 'plant')}` }];
         return visible === 0 && s.offTypes > 0 ? [{ path, message: 'must be 0 where none can be told by eye' }] : [];
       }),
     );

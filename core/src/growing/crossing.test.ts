@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { crossing, flowerOverlap, type PollenSource } from './crossing.ts';
-import { diversityKept } from './parents.ts';
+import { diversityKept, keptOfMix } from './parents.ts';
 
 const squash = { plants: 8, outcrossRate: 0.7, isolationM: 800 };
 const near: PollenSource = { plants: 4, distanceM: 509, overlap: 0.5 };
@@ -103,5 +103,24 @@ describe('what is left of a variety’s diversity', () => {
     expect(line.ne).toBeLessThan(11);
     const more = [1, 2, 5, 20, 100].map((plants) => diversityKept([{ plants, selfing: 0.3, equalShares: false }]).keptInAll);
     expect(more).toEqual([...more].sort((p, q) => p - q));
+  });
+
+  it('is more after mixing than in any one part, and never more than their common ancestor had', () => {
+    const parts = [
+      { part: 100, kept: 0.8 },
+      { part: 100, kept: 0.9 },
+    ];
+    expect(keptOfMix(parts, 1)).toBeCloseTo(0.25 * 0.8 + 0.25 * 0.9 + 0.5, 12);
+    expect(keptOfMix(parts, 0.95)).toBeLessThan(0.95);
+    expect(keptOfMix([{ part: 7, kept: 0.8 }], 1)).toBeCloseTo(0.8, 12);
+    expect(
+      keptOfMix(
+        [
+          { part: 990, kept: 0.8 },
+          { part: 10, kept: 0.9 },
+        ],
+        1,
+      ),
+    ).toBeLessThan(keptOfMix(parts, 1));
   });
 });

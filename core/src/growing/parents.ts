@@ -43,3 +43,14 @@ export function diversityKept(generations: readonly SeedGeneration[]): Diversity
     keptInAll: each.reduce((product, g) => product * g.kept, 1),
   };
 }
+
+/**
+ * What is left after lots were mixed: seed of one part keeps what its part kept, seed of two is related as much as their last common ancestor made it
+ * (the mean kinship of a pooled stand). `common` is what that ancestor had kept; 1 where none is known.
+ */
+export function keptOfMix(parts: readonly { readonly part: number; readonly kept: number }[], common: number): number {
+  const whole = parts.reduce((sum, p) => sum + p.part, 0);
+  const own = parts.reduce((sum, p) => sum + (p.part / whole) ** 2, 0);
+  const within = parts.reduce((sum, p) => sum + (p.part / whole) ** 2 * p.kept, 0);
+  return within + (1 - own) * common;
+}

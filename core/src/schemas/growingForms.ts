@@ -1,4 +1,4 @@
-import { day, filled, id, need, note, oneOf, orNull, shape, text, versionOrNone, whole } from '../checks/fields.ts';
+import { day, filled, id, list, need, note, oneOf, orNull, seeds, shape, text, versionOrNone, whole } from '../checks/fields.ts';
 import { APARTS } from '../growing/apart.ts';
 import { PATCH_KINDS } from '../growing/patch.ts';
 import { MOST_FAR_M } from '../growing/spot.ts';
@@ -67,5 +67,13 @@ export const offTypesForm = shape({
   offTypes: need(whole({ min: 0, max: 100_000 })),
   seenOn: need(day()),
   sowingId: orNull(id()),
+  note: orNull(note()),
+});
+
+/** Lots of one variety that are mixed on purpose, and how much of each. */
+export const mixForm = shape({
+  parts: need(list(shape({ lotCode: filled(20, 'choose a lot'), seeds: need(seeds(1)) }), 20, 2)),
+  mixedOn: need(day()),
+  placeId: orNull(id()),
   note: orNull(note()),
 });

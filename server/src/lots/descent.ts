@@ -1,17 +1,20 @@
 import type { DescentLot } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
+import { groupBy } from '../db/groupBy.ts';
+import { type Kept, keptOf } from './diversity.ts';
 
-/** A lot and everything that descends from its first known ancestor, with who grew each. */
+type Row = Omit<DescentLot, 'parentIds' | 'mixed' | 'kept' | 'keptUnsure'>;
+
+/** A lot with all that it comes from and all that comes of those, with who grew each and what is left of the diversity. */
 export function descentOf(db: Db, lotId: number): DescentLot[] {
-  return all<DescentLot>(
+  const rows = all<Row>(
     db,
-    `WITH RECURSIVE up (id, parent_id) AS (
-       SELECT id, parent_id FROM lots WHERE id = ?
-       UNION SELECT l.id, l.parent_id FROM lots l JOIN up ON l.id = up.parent_id),
+    `WITH RECURSIVE up (id) AS (
+       SELECT ? UNION SELECT n.parent_id FROM lot_lines n JOIN up ON n.lot_id = up.id),
      down (id) AS (
-       SELECT id FROM up WHERE parent_id IS NULL
-       UNION SELECT l.id FROM lots l JOIN down ON l.parent_id = down.id)
-     SELECT l.id, l.code, l.parent_id AS parentId, l.generation, l.year, l.state, l.balance, l.identity, e.median, e.verdict,
+       SELECT id FROM up WHERE NOT EXISTS (SELECT 1 FROM lot_lines n WHERE n.lot_id = up.id)
+       UNION SELECT n.lot_id FROM lot_lines n JOIN down ON n.parent_id = down.id)
+     SELECT l.id, l.code, l.generation, l.year, l.state, l.balance, l.identity, e.median, e.verdict, e.true_mean AS trueMean,
        m.name AS grownBy, r.plants, r.isolated,
        (SELECT count(*) FROM loans o WHERE o.lot_id = l.id AND o.settled_on IS NULL) AS openLoans,
        (SELECT count(*) FROM loans o WHERE o.lot_id = l.id) AS loans
@@ -20,4 +23,18 @@ export function descentOf(db: Db, lotId: number): DescentLot[] {
      ORDER BY l.generation, l.id`,
     lotId,
   );
+  const lines = groupBy(
+    all<{ lotId: number; parentId: number }>(
+      db,
+      'SELECT lot_id AS lotId, parent_id AS parentId FROM lot_lines WHERE lot_id IN (SELECT value FROM json_each(?)) ORDER BY seeds DESC, parent_id',
+      JSON.stringify(rows.map((r) => r.id)),
+    ),
+    (n) => n.lotId,
+  );
+  const known = new Map<number, Kept>();
+  return rows.map((row) => {
+    const parentIds = (lines.get(row.id) ?? []).map((n) => n.parentId);
+    const { kept, unsure } = keptOf(db, row.id, known);
+    return { ...row, parentIds, mixed: parentIds.length > 1, kept, keptUnsure: unsure };
+  });
 }

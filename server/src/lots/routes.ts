@@ -8,6 +8,7 @@ import { listCrops, listLots, listTags, lotsByCode, positionOf } from './list.ts
 import { lotModel, lotSheet } from './lotSheet.ts';
 import { previewLine } from './preview.ts';
 import { moveLot, putAway } from './putAway.ts';
+import { mix, mixLook } from './mix.ts';
 import { putRight, whatFollows } from './putRight.ts';
 
 export function lotRoutes(): Route[] {
@@ -24,6 +25,8 @@ export function lotRoutes(): Route[] {
     serves(lotsApi.position, ({ db }, { params, query }) => positionOf(db, lotByCode(db, params.code).id, query)),
     serves(lotsApi.model, ({ db, today }, { params }) => lotModel(db, today, params.code)),
     serves(lotsApi.descent, ({ db }, { params }) => ({ lots: descentOf(db, lotByCode(db, params.code).id) })),
+    acts(lotsApi.mixLook, ({ db, today }, { body }) => mixLook(db, body, today)),
+    makes(lotsApi.mix, 'mix', (change, { body }) => mix(change, body)),
     makes(lotsApi.takeIn, 'take in', (change, { body }) => takeIn(change, body)),
     makes(lotsApi.putRight, 'put right', (change, { params, body }) => putRight(change, params.code, body)),
     acts(lotsApi.whatFollows, ({ db, today }, { params, body }) => whatFollows(db, today, params.code, body)),

@@ -1,4 +1,6 @@
+import dagre from '@dagrejs/dagre';
 import type { DescentLot } from '@esprel/core/api';
+import { curveBasis, line } from 'd3-shape';
 
 export interface DescentNode {
   readonly lot: DescentLot;
@@ -8,55 +10,41 @@ export interface DescentNode {
 
 export interface DescentLayout {
   readonly nodes: readonly DescentNode[];
-  readonly links: readonly { readonly from: DescentNode; readonly to: DescentNode; readonly path: string }[];
+  readonly links: readonly { readonly from: number; readonly to: number; readonly path: string }[];
   readonly width: number;
   readonly height: number;
 }
 
-export const NODE = { width: 142, height: 92, gapX: 12, gapY: 34 } as const;
+export const NODE = { width: 142, height: 108, gapX: 12, gapY: 34 } as const;
+
+const draw = line<{ readonly x: number; readonly y: number }>()
+  .x((p) => Math.round(p.x * 10) / 10)
+  .y((p) => Math.round(p.y * 10) / 10)
+  .curve(curveBasis);
 
 /**
- * The descent of lots as a tree from the top down: a generation is a row, each parent stands over the middle of its
- * children. A lot whose parent is not in the list stands as a root of its own.
+ * The descent of lots as a net from the top down, laid out in layers with as few crossings as can be: every lot below all that it comes from. A lot whose parents are not
+ * in the list stands as a beginning.
  */
 export function descentLayout(lots: readonly DescentLot[]): DescentLayout {
-  const ids = new Set(lots.map((l) => l.id));
-  const children = new Map<number, DescentLot[]>();
-  const roots: DescentLot[] = [];
-  for (const lot of lots) {
-    if (lot.parentId === null || !ids.has(lot.parentId)) roots.push(lot);
-    else children.set(lot.parentId, [...(children.get(lot.parentId) ?? []), lot]);
-  }
-  const nodes = new Map<number, DescentNode>();
-  let column = 0;
-  const place = (lot: DescentLot, row: number): DescentNode => {
-    const below = (children.get(lot.id) ?? []).map((child) => place(child, row + 1));
-    const first = below[0];
-    const last = below[below.length - 1];
-    const x = first && last ? (first.x + last.x) / 2 : column++ * (NODE.width + NODE.gapX);
-    const node = { lot, x, y: row * (NODE.height + NODE.gapY) };
-    nodes.set(lot.id, node);
-    return node;
-  };
-  for (const root of roots) place(root, 0);
-  const placed = [...nodes.values()];
-  const links = placed.flatMap((to) => {
-    const from = to.lot.parentId === null ? undefined : nodes.get(to.lot.parentId);
-    if (!from) return [];
-    const [x0, y0, x1, y1] = [from.x + NODE.width / 2, from.y + NODE.height, to.x + NODE.width / 2, to.y];
-    const mid = (y0 + y1) / 2;
-    return [
-      {
-        from,
-        to,
-        path: `M${String(x0)} ${String(y0)}C${String(x0)} ${String(mid)} ${String(x1)} ${String(mid)} ${String(x1)} ${String(y1)}`,
-      },
-    ];
-  });
+  if (lots.length === 0) return { nodes: [], links: [], width: 0, height: 0 };
+  const graph = new dagre.graphlib.Graph();
+  graph.setGraph({ rankdir: 'TB', nodesep: NODE.gapX, ranksep: NODE.gapY, marginx: 1, marginy: 1 });
+  graph.setDefaultEdgeLabel(() => ({}));
+  const there = new Set(lots.map((l) => l.id));
+  for (const lot of lots) graph.setNode(String(lot.id), { width: NODE.width, height: NODE.height });
+  for (const lot of lots) for (const parent of lot.parentIds) if (there.has(parent)) graph.setEdge(String(parent), String(lot.id));
+  dagre.layout(graph);
+  const { width = 0, height = 0 } = graph.graph();
   return {
-    nodes: placed.sort((a, b) => a.y - b.y || a.x - b.x),
-    links,
-    width: Math.max(0, ...placed.map((n) => n.x + NODE.width)),
-    height: Math.max(0, ...placed.map((n) => n.y + NODE.height)),
+    nodes: lots
+      .map((lot) => {
+        const { x, y } = graph.node(String(lot.id));
+        return { lot, x: x - NODE.width / 2, y: y - NODE.height / 2 };
+      })
+      .sort((a, b) => a.y - b.y || a.x - b.x),
+    links: graph.edges().map((e) => ({ from: Number(e.v), to: Number(e.w), path: draw(graph.edge(e).points) ?? '' })),
+    width: Math.ceil(width),
+    height: Math.ceil(height),
   };
 }

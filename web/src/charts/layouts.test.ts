@@ -78,9 +78,13 @@ describe('the survival ribbon', () => {
 });
 
 describe('the descent', () => {
-  const lot = (id: number, parentId: number | null): DescentLot => ({
+  const lot = (id: number, ...parentIds: number[]): DescentLot => ({
     id,
-    parentId,
+    parentIds,
+    mixed: parentIds.length > 1,
+    kept: 1,
+    keptUnsure: false,
+    trueMean: null,
     code: `TM-${String(id)}`,
     generation: 0,
     year: 2020,
@@ -96,14 +100,34 @@ describe('the descent', () => {
     loans: 0,
   });
 
-  it('puts each generation below its parent, and no two lots on one another', () => {
-    const { nodes, links } = descentLayout([lot(1, null), lot(2, 1), lot(3, 1), lot(4, 2), lot(5, 2), lot(6, 3)]);
+  it('puts each lot below all that it comes from, no two on one another, and draws no line across another where it need not', () => {
+    const { nodes, links } = descentLayout([lot(1), lot(2, 1), lot(3, 1), lot(4, 2), lot(5, 2), lot(6, 3), lot(7, 4, 5)]);
     const at = new Map(nodes.map((n) => [n.lot.id, n]));
-    expect(links).toHaveLength(5);
-    for (const l of links) expect(l.to.y - l.from.y).toBe(NODE.height + NODE.gapY);
+    expect(links.map((l) => [l.from, l.to])).toEqual(
+      expect.arrayContaining([
+        [4, 7],
+        [5, 7],
+      ]),
+    );
+    expect(links).toHaveLength(7);
+    for (const l of links) {
+      expect(at.get(l.to)!.y).toBeGreaterThanOrEqual(at.get(l.from)!.y + NODE.height);
+      expect(l.path).not.toMatch(/NaN/);
+    }
     for (const a of nodes)
       for (const b of nodes) if (a !== b && a.y === b.y) expect(Math.abs(a.x - b.x)).toBeGreaterThanOrEqual(NODE.width);
-    expect(at.get(2)!.x).toBe((at.get(4)!.x + at.get(5)!.x) / 2);
+    // What comes of the left stands left of what comes of the right.
+    const side = Math.sign(at.get(2)!.x - at.get(3)!.x);
+    expect(Math.sign(at.get(4)!.x - at.get(6)!.x)).toBe(side);
+    expect(Math.sign(at.get(5)!.x - at.get(6)!.x)).toBe(side);
+  });
+
+  it('holds two hundred lots, each in its place', () => {
+    const many = Array.from({ length: 200 }, (_, i) =>
+      i < 3 ? lot(i + 1) : i % 17 === 0 ? lot(i + 1, i, i - 2) : lot(i + 1, Math.floor(i / 2)),
+    );
+    const { nodes } = descentLayout(many);
+    expect(new Set(nodes.map((n) => `${String(n.x)} ${String(n.y)}`)).size).toBe(200);
   });
 
   it('shows a lot whose parent is not there as a beginning', () => {

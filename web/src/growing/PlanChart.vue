@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { percentOf, PATCH_KIND_WORDS, type Spot } from '@esprel/core';
+import { percentOf, PATCH_KIND_WORDS, plural, type Spot } from '@esprel/core';
 import type { CrossingLine, GrowingPlan, PlanPatch } from '@esprel/core/api';
 import { useElementSize } from '@vueuse/core';
 import { select } from 'd3-selection';
@@ -49,7 +49,7 @@ const isolation = computed(() => {
 });
 const dotsOf = (p: PlanPatch): number => Math.min(9, Math.max(1, p.plants));
 const words = (p: PlanPatch): string =>
-  `${patchName(p)}, ${String(p.plants)} plants ${PATCH_KIND_WORDS[p.kind]}${p.crossing.instead === null ? `, ${percentOf(p.crossing.share)} crossed` : ''}`;
+  `${patchName(p)}, ${plural(p.plants, 'plant')} ${PATCH_KIND_WORDS[p.kind]}${p.crossing.instead === null ? `, ${percentOf(p.crossing.share)} crossed` : ''}`;
 
 let zoomer: ZoomBehavior<SVGSVGElement, unknown> | null = null;
 onMounted(() => {

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
-import { plural } from '@esprel/core';
+import { capital, plural, truthWords } from '@esprel/core';
 import { type DescentLot, lotsApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import { amount, percent } from '../base/format.ts';
@@ -23,7 +23,15 @@ const summary = computed(() => {
   return `${plural(lots.length, 'lot')} in ${plural(last + 1, 'generation')}; ${out === 0 ? 'no promise is open' : `${plural(out, 'promise')} still open`}.`;
 });
 
+/** What is left of the variety, and how true it is. */
+function keptWords(lot: DescentLot): string {
+  const left = `${lot.keptUnsure ? 'about ' : ''}${String(Math.round(100 * lot.kept))} % of the variety’s diversity is left`;
+  return lot.trueMean === null ? left : `${left}; ${truthWords(lot.trueMean)}`;
+}
+const here = computed(() => data.value?.lots.find((l) => l.code === props.code) ?? null);
+
 function parents(lot: DescentLot): string {
+  if (lot.mixed) return `mixed of ${plural(lot.parentIds.length, 'lot')}`;
   if (lot.grownBy === null) return 'taken in';
   const plants = lot.plants === null ? '' : `, ${plural(lot.plants, 'parent')}`;
   return `${lot.grownBy}${plants}${lot.isolated === 'yes' ? ', kept apart' : ''}`;
@@ -37,13 +45,20 @@ function parents(lot: DescentLot): string {
       <h1>
         Descent of <span class="code">{{ code }}</span>
       </h1>
-      <p v-if="data" class="quiet">{{ summary }} From the top down: each lot and what was saved from it.</p>
-      <p><Button severity="secondary" :label="`Back to ${code}`" @click="router.push(`/lots/${code}`)" /></p>
+      <p v-if="data" class="quiet">{{ summary }} From the top down: each lot and what was saved from it, or mixed.</p>
+      <p v-if="here && here.generation > 0">
+        {{ capital(keptWords(here)) }}.
+        <template v-if="here.kept < 0.9">More mothers, or mixing with another lot of it, keeps the rest together.</template>
+      </p>
+      <p class="row-of-buttons">
+        <Button severity="secondary" :label="`Back to ${code}`" @click="router.push(`/lots/${code}`)" />
+        <Button severity="secondary" label="Mix with other lots of it" @click="router.push(`/lots/${code}/mix`)" />
+      </p>
     </header>
     <div class="scroller" tabindex="0" role="group" aria-label="Tree of lots">
       <div class="tree" :style="{ width: `${layout.width}px`, height: `${layout.height}px` }">
         <svg :width="layout.width" :height="layout.height" aria-hidden="true">
-          <path v-for="l in layout.links" :key="l.to.lot.id" :d="l.path" />
+          <path v-for="l in layout.links" :key="`${l.from} ${l.to}`" :d="l.path" />
         </svg>
         <RouterLink
           v-for="n in layout.nodes"
@@ -72,6 +87,15 @@ function parents(lot: DescentLot): string {
             }}<span class="quiet">{{ n.lot.balance === 0 ? 'used up' : `${amount(n.lot.balance, 'counted')} left` }}</span></span
           >
           <span class="small who">{{ parents(n.lot) }}</span>
+          <span
+            v-if="n.lot.generation > 0"
+            v-tooltip.bottom="keptWords(n.lot)"
+            class="kept"
+            :class="{ low: n.lot.kept < 0.8 }"
+            :aria-label="keptWords(n.lot)"
+          >
+            <i :style="{ width: `${Math.round(100 * n.lot.kept)}%` }" />
+          </span>
         </RouterLink>
       </div>
     </div>
@@ -145,6 +169,22 @@ h1 {
 }
 .state .quiet {
   font-weight: 400;
+}
+.kept {
+  display: block;
+  height: 6px;
+  margin-top: 4px;
+  background: var(--wash);
+  border-radius: 3px;
+  overflow: hidden;
+}
+.kept i {
+  display: block;
+  height: 100%;
+  background: var(--good-mid);
+}
+.kept.low i {
+  background: var(--watch-fill);
 }
 .who {
   overflow: hidden;
