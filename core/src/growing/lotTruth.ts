@@ -22,10 +22,10 @@ export interface LotTruthFacts {
 
 /** What is bought has been inspected in the field: at most some in a thousand are off-types (OECD seed schemes ask for 99 to 99.9 % by crop). */
 const BOUGHT = { share: 0.003, strength: 60 } as const;
-/** Foreign pollen in a home garden of which nothing is known, one that was kept apart, and one that was not; shares 0..1. */
-const FOREIGN = { unknown: 0.15, yes: 0.01, no: 0.3 } as const;
+/** Foreign pollen in a home garden, where few others let the same crop flower: one of which nothing is known, one that was kept apart, and one that was not; shares 0..1. */
+const FOREIGN = { unknown: 0.05, yes: 0.005, no: 0.2 } as const;
 /** The same for an envelope that was given: many of them hold seed that was bought. */
-const FOREIGN_GIVEN = 0.04;
+const FOREIGN_GIVEN = 0.02;
 /** Of somebody else's garden less is known than of one on the plan. */
 const HEARSAY_STRENGTH = 4;
 const MIXED_STRENGTH = 40;

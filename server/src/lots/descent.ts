@@ -13,12 +13,14 @@ export function descentOf(db: Db, lotId: number): DescentLot[] {
        SELECT ? UNION SELECT n.parent_id FROM lot_lines n JOIN up ON n.lot_id = up.id),
      down (id) AS (
        SELECT id FROM up WHERE NOT EXISTS (SELECT 1 FROM lot_lines n WHERE n.lot_id = up.id)
-       UNION SELECT n.lot_id FROM lot_lines n JOIN down ON n.parent_id = down.id)
+       UNION SELECT n.lot_id FROM lot_lines n JOIN down ON n.parent_id = down.id),
+     -- What came into a mix from elsewhere belongs to the picture too.
+     net (id) AS (SELECT id FROM down UNION SELECT n.parent_id FROM lot_lines n JOIN net ON n.lot_id = net.id)
      SELECT l.id, l.code, l.generation, l.year, l.state, l.balance, l.identity, e.median, e.verdict, e.true_mean AS trueMean,
        m.name AS grownBy, r.plants, r.isolated,
        (SELECT count(*) FROM loans o WHERE o.lot_id = l.id AND o.settled_on IS NULL) AS openLoans,
        (SELECT count(*) FROM loans o WHERE o.lot_id = l.id) AS loans
-     FROM down d JOIN lots l ON l.id = d.id LEFT JOIN lot_estimates e ON e.lot_id = l.id
+     FROM net d JOIN lots l ON l.id = d.id LEFT JOIN lot_estimates e ON e.lot_id = l.id
      LEFT JOIN returns r ON r.lot_id = l.id LEFT JOIN loans lo ON lo.id = r.loan_id LEFT JOIN members m ON m.id = lo.member_id
      ORDER BY l.generation, l.id`,
     lotId,

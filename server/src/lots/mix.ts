@@ -3,6 +3,7 @@ import { keptOfMix, lotTruth, type mixForm, plural, wrong } from '@esprel/core';
 import type { MixLook } from '@esprel/core/api';
 import { type Db, one } from '../db/db.ts';
 import { laidReady } from '../estimates/free.ts';
+import { refreshLots } from '../estimates/make.ts';
 import { truthOf } from '../estimates/truth.ts';
 import type { Change } from '../journal/change.ts';
 import { libraryCrop } from '../records/crop.ts';
@@ -125,6 +126,9 @@ function mixWords(look: Omit<MixLook, 'words'>): string[] {
 export function mix(change: Change, body: MixBody): { readonly id: number; readonly code: string } {
   const { db, today } = change;
   const parts = partsOf(db, body, today);
+  // How alive each is then is what the mix begins with.
+  const unknown = parts.filter((p) => !one(db, 'SELECT 1 FROM lot_estimates WHERE lot_id = ?', p.lot.id)).map((p) => p.lot.id);
+  refreshLots(db, unknown, today);
   const look = mixLook(db, body, today);
   const [first] = [...parts].sort((a, b) => b.seeds - a.seeds);
   if (!first) throw wrong('parts', 'needs at least 2 entries');

@@ -134,6 +134,7 @@ async function save(): Promise<void> {
   color: var(--asleep-deep);
 }
 ul {
+  margin: 0;
   padding-left: 18px;
 }
 li {
