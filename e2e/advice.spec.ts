@@ -1,10 +1,6 @@
-import { expect, lastStep, test } from './desk.ts';
+import { api, expect, lastStep, test } from './desk.ts';
 import type { Page } from '@playwright/test';
 import type { Desk } from './desk.ts';
-
-async function api<T>(page: Page, desk: Desk, path: string): Promise<T> {
-  return (await (await page.request.get(`${desk.base}/api${path}`)).json()) as T;
-}
 
 /** Takes an envelope in through the form, and answers its code. */
 async function takeIn(

@@ -106,6 +106,11 @@ export const test = base.extend<{ desk: Desk; emptyDesk: Desk; quiet: undefined 
     { auto: true },
   ],
 });
+/** What the program answers, read beside the page. */
+export async function api<T>(page: Page, desk: Pick<Desk, 'base'>, path: string): Promise<T> {
+  return (await (await page.request.get(`${desk.base}/api${path}`)).json()) as T;
+}
+
 export { expect };
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');

@@ -1,10 +1,7 @@
 import type { Page } from '@playwright/test';
-import { type Desk, expect, lastStep, test } from './desk.ts';
+import { api, type Desk, expect, lastStep, test } from './desk.ts';
 import { within } from './speed.ts';
 
-async function api<T>(page: Page, desk: Desk, path: string): Promise<T> {
-  return (await (await page.request.get(`${desk.base}/api${path}`)).json()) as T;
-}
 interface Listed {
   readonly id: number;
   readonly lotCode: string;

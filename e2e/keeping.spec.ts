@@ -1,10 +1,5 @@
-import { choose, type Desk, expect, lastStep, press, test } from './desk.ts';
-import type { Page } from '@playwright/test';
+import { api, choose, expect, lastStep, press, test } from './desk.ts';
 import { within } from './speed.ts';
-
-async function api<T>(page: Page, desk: Desk, path: string): Promise<T> {
-  return (await (await page.request.get(`${desk.base}/api${path}`)).json()) as T;
-}
 
 const ENVELOPES = [
   ['Tollgate Red', 'Tomato', '2024', '40'],

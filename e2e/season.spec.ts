@@ -1,10 +1,7 @@
 import type { Page } from '@playwright/test';
-import { choose, expect, lastStep, press, test } from './desk.ts';
+import { api, choose, expect, lastStep, press, test } from './desk.ts';
 
 const after = (day: string, days: number): string => new Date(Date.parse(`${day}T12:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
-async function api<T>(page: Page, base: string, path: string): Promise<T> {
-  return (await (await page.request.get(`${base}/api${path}`)).json()) as T;
-}
 interface Listed {
   readonly code: string;
   readonly variety: string;
@@ -17,9 +14,9 @@ interface Figures {
 }
 /** The first lot with seed to spare whose crop is as asked. */
 async function lotOf(page: Page, base: string, fits: (crop: Figures) => boolean): Promise<Listed & { crop: Figures }> {
-  const { lots } = await api<{ lots: Listed[] }>(page, base, '/lots?sort=seeds&limit=500');
+  const { lots } = await api<{ lots: Listed[] }>(page, { base }, '/lots?sort=seeds&limit=500');
   for (const lot of lots.filter((l) => l.state === 'kept' && l.balance > 30)) {
-    const { crop } = await api<{ crop: Figures }>(page, base, `/lots/${lot.code}`);
+    const { crop } = await api<{ crop: Figures }>(page, { base }, `/lots/${lot.code}`);
     if (fits(crop)) return { ...lot, crop };
   }
   throw new Error('the demo holds no such lot');
@@ -66,9 +63,9 @@ test('seed that is chilled is looked at, sprouts early, goes to the top of Today
   await expect(page.getByText('0 of 6 up')).toBeVisible();
 
   // Taken back, the seed is in the envelope and the plan is open again.
-  const balance = async () => (await api<{ lot: { balance: number } }>(page, desk.base, `/lots/${lot.code}`)).lot.balance;
+  const balance = async () => (await api<{ lot: { balance: number } }>(page, desk, `/lots/${lot.code}`)).lot.balance;
   expect(await balance()).toBe(lot.balance - 6);
-  const { steps } = await api<{ steps: { id: number }[] }>(page, desk.base, '/history');
+  const { steps } = await api<{ steps: { id: number }[] }>(page, desk, '/history');
   await page.request.post(`${desk.base}/api/history/${String(steps[0]!.id)}/undo`, { data: {} });
   expect(await balance()).toBe(lot.balance);
   await page.goto(plan);
@@ -112,7 +109,7 @@ test('a garden on the other half of the world has its own windows, cold soil say
   await expect(page.getByText(/Soil: wait: 2 °C, wants \d+ °C/)).toBeVisible();
 
   // A member's order is planned like any other, and counted by member.
-  const { members } = await api<{ members: { name: string }[] }>(page, desk.base, '/members?limit=3');
+  const { members } = await api<{ members: { name: string }[] }>(page, desk, '/members?limit=3');
   const member = members[0]!.name;
   await page.getByRole('button', { name: 'Plan a sowing' }).click();
   await page.getByLabel('Plants wanted').fill('7');

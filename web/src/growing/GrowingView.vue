@@ -53,6 +53,10 @@ const asking = computed(() => route.path.endsWith('/new') || route.path.endsWith
 function spot(s: Spot): void {
   void router.replace({ path: route.path, query: keep({ east: String(s.eastM), north: String(s.northM) }) });
 }
+const pin = computed((): Spot | null => {
+  const [east, north] = [asText(route.query.east), asText(route.query.north)];
+  return asking.value && east !== null && north !== null ? { eastM: Number(east), northM: Number(north) } : null;
+});
 const risky = computed(
   () => (data.value?.patches ?? []).filter((p) => ['library', 'seed'].includes(p.kind) && p.crossing.share > 0.01).length,
 );
@@ -100,6 +104,7 @@ const risky = computed(
           :opened="opened"
           :colours="colours"
           :asking="asking"
+          :pin="pin"
           @open="open"
           @garden="router.push(`/sowing/frost/gardens/${$event}`)"
           @spot="spot"

@@ -19,6 +19,8 @@ const props = defineProps<{
   colours: ReadonlyMap<number, string>;
   /** A spot is being looked for: a tap gives it. */
   asking: boolean;
+  /** The spot that was given. */
+  pin: Spot | null;
 }>();
 const emit = defineEmits<{ open: [key: string]; garden: [id: number | null]; spot: [spot: Spot] }>();
 const far = useFarWords();
@@ -183,6 +185,10 @@ function tapped(event: MouseEvent): void {
           <tspan v-if="m.patches.length === 0 && !m.library" class="what" :x="m.label?.x" dy="15" fill="var(--quiet)">free</tspan>
         </text>
       </g>
+      <g v-if="pin" aria-hidden="true" class="pin">
+        <circle :cx="scale.x(pin.eastM)" :cy="scale.y(pin.northM)" r="9" />
+        <circle :cx="scale.x(pin.eastM)" :cy="scale.y(pin.northM)" r="2.5" />
+      </g>
       <g v-if="opened" aria-hidden="true">
         <g v-for="l in drawn.filter((d) => d.share >= 0.002).slice(0, 8)" :key="l.key">
           <rect class="figure" :x="l.x - 26" :y="l.y - 11" width="52" height="21" rx="3" />
@@ -293,6 +299,12 @@ svg {
 }
 .what {
   font-weight: 400;
+}
+.pin circle {
+  fill: var(--act);
+  fill-opacity: 0.3;
+  stroke: var(--act);
+  stroke-width: 2;
 }
 .figure {
   fill: var(--paper);
