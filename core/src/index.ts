@@ -121,6 +121,7 @@ export * from './growing/lower.ts';
 export * from './growing/crossedWords.ts';
 export * from './growing/lotTruth.ts';
 export * from './growing/truthWords.ts';
+export * from './growing/comingHome.ts';
 export * from './members/bestToServe.ts';
 export * from './members/messages.ts';
 export * from './members/packetNow.ts';

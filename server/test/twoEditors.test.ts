@@ -16,6 +16,7 @@ const ADDS = [
   '/lots/:code/packets',
   '/lots/:code/photos',
   '/lots/:code/weighings',
+  '/members/:id/coming-home',
   '/places/:id/climate-log',
   '/stocktakes/:id/close',
   '/tests/:id/pot',

@@ -1,4 +1,6 @@
 import type {
+  FoundAtHome,
+  HomeStepKind,
   LabelSowing,
   LibraryCrop,
   LotEstimate,
@@ -43,6 +45,15 @@ export interface MixUpShown {
   readonly reason: string;
   readonly clearedOn: string | null;
   readonly clearedHow: 'not-mixed' | 'put-right' | null;
+  readonly version: number;
+}
+
+/** Work on seed in quarantine. */
+export interface ReturnStep {
+  readonly id: number;
+  readonly kind: HomeStepKind;
+  readonly dueOn: string;
+  readonly doneOn: string | null;
   readonly version: number;
 }
 
@@ -209,6 +220,8 @@ export interface LotSheetData {
     readonly isolated: string;
     readonly releasedOn: string | null;
     readonly grownBy: string;
+    readonly found: readonly FoundAtHome[];
+    readonly steps: readonly ReturnStep[];
   } | null;
   readonly protocol: TestProtocol;
   readonly testSize: number;

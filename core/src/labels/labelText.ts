@@ -117,19 +117,17 @@ function preparation(lot: LabelLot): string | null {
   return lot.sowing.preparation.length === 0 ? null : `First: ${lot.sowing.preparation.join(', then ')}`;
 }
 
-/** What the return said of how its seed was grown, for good. */
-function grownWords({ saving: { grown, seedPlantsMin } }: LabelLot): string | null {
-  if (grown === null) return null;
+/** That some of it will be something else is said from this share on. */
+const SAID_FROM = 0.01;
+
+/** From how many plants its seed was saved, and how true it is; where that cannot be told, whether it was kept apart. */
+function grownWords({ trueMean = null, saving: { grown, seedPlantsMin } }: LabelLot): string | null {
+  const truth = trueMean === null || 1 - trueMean < SAID_FROM ? null : truthWords(trueMean);
+  if (grown === null) return truth === null ? null : capital(truth);
   const few = grown.plants !== null && grown.plants < seedPlantsMin;
   const from = grown.plants === null ? 'Saved here' : `Saved from ${plural(grown.plants, 'plant')}${few ? ', fewer than it wants' : ''}`;
   const apart = { yes: 'kept apart', no: 'not kept apart: may have crossed', unknown: 'kept apart or not, nobody knows' }[grown.isolated];
-  return `${from}; ${apart}`;
-}
-
-/** That some of it will be something else, where that is worth a line. */
-const SAID_FROM = 0.01;
-function truthLine({ trueMean = null }: LabelLot): string | null {
-  return trueMean === null || 1 - trueMean < SAID_FROM ? null : capital(truthWords(trueMean));
+  return `${from}; ${truth ?? apart}`;
 }
 
 /** What whoever saves seed has to know, and what was promised. */
@@ -218,7 +216,6 @@ export function lotLabel(
         whenToSow(lot, run.window, units.dateOrder),
         howToSow(lot, units, kind),
         ...savingWords(lot, run.loan, units),
-        truthLine(lot),
         grownWords(lot),
         growth(lot, units),
         harvest,
@@ -233,7 +230,6 @@ export function lotLabel(
       `${crop}, ${year}${generation}`,
       preparation(lot),
       howToSow(lot, units, kind),
-      truthLine(lot),
       grownWords(lot),
       growth(lot, units),
       units.libraryName,

@@ -193,6 +193,9 @@ export const releaseForm = shape({
   named: need(flag()),
   placeId: orNull(id()),
   floor: orNull(seeds()),
+  /** What goes onto the swap table, and back to whoever grew it; the rest may be lent. */
+  swapSeeds: orNull(seeds()),
+  backSeeds: orNull(seeds()),
 });
 
 const placeFields = {

@@ -1,5 +1,7 @@
-import { day, filled, id, list, need, note, oneOf, orNull, seeds, shape, text, versionOrNone, whole } from '../checks/fields.ts';
+import { day, filled, id, list, need, note, oneOf, orNull, seeds, shape, text, versionOrNone, whole, year } from '../checks/fields.ts';
+import { AMOUNT_KNOWN } from '../amounts/amount.ts';
 import { APARTS } from '../growing/apart.ts';
+import { FOUND_AT_HOME, IS_IT, PROMISE_ANSWERS } from '../growing/comingHome.ts';
 import { PATCH_KINDS } from '../growing/patch.ts';
 import { MOST_FAR_M } from '../growing/spot.ts';
 
@@ -76,4 +78,35 @@ export const mixForm = shape({
   mixedOn: need(day()),
   placeId: orNull(id()),
   note: orNull(note()),
+});
+
+/** Everything that one person brings, envelope by envelope. */
+export const homeForm = shape({
+  receivedOn: need(day()),
+  envelopes: need(
+    list(
+      shape({
+        /** The loans that it was grown from; none of a gift. */
+        loanIds: list(need(id()), 5),
+        isIt: need(oneOf(IS_IT)),
+        /** Of a gift, and of what is another variety: what it is. A variety that the register has, or a new name. */
+        cropKey: orNull(text(60)),
+        varietyId: orNull(id()),
+        varietyName: orNull(text(120)),
+        seeds: orNull(seeds(1)),
+        amountKnown: need(oneOf(AMOUNT_KNOWN)),
+        harvestYear: need(year()),
+        form: need(oneOf(['raw', 'cleaned'] as const)),
+        plants: orNull(whole({ min: 1, max: 100_000 })),
+        isolated: need(oneOf(['yes', 'no', 'unknown'] as const)),
+        grownBeside: orNull(text(500)),
+        found: list(need(oneOf(FOUND_AT_HOME)), FOUND_AT_HOME.length),
+        /** How the promise stands; left out, the likely answer. */
+        promise: orNull(oneOf(PROMISE_ANSWERS)),
+        note: orNull(note()),
+      }),
+      40,
+      1,
+    ),
+  ),
 });

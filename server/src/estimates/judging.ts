@@ -53,7 +53,7 @@ function heldBy(db: Db, lotId: number): number {
   const row = one<{ n: number }>(
     db,
     `SELECT count(DISTINCT o.member_id) AS n FROM loans o WHERE o.lot_id = ?
-       AND NOT EXISTS (SELECT 1 FROM returns r WHERE r.loan_id = o.id)`,
+       AND NOT EXISTS (SELECT 1 FROM loans_home r WHERE r.loan_id = o.id)`,
     lotId,
   );
   return row?.n ?? 0;

@@ -33,7 +33,8 @@ export const linesOf = (db: Db, lotId: number): Line[] =>
 export function seenOf(db: Db, lotId: number): SeenPlants[] {
   return all<SeenPlants>(
     db,
-    `SELECT o.plants, o.off_types AS offTypes, o.seen_on AS seenOn, m.name AS "by", o.note FROM off_types o LEFT JOIN members m ON m.id = o.member_id
+    `SELECT o.plants, o.off_types AS offTypes, o.seen_on AS seenOn, m.name AS "by", o.note FROM off_types o
+     LEFT JOIN sowings s ON s.id = o.sowing_id LEFT JOIN loans n ON n.id = s.loan_id LEFT JOIN members m ON m.id = n.member_id
      WHERE o.lot_id = ?
      UNION ALL
      SELECT coalesce(t.plants, p.plants) - CASE WHEN t.how = 'sick' THEN t.taken ELSE 0 END, CASE WHEN t.how = 'sick' THEN 0 ELSE t.taken END, t.done_on, m.name, t.note

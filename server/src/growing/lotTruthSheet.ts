@@ -58,7 +58,7 @@ function ofGrowing(db: Db, lot: LotRow, facts: LotTruthFacts): string | null {
   }
   const by = one<{ name: string | null; plants: number | null }>(
     db,
-    'SELECT m.name, r.plants FROM returns r LEFT JOIN loans o ON o.id = r.loan_id LEFT JOIN members m ON m.id = o.member_id WHERE r.lot_id = ?',
+    'SELECT m.name, r.plants FROM returns r LEFT JOIN members m ON m.id = r.member_id WHERE r.lot_id = ?',
     lot.id,
   );
   const who = `Grown${by?.name == null ? '' : ` by ${by.name}`}${by?.plants == null ? '' : `, from ${plural(by.plants, 'plant')}`}`;

@@ -54,6 +54,8 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   saving_steps: {},
   patches: {},
   lot_parents: {},
+  return_loans: {},
+  return_steps: {},
   off_types: {},
 };
 type JournaledTable = keyof typeof JOURNALED;

@@ -21,7 +21,7 @@ export function descentOf(db: Db, lotId: number): DescentLot[] {
        (SELECT count(*) FROM loans o WHERE o.lot_id = l.id AND o.settled_on IS NULL) AS openLoans,
        (SELECT count(*) FROM loans o WHERE o.lot_id = l.id) AS loans
      FROM net d JOIN lots l ON l.id = d.id LEFT JOIN lot_estimates e ON e.lot_id = l.id
-     LEFT JOIN returns r ON r.lot_id = l.id LEFT JOIN loans lo ON lo.id = r.loan_id LEFT JOIN members m ON m.id = lo.member_id
+     LEFT JOIN returns r ON r.lot_id = l.id LEFT JOIN members m ON m.id = r.member_id
      ORDER BY l.generation, l.id`,
     lotId,
   );

@@ -1,4 +1,4 @@
-import { diversityKept, keptOfMix } from '@esprel/core';
+import { type Crop, diversityKept, keptOfMix } from '@esprel/core';
 import { type Db, one } from '../db/db.ts';
 import { linesOf } from '../estimates/truth.ts';
 import { libraryCrop } from '../records/crop.ts';
@@ -23,29 +23,27 @@ export function keptOf(db: Db, lotId: number, known = new Map<number, Kept>(), u
   let now = WHOLE;
   if (lot && lines.length > 0 && up < MOST_UP) {
     const above = lines.map((l) => ({ ...l, ...keptOf(db, l.parentId, known, up + 1) }));
-    const unsure = above.some((a) => a.unsure);
-    const [only] = above;
-    if (above.length > 1) {
-      now = {
-        kept: keptOfMix(
-          above.map((a) => ({ part: a.seeds, kept: a.kept })),
-          keptInCommon(
+    const parts = above.map((a) => ({ part: a.seeds, kept: a.kept }));
+    const common =
+      above.length > 1
+        ? keptInCommon(
             db,
             lines.map((l) => l.parentId),
             known,
-          ),
-        ),
-        unsure,
-      };
-    } else if (only) {
-      const crop = libraryCrop(db, lot.crop_key);
-      const plants = one<{ plants: number | null }>(db, 'SELECT plants FROM returns WHERE lot_id = ?', lotId)?.plants ?? null;
-      const { keptInAll } = diversityKept([{ plants: plants ?? crop.seedPlantsMin, selfing: 1 - crop.outcrossRate, equalShares: false }]);
-      now = { kept: only.kept * keptInAll, unsure: unsure || plants === null };
-    }
+          )
+        : 1;
+    now = { kept: keptOfMix(parts, common), unsure: above.some((a) => a.unsure) };
+    const grown = one<{ plants: number | null }>(db, 'SELECT plants FROM returns WHERE lot_id = ?', lotId);
+    // What was grown from its parents lost some of it on the way; what was only mixed of them did not.
+    if (grown || above.length === 1) now = afterGrowing(now, libraryCrop(db, lot.crop_key), grown?.plants ?? null);
   }
   known.set(lotId, now);
   return now;
+}
+
+function afterGrowing(before: Kept, crop: Pick<Crop, 'seedPlantsMin' | 'outcrossRate'>, plants: number | null): Kept {
+  const { keptInAll } = diversityKept([{ plants: plants ?? crop.seedPlantsMin, selfing: 1 - crop.outcrossRate, equalShares: false }]);
+  return { kept: before.kept * keptInAll, unsure: before.unsure || plants === null };
 }
 
 function ancestorsOf(db: Db, lotId: number): number[] {

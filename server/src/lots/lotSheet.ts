@@ -3,6 +3,7 @@ import {
   ageingCropOf,
   asleepShare,
   estimateLot,
+  type FoundAtHome,
   freshnessWords,
   type FrostDates,
   isShortLived,
@@ -18,7 +19,7 @@ import {
   viability,
   warmth,
 } from '@esprel/core';
-import type { LotModel, LotSheetData } from '@esprel/core/api';
+import type { LotModel, LotSheetData, ReturnStep } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { asleepTests, evidenceOf } from '../estimates/evidence.ts';
 import { lotFacts } from '../estimates/facts.ts';
@@ -79,6 +80,23 @@ function sheetEstimate(facts: LotFacts, day: string, frost: FrostDates): LotEsti
     estimates.set(key, estimate);
   }
   return estimate;
+}
+
+/** How a lot came home, and what is done with it until it is released; null of what did not. */
+function quarantineOf(db: Db, lotId: number): LotSheetData['quarantine'] {
+  const row = one<Omit<NonNullable<LotSheetData['quarantine']>, 'found' | 'steps'> & { readonly found: string }>(
+    db,
+    `SELECT r.id, r.version, r.received_on AS receivedOn, r.plants, r.grown_beside AS grownBeside, r.isolated, r.released_on AS releasedOn,
+       m.name AS grownBy, r.found FROM returns r JOIN members m ON m.id = r.member_id WHERE r.lot_id = ?`,
+    lotId,
+  );
+  if (!row) return null;
+  const steps = all<ReturnStep>(
+    db,
+    'SELECT id, kind, due_on AS dueOn, done_on AS doneOn, version FROM return_steps WHERE return_id = ? ORDER BY due_on, id',
+    row.id,
+  );
+  return { ...row, found: JSON.parse(row.found) as FoundAtHome[], steps };
 }
 
 /** Everything the sheet of one lot shows. */
@@ -171,13 +189,7 @@ export function lotSheet(db: Db, today: string, code: string): LotSheetData {
        FROM sowings s LEFT JOIN loans l ON l.id = s.loan_id LEFT JOIN members m ON m.id = l.member_id WHERE s.lot_id = ? ORDER BY s.sown_on DESC, s.id DESC`,
       lot.id,
     ),
-    quarantine:
-      one<NonNullable<LotSheetData['quarantine']>>(
-        db,
-        `SELECT r.id, r.version, r.received_on AS receivedOn, r.plants, r.grown_beside AS grownBeside, r.isolated, r.released_on AS releasedOn,
-           m.name AS grownBy FROM returns r JOIN loans l ON l.id = r.loan_id JOIN members m ON m.id = l.member_id WHERE r.lot_id = ?`,
-        lot.id,
-      ) ?? null,
+    quarantine: quarantineOf(db, lot.id),
     protocol: testProtocol(crop),
     testSize: sensibleTestSize(lot.balance, lot.floor),
     history: historyOf(db, 'lot', lot.id),

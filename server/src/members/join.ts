@@ -7,15 +7,18 @@ import { blocked, stale } from '../problem.ts';
 import { isMember } from '../records/loan.ts';
 import { memberRecord } from './memberSheet.ts';
 
+type JoinedTable = 'loans' | 'gardens' | 'asks' | 'errands' | 'returns' | 'planned_sowings' | 'plant_counts';
+
 /** Records that belong to a member, with what they are called. */
-const BELONGS = [
+const BELONGS: readonly { readonly table: JoinedTable; readonly one: string; readonly many?: string }[] = [
   { table: 'loans', one: 'loan' },
   { table: 'gardens', one: 'garden' },
-  { table: 'asks', one: 'thing asked for' },
-  { table: 'errands', one: 'thing to be told' },
+  { table: 'asks', one: 'thing asked for', many: 'things asked for' },
+  { table: 'errands', one: 'thing to be told', many: 'things to be told' },
+  { table: 'returns', one: 'envelope brought home', many: 'envelopes brought home' },
   { table: 'planned_sowings', one: 'planned sowing' },
   { table: 'plant_counts', one: 'count of plants' },
-] as const;
+];
 
 /** What is filled in from the other where nothing stands. */
 const FILLED = [
@@ -40,16 +43,13 @@ const owned = (db: Db, table: string, id: number): number[] =>
 /** What joining two records of one person does, before anybody says yes. */
 export function joining(db: Db, id: number, otherId: number): JoinPreview {
   const { into, other } = two(db, id, otherId);
-  const counted = BELONGS.map(({ table, one: what }) => ({ what, n: owned(db, table, otherId).length })).filter((b) => b.n > 0);
+  const counted = BELONGS.map(({ table, one: what, many }) => ({ what, many, n: owned(db, table, otherId).length })).filter((b) => b.n > 0);
   const cards = one<{ n: number }>(db, 'SELECT count(*) AS n FROM member_cards WHERE member_id = ?', otherId)?.n ?? 0;
   return {
     into: { id: into.id, name: into.name, version: into.version },
     other: { id: other.id, name: other.name, version: other.version },
     moves: [
-      ...counted.map(
-        (b) =>
-          `${plural(b.n, b.what, b.what === 'thing asked for' ? 'things asked for' : b.what === 'thing to be told' ? 'things to be told' : undefined)} of ${other.name}`,
-      ),
+      ...counted.map((b) => `${plural(b.n, b.what, b.many)} of ${other.name}`),
       ...FILLED.filter((f) => into[f.field] === null && other[f.field] !== null).map((f) => `${f.words}: ${other[f.field] ?? ''}`),
       ...(cards > 0 ? [`${plural(cards, 'card')}, which ${cards === 1 ? 'opens' : 'open'} this page from then on`] : []),
       ...(other.joinedOn < into.joinedOn ? [`member since ${other.joinedOn}`] : []),

@@ -16,7 +16,7 @@ const LIST = `WITH
   sown AS (SELECT loan_id, sum(seeds) AS seeds, max(coalesce(fate_on, sown_on)) AS last FROM sowings WHERE loan_id IS NOT NULL GROUP BY loan_id),
   counted AS (SELECT s.loan_id, max(c.counted_on) AS last FROM emergence_counts c JOIN sowings s ON s.id = c.sowing_id
     WHERE s.loan_id IS NOT NULL GROUP BY s.loan_id),
-  back AS (SELECT loan_id, count(*) AS n, max(received_on) AS last FROM returns GROUP BY loan_id),
+  back AS (SELECT h.loan_id, count(*) AS n, max(r.received_on) AS last FROM loans_home h JOIN returns r ON r.id = h.return_id GROUP BY h.loan_id),
   lent AS (SELECT o.member_id, count(*) AS loans,
       sum(o.settled_on IS NULL AND o.seeds - o.unsown - coalesce(sown.seeds, 0) > 0) AS out,
       sum(o.settled_on IS NULL AND o.due_on IS NOT NULL) AS promises,

@@ -8,7 +8,7 @@ import { libraryCrop } from '../records/crop.ts';
 import { openAsks } from './asks.ts';
 
 /** How heavy the seed of a lot is: as it was weighed last, else as is usual for its crop. */
-function seedWeight(db: Db, lotId: number, cropKey: string): SeedWeight {
+export function seedWeight(db: Db, lotId: number, cropKey: string): SeedWeight {
   const last = one<{ g: number }>(
     db,
     'SELECT grams_per_thousand AS g FROM weighings WHERE lot_id = ? ORDER BY weighed_on DESC, id DESC LIMIT 1',
@@ -39,7 +39,7 @@ export function memberSheet(db: Db, id: number, today: string): MemberSheet {
       db,
       `SELECT o.id, o.seeds, o.purpose, o.promise, o.promised_seeds AS promisedSeeds, o.due_on AS dueOn, o.lent_on AS lentOn,
          o.settled_on AS settledOn, o.unsown, o.version, l.code AS lotCode, c.key AS cropKey, l.id AS lotId, v.name AS variety, c.name AS crop,
-         (SELECT group_concat(x.code) FROM returns r JOIN lots x ON x.id = r.lot_id WHERE r.loan_id = o.id) AS cameBack
+         (SELECT group_concat(x.code) FROM loans_home h JOIN returns r ON r.id = h.return_id JOIN lots x ON x.id = r.lot_id WHERE h.loan_id = o.id) AS cameBack
        FROM loans o JOIN lots l ON l.id = o.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
        WHERE o.member_id = ? ORDER BY o.settled_on IS NOT NULL, o.lent_on DESC, o.id DESC`,
       id,

@@ -2,9 +2,9 @@ import { type Kept, shareWords, shrunkShare } from '@esprel/core';
 import type { MemberShares } from '@esprel/core/api';
 import { type Db, one } from '../db/db.ts';
 
-const PROMISES = `SELECT count(*) AS of, coalesce(sum(EXISTS (SELECT 1 FROM returns r WHERE r.loan_id = o.id)), 0) AS kept
+const PROMISES = `SELECT count(*) AS of, coalesce(sum(EXISTS (SELECT 1 FROM loans_home r WHERE r.loan_id = o.id)), 0) AS kept
   FROM loans o WHERE o.promise <> 'nothing' AND (o.settled_on IS NOT NULL OR o.due_on < ?)`;
-const SOUND = `SELECT count(*) AS lots, avg(e.median) AS mean FROM returns r JOIN loans o ON o.id = r.loan_id
+const SOUND = `SELECT count(*) AS lots, avg(e.median) AS mean FROM returns r
   JOIN lot_estimates e ON e.lot_id = r.lot_id`;
 /** All that ever came back weighs as much as this many lots of one's own. */
 const ALL_LOTS_WEIGH = 3;
@@ -14,7 +14,7 @@ export function memberShares(db: Db, memberId: number, today: string): MemberSha
   const own = one<Kept>(db, `${PROMISES} AND o.member_id = ?`, today, memberId) ?? { kept: 0, of: 0 };
   const all = one<Kept>(db, PROMISES, today) ?? { kept: 0, of: 0 };
   const share = shrunkShare(own, all);
-  const brought = one<{ lots: number; mean: number | null }>(db, `${SOUND} WHERE o.member_id = ?`, memberId);
+  const brought = one<{ lots: number; mean: number | null }>(db, `${SOUND} WHERE r.member_id = ?`, memberId);
   const everybodys = one<{ lots: number; mean: number | null }>(db, SOUND);
   return {
     promises: { ...own, share, words: shareWords(own, share) },

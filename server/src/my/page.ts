@@ -60,9 +60,9 @@ function myReturns(db: Db, memberId: number): MyReturn[] {
        coalesce((SELECT sum(seeds) FROM movements m WHERE m.lot_id = l.id AND m.seeds > 0), 0) AS seeds,
        (SELECT count(DISTINCT o2.member_id) FROM loans o2 WHERE o2.lot_id = l.id AND o2.member_id <> ?) AS gardens,
        e.median AS alive, r.released_on IS NULL AS waits
-     FROM returns r JOIN loans o ON o.id = r.loan_id JOIN lots l ON l.id = r.lot_id JOIN varieties v ON v.id = l.variety_id
+     FROM returns r JOIN lots l ON l.id = r.lot_id JOIN varieties v ON v.id = l.variety_id
      JOIN crops c ON c.key = v.crop_key LEFT JOIN lot_estimates e ON e.lot_id = l.id
-     WHERE o.member_id = ? ORDER BY r.received_on DESC, r.id DESC LIMIT 100`,
+     WHERE r.member_id = ? ORDER BY r.received_on DESC, r.id DESC LIMIT 100`,
     memberId,
     memberId,
   ).map((r) => ({ ...r, waits: r.waits === 1 }));

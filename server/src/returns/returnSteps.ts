@@ -1,15 +1,15 @@
 import type * as yup from 'yup';
 import type { releaseForm, returnForm, unsownForm } from '@esprel/core';
-import { plural, suggestedFloor, wrong, yearOf } from '@esprel/core';
+import { daysBetween, homeSteps, plural, suggestedFloor, wrong, yearOf } from '@esprel/core';
 import type { BroughtBack } from '@esprel/core/api';
 import { one } from '../db/db.ts';
-import { crossingOfLoan } from '../growing/growingPlan.ts';
 import type { Change } from '../journal/change.ts';
 import { insertLot, moveSeeds, offspringOf, sourceId } from '../lots/intake.ts';
 import { notFound, Problem } from '../problem.ts';
-import { libraryCrop } from '../records/crop.ts';
+import { libraryCrop, savingOfCrop } from '../records/crop.ts';
 import { leftOfLoan, loanRow, memberName } from '../records/loan.ts';
 import { lotNames, lotRow } from '../records/lot.ts';
+import { crossedWhereGrown } from './crossed.ts';
 
 interface ReturnRow {
   readonly id: number;
@@ -64,6 +64,7 @@ export function bringBack(change: Change, body: yup.InferType<typeof returnForm>
   });
   const id = change.insert('returns', {
     loan_id: loan.id,
+    member_id: loan.member_id,
     lot_id: lot.id,
     received_on: body.receivedOn,
     plants: body.plants ?? null,
@@ -72,6 +73,10 @@ export function bringBack(change: Change, body: yup.InferType<typeof returnForm>
     crossed_share: crossedWhereGrown(change, loan.id, body.isolated),
     note: body.note ?? null,
   });
+  const judged = { isIt: 'right' as const, seeds: body.seeds, amountKnown: body.amountKnown, raw: body.form === 'raw', found: [] };
+  for (const step of homeSteps(judged, savingOfCrop(db, parent.crop_key), body.receivedOn)) {
+    change.insert('return_steps', { return_id: id, kind: step.kind, due_on: step.dueOn });
+  }
   if (loan.settled_on === null) change.update('loans', loan.id, { settled_on: body.receivedOn });
   change.touch('lot', parent.id);
   change.touch('member', loan.member_id);
@@ -94,13 +99,6 @@ export function bringBack(change: Change, body: yup.InferType<typeof returnForm>
   return { id, lotCode: lot.code, generation: parent.generation + 1, warnings };
 }
 
-/** The share that crossed where a loan was grown, by the plan of its season; null where the plan cannot tell, or somebody stood near who is not on it. */
-function crossedWhereGrown(change: Change, loanId: number, isolated: string): number | null {
-  const crossing = crossingOfLoan(change.db, loanId, change.today);
-  if (crossing === null || crossing.instead !== null) return null;
-  return isolated === 'no' && crossing.share === 0 ? null : crossing.share;
-}
-
 /** Seed of a loan came back as it was lent: into its own lot, and the promise with it once nothing of the loan is left. */
 export function bringBackUnsown(change: Change, loanId: number, body: yup.InferType<typeof unsownForm>): { lotCode: string } {
   const { db, today } = change;
@@ -114,7 +112,14 @@ export function bringBackUnsown(change: Change, loanId: number, body: yup.InferT
   if (body.seeds > left) {
     throw wrong('seeds', `${member} has ${plural(left, 'seed')} left of this loan; what is more was saved, and is a lot of its own`);
   }
-  moveSeeds(change, lot, 'returned', body.seeds, body.receivedOn, `came back unsown from ${member}`);
+  moveSeeds(
+    change,
+    lot,
+    'returned',
+    body.seeds,
+    body.receivedOn,
+    `came back unsown from ${member}, after ${plural(daysBetween(loan.lent_on, body.receivedOn), 'day')} outside`,
+  );
   const unsown = loan.unsown + body.seeds;
   change.update('loans', loan.id, { unsown, ...(body.seeds === left && loan.settled_on === null ? { settled_on: body.receivedOn } : {}) });
   change.touch('member', loan.member_id);
@@ -138,9 +143,27 @@ export function release(change: Change, id: number, body: yup.InferType<typeof r
     if (!one(db, 'SELECT 1 FROM places WHERE id = ?', body.placeId)) throw wrong('placeId', 'is not a place here; choose again');
     change.insert('storage_periods', { lot_id: lot.id, place_id: body.placeId, from_day: today });
   }
+  const swap = body.swapSeeds ?? 0;
+  const back = body.backSeeds ?? 0;
+  if (swap + back > lot.balance) {
+    throw wrong(back > 0 ? 'backSeeds' : 'swapSeeds', `must not be more than the ${plural(lot.balance, 'seed')} there are, together`);
+  }
+  if (body.floor != null && body.floor > lot.balance - swap - back) {
+    throw wrong('floor', `must not be more than the ${plural(lot.balance - swap - back, 'seed')} that stay`);
+  }
+  if (swap > 0) moveSeeds(change, lot, 'out', -swap, today, 'for the swap table');
+  if (back > 0) moveSeeds(change, { ...lot, balance: lot.balance - swap }, 'out', -back, today, 'given back to whoever grew it');
+  const floor = body.floor ?? Math.min(lot.floor, lot.balance - swap - back);
   change.update('returns', id, { released_on: today }, body.version);
-  change.update('lots', lot.id, { state: 'kept', form: 'cleaned', ...(body.floor != null ? { floor: body.floor } : {}) });
+  change.update('lots', lot.id, { state: 'kept', form: lot.form === 'treated' ? 'treated' : 'cleaned', floor });
   change.touch('lot', lot.id);
-  change.describe(`Released ${lot.code} from quarantine, generation ${String(lot.generation)}`);
+  const divided = [
+    floor > 0 ? `${String(floor)} as its base` : null,
+    swap > 0 ? `${String(swap)} for the swap table` : null,
+    back > 0 ? `${String(back)} given back` : null,
+  ].filter((t) => t !== null);
+  change.describe(
+    `Released ${lot.code} from quarantine, generation ${String(lot.generation)}${divided.length === 0 ? '' : `: ${divided.join(', ')}`}`,
+  );
   return { lotCode: lot.code };
 }

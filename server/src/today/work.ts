@@ -1,4 +1,13 @@
-import { addDays, daysBetween, numberWords, plural, PROMISE_NOTICE_DAYS, QUARANTINE_DAYS, WARM_STEP } from '@esprel/core';
+import {
+  addDays,
+  daysBetween,
+  type HomeStepKind,
+  numberWords,
+  plural,
+  PROMISE_NOTICE_DAYS,
+  QUARANTINE_DAYS,
+  WARM_STEP,
+} from '@esprel/core';
 import type { Errand, ListedTest, WorkItem } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 import { libraryState } from '../db/state.ts';
@@ -8,6 +17,15 @@ import { wetWork } from '../lots/wet.ts';
 import { openAsks } from '../members/asks.ts';
 import { waitingReturns } from '../returns/waiting.ts';
 import { sowingWork } from '../sowing/work.ts';
+
+/** What is to be done with seed in quarantine, before its name. */
+const HOME_WORK: Readonly<Record<HomeStepKind, string>> = {
+  dry: 'See whether it is dry:',
+  freeze: 'Out of the freezer:',
+  clean: 'Clean',
+  count: 'Weigh or count',
+  test: 'Test',
+};
 
 const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
 
@@ -83,9 +101,9 @@ export function allWork(db: Db, today: string, until = '9999-12-31'): WorkItem[]
     items.push({
       kind: 'quarantine',
       personal: true,
-      due: addDays(r.receivedOn, QUARANTINE_DAYS),
-      title: `Look through ${r.variety} from ${r.member}`,
-      detail: `${r.crop}, came back ${r.lotCode}; dry, clean, no beetles?`,
+      due: r.next?.dueOn ?? addDays(r.receivedOn, QUARANTINE_DAYS),
+      title: `${r.next === null ? 'Look through' : HOME_WORK[r.next.kind]} ${r.variety} from ${r.member}`,
+      detail: `${r.crop}, came home ${r.lotCode}; dry, clean, no beetles?`,
       at: `/lots/${r.lotCode}`,
       lotCode: r.lotCode,
       minutes: 5,

@@ -195,6 +195,12 @@ export const router = createRouter({
         },
       ],
     },
+    {
+      path: '/members/:id(\\d+)/coming-home',
+      component: () => import('../returns/ComingHomeView.vue'),
+      props: true,
+      meta: { place: 'members', title: 'Coming home' },
+    },
     { path: '/messages', component: () => import('../members/MessagesView.vue'), meta: { place: 'members', title: 'Messages' } },
     {
       path: '/members/file',

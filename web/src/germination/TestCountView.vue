@@ -62,7 +62,10 @@ const which = computed(() => {
   if (!t) return '';
   if (t.closedOn !== null) return `closed ${format.day(t.closedOn)}`;
   const warmFrom = count.replicate.value?.warmFrom ?? t.warmFrom;
-  const day = daysBetween(warmFrom, count.day.value || session.today);
+  const on = count.day.value || session.today;
+  // The day is not there yet: who opens this page first is told it a moment later.
+  if (on === '') return '';
+  const day = daysBetween(warmFrom, on);
   if (day < 0) return `still being prepared; into the warm ${format.day(warmFrom)}`;
   return `count ${String(countNumber(t.countDays, day))} of ${String(t.countDays.length)}, day ${String(day)}`;
 });

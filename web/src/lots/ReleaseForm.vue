@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox';
-import { addDays, capital, QUARANTINE_DAYS } from '@esprel/core';
+import { addDays, capital, FOUND_WORDS, QUARANTINE_DAYS } from '@esprel/core';
 import { type LotSheetData, placesApi, returnsApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed } from 'vue';
-import { useForm } from '../base/useForm.ts';
+import { useChanges } from '../base/changes.ts';
+import { gather, numberOf, useForm } from '../base/useForm.ts';
+import FieldText from '../fields/FieldText.vue';
 import { useFormat } from '../base/useFormat.ts';
 import FieldSelect from '../fields/FieldSelect.vue';
 
@@ -20,12 +22,28 @@ const CHECKS = [
 
 const form = useForm({
   name: `release.${props.lot.code}`,
-  initial: () => ({ dried: false, clean: false, named: false, placeId: null as number | null }),
+  initial: () => ({ dried: false, clean: false, named: false, placeId: null as number | null, floor: '', swap: '', back: '' }),
   of: returnsApi.release,
   asked: () => ({ id: props.waiting.id }),
-  body: (v) => ({ version: props.waiting.version, dried: v.dried, clean: v.clean, named: v.named, placeId: v.placeId, floor: null }),
+  body: (v) => ({
+    version: props.waiting.version,
+    dried: v.dried,
+    clean: v.clean,
+    named: v.named,
+    placeId: v.placeId,
+    ...gather({
+      floor: () => numberOf('floor', v.floor),
+      swapSeeds: () => numberOf('swapSeeds', v.swap),
+      backSeeds: () => numberOf('backSeeds', v.back),
+    }),
+  }),
 });
 const until = computed(() => addDays(props.waiting.receivedOn, QUARANTINE_DAYS));
+const changes = useChanges();
+const STEP_WORDS = { dry: 'Dry', freeze: 'A week in the freezer', clean: 'Cleaned', count: 'Weighed or counted', test: 'Tested' } as const;
+type Step = (typeof props.waiting.steps)[number];
+const did = (s: Step): Promise<unknown> => changes.make(returnsApi.stepDone, { id: s.id }, { version: s.version });
+const foundWords = computed(() => props.waiting.found.map((f) => FOUND_WORDS[f]).join(', '));
 const grown = computed(() => {
   const w = props.waiting;
   const parts = [
@@ -42,6 +60,22 @@ const grown = computed(() => {
   <form class="release" novalidate @submit.prevent="form.send()">
     <h2>In quarantine since {{ format.day(waiting.receivedOn) }}</h2>
     <p>{{ capital(grown) }}. Look through it from {{ format.day(until) }}; beetles show by then. It can be tested, but not lent or sown.</p>
+    <p v-if="foundWords">Found when it came: {{ foundWords }}.</p>
+    <ol v-if="waiting.steps.length > 0" class="plain steps" aria-label="Before it is released">
+      <li v-for="s in waiting.steps" :key="s.id" :class="{ over: s.doneOn !== null }">
+        <span>{{ STEP_WORDS[s.kind] }}</span>
+        <span class="quiet small">{{ s.doneOn === null ? format.due(s.dueOn) : `done ${format.day(s.doneOn)}` }}</span>
+        <Button
+          v-if="s.doneOn === null"
+          type="button"
+          label="Done"
+          :aria-label="`Done: ${STEP_WORDS[s.kind]}`"
+          severity="secondary"
+          size="small"
+          @click="did(s)"
+        />
+      </li>
+    </ol>
     <div v-for="c in CHECKS" :key="c.field">
       <label class="check"
         ><Checkbox v-model="form.values[c.field]" binary :invalid="form.errors[c.field] !== undefined" /> {{ c.words }}</label
@@ -57,6 +91,20 @@ const grown = computed(() => {
       placeholder="not put away yet"
       :error="form.errors.placeId"
     />
+    <div class="divide">
+      <FieldText
+        id="release-floor"
+        v-model="form.values.floor"
+        label="Base"
+        optional
+        numeric
+        :hint="`empty: ${lot.floor}`"
+        :error="form.errors.floor"
+      />
+      <FieldText id="release-swap" v-model="form.values.swap" label="Swap table" optional numeric :error="form.errors.swapSeeds" />
+      <FieldText id="release-back" v-model="form.values.back" label="Back to the grower" optional numeric :error="form.errors.backSeeds" />
+    </div>
+    <p class="quiet small">The rest may be lent.</p>
     <p v-if="form.problem" class="error" role="alert">{{ form.problem.message }}</p>
     <div><Button type="submit" :disabled="form.sending" label="Release it" /></div>
   </form>
@@ -80,6 +128,22 @@ h2 {
   align-items: center;
   min-height: 40px;
   cursor: pointer;
+}
+.steps li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+  gap: 10px;
+  align-items: center;
+  min-height: 40px;
+  border-bottom: 1px solid var(--asleep-mist);
+}
+.over {
+  color: var(--quiet);
+}
+.divide {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 10px;
 }
 .error {
   color: var(--act);

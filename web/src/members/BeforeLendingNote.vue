@@ -19,7 +19,9 @@ const lots = computed<readonly BeforeLending[]>(() =>
 <template>
   <section v-if="lots.length > 0" class="before" aria-label="Before it is lent for seed" role="status">
     <template v-for="l in lots" :key="l.lotCode">
-      <h3 v-if="named">{{ l.variety }}</h3>
+      <p v-if="named">
+        <strong>{{ l.variety }}</strong>
+      </p>
       <ul class="plain">
         <li v-for="w in l.warnings" :key="w.what">
           {{ w.words }} <span v-if="w.better" class="better">Better: {{ w.better }}</span>
@@ -37,8 +39,8 @@ const lots = computed<readonly BeforeLending[]>(() =>
   display: grid;
   gap: 4px;
 }
-h3 {
-  font-size: 15px;
+strong {
+  font-weight: 600;
 }
 li {
   padding: 3px 0;

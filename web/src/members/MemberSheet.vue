@@ -114,6 +114,7 @@ function told(id: number): void {
           size="small"
           @click="router.push({ path: '/table/lend', query: { member: id } })"
         />
+        <Button label="Brings seed" severity="secondary" size="small" @click="router.push(`/members/${id}/coming-home`)" />
         <Button v-if="inHand > 0" label="Slip" severity="secondary" size="small" @click="router.push(`/members/${id}/slip`)" />
         <Button label="Change" severity="secondary" size="small" @click="router.push(`/members/${id}/edit`)" />
         <Button

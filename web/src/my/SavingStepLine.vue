@@ -92,11 +92,11 @@ const buttons = computed(() => [
 ]);
 
 /** A number that was typed; null for nothing. Sets the problem for what is none. */
-function number(text: string, what: string, pattern = /^\d{1,6}$/): number | null | undefined {
+function number(text: string, what: string, parts = false): number | null | undefined {
   const typed = text.trim().replace(',', '.');
   if (typed === '') return null;
-  if (pattern.test(typed)) return Number(typed);
-  problem.value = `${what}: a number, please.`;
+  if ((parts ? /^\d{1,6}(\.\d{1,3})?$/ : /^\d{1,6}$/).test(typed)) return Number(typed);
+  problem.value = `${what}: a ${parts ? '' : 'whole '}number, please.`;
   return undefined;
 }
 
@@ -142,7 +142,7 @@ function save(): void {
   const stood = number(plants.value, 'Plants');
   const out = number(taken.value, TAKEN[question] ?? 'Taken out');
   const far = number(metres.value, 'Metres');
-  const weight = number(grams.value, 'Grams', /^\d{1,6}(\.\d{1,3})?$/);
+  const weight = number(grams.value, 'Grams', true);
   if (stood === undefined || out === undefined || far === undefined || weight === undefined) return;
   const needed = NEEDED[question];
   if (needed === 'plants' && stood === null) problem.value = question === 'plants' ? 'Say how many plants stand.' : 'Say how many plants.';

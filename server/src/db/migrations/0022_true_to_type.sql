@@ -26,8 +26,6 @@ CREATE TABLE off_types (
   off_types INTEGER NOT NULL CHECK (off_types BETWEEN 0 AND plants),
   seen_on TEXT NOT NULL,
   sowing_id INTEGER REFERENCES sowings (id),
-  -- Whoever saw it: a member; null at the desk.
-  member_id INTEGER REFERENCES members (id),
   note TEXT,
   version INTEGER NOT NULL DEFAULT 1 CHECK (version >= 1)
 ) STRICT;
