@@ -47,10 +47,15 @@ try {
   // The member whose phone is shown: with a packet that lies ready, and one that goes through its second year.
   const member = members.find((m) => m.called !== null);
   const { asks } = await ask('/asks');
+  // The crossing group that most wants looking at, opened where most would be crossed.
+  const plan = await ask('/growing');
+  const crossed = [...plan.patches].filter((p) => p.kind === 'seed').sort((a, b) => b.crossing.share - a.crossing.share)[0];
+  // A net with a mix in it, else the longest line.
   let oldest = { n: 0, code: told.code };
   for (const lot of lots) {
     const { lots: family } = await ask(`/lots/${lot.code}/descent`);
-    if (family.length > oldest.n) oldest = { n: family.length, code: lot.code };
+    const n = family.length + (family.some((l) => l.mixed) ? 1000 : 0);
+    if (n > oldest.n) oldest = { n, code: (family.find((l) => l.mixed) ?? lot).code };
   }
   const losing = (await ask('/renewals')).lots.slice(0, 4);
   const { varieties } = await ask('/varieties?limit=500');
@@ -58,15 +63,6 @@ try {
   for (const v of varieties) if ((await ask(`/varieties/${v.id}`)).variety.chosenEnvelopeId !== null) register = v;
   const { lanes } = await ask('/season');
   const laidOut = (await ask('/trays?state=planned')).trays[0];
-  const swap = [
-    'Sorte;What plant;Ernte;Menge;Where from;Bemerkung',
-    'Tollgate Red;Tomato;2025;about 40;;from the mill garden',
-    `${register.name.slice(0, 3)}${register.name.slice(4)};${register.crop};2024;120;;`,
-    'Flat dark ones;Climbing bean;?;2 oz;;with the string',
-    '=SUM(A1:A3);Tomatoe;24;a handful;;',
-    'Copper Kettle;Kale;2026;1.5 g;Autumn swap at the mill hall;',
-    'Ferryman’s Red;Beetroot;packed for 2026;85;;',
-  ].join('\r\n');
 
   const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -138,18 +134,6 @@ try {
         await page.waitForTimeout(600);
       },
     ],
-    [
-      'read-in',
-      '/library/read-in',
-      async () => {
-        await page.locator('input[type=file]').setInputFiles({ name: 'swap list.csv', mimeType: 'text/csv', buffer: Buffer.from(swap) });
-        await page.getByLabel('Came from').fill('Spring swap at the mill hall');
-        await page.getByRole('button', { name: 'Read the rows' }).click();
-        await page.getByRole('button', { name: 'With a problem 1' }).waitFor();
-        await page.locator('.import').evaluate((e) => e.scrollTo(0, 420));
-      },
-    ],
-    ['varieties', `/library/varieties/${register.id}`],
     ['bench', '/tests'],
     ['test', `/tests/${counted.id}`],
     ['frost', '/sowing/frost'],
@@ -168,6 +152,21 @@ try {
       },
     ],
     ['phone', '/today', () => phones()],
+    ['gardens', `/growing/${crossed.key}?group=${plan.group}&season=${plan.season}`],
+    [
+      'coming-home',
+      `/members/${member.id}/coming-home`,
+      async () => {
+        await page
+          .getByRole('button', { name: /^Brought: / })
+          .first()
+          .click();
+        await page.getByLabel('How much').fill('120');
+        await page.getByText('beetles or holes').click();
+        await page.waitForTimeout(900);
+        await page.getByText('A week in the freezer').first().scrollIntoViewIfNeeded();
+      },
+    ],
     ['descent', `/lots/${oldest.code}/descent`],
     ['labels', `/labels?codes=${[...new Set([told, ...byDots(lots).slice(0, 11)].map((l) => l.code))].join(',')}`],
     ['renewals', `/renewals/${losing[0].code}`],

@@ -37,10 +37,15 @@ describe('the demo library', () => {
     expect(
       count(
         `lots c JOIN lots p ON p.id = c.parent_id JOIN varieties v ON v.id = p.variety_id
-         WHERE c.received_on <= p.received_on OR c.generation <> p.generation + 1
-           OR (c.variety_id <> p.variety_id AND v.breeding <> 'hybrid-f1')`,
+         WHERE NOT EXISTS (SELECT 1 FROM lot_parents m WHERE m.lot_id = c.id)
+           AND (c.received_on <= p.received_on OR c.generation <> p.generation + 1
+             OR (c.variety_id <> p.variety_id AND v.breeding <> 'hybrid-f1'))`,
       ),
     ).toBe(0);
+    expect(count('lot_parents m JOIN lots c ON c.id = m.lot_id JOIN lots p ON p.id = m.parent_id WHERE c.variety_id <> p.variety_id')).toBe(
+      0,
+    );
+    expect(count('(SELECT lot_id FROM lot_parents GROUP BY lot_id HAVING count(*) > 1)')).toBeGreaterThan(0);
     expect(count(`steps WHERE on_day > '${DEMO_TODAY}' OR summary = ''`)).toBe(0);
     expect(count('sowings s JOIN loans o ON o.id = s.loan_id WHERE s.sown_on < o.lent_on')).toBe(0);
     expect(db.pragma('foreign_key_check')).toEqual([]);

@@ -5,6 +5,31 @@ const crop = { halfLifeYears: 9, oilClass: 'oily', freshGermination: 0.93 };
 const lot = { crop, form: 'cleaned', acquisition: 'donated', start: '2023-10-01', storage: [], at: ['2027-03-14'] };
 
 describe('calculators over HTTP', () => {
+  it('say who crosses whom, what is left of a variety, and how true seed is', async () => {
+    const library = await openTestLibrary();
+    const calc = async (name: string, body: object) => await library.post(`/api/calc/${name}`, body);
+    const patch = { plants: 8, outcrossRate: 0.7, isolationM: 800, neighbours: [{ plants: 8, distanceM: 800, overlap: 1 }] };
+    const { body: crossing } = await calc('crossing', patch);
+    expect(crossing.foreignShare).toBeCloseTo(0.0099, 4);
+    expect([crossing.band, (await calc('crossing', { ...patch, protected: true })).body.crossedShare]).toEqual(['safe', 0.001]);
+    const own = { from: '2027-06-01', to: '2027-06-10' };
+    expect((await calc('flowering', { own, other: { from: '2027-06-06', to: '2027-07-01' } })).body).toEqual({ overlap: 0.5 });
+    expect((await calc('flowering', { own, other: own, protected: true })).body.overlap).toBe(0);
+    expect((await calc('parents', { generations: [{ plants: 20 }] })).body.each[0].ne).toBeCloseTo(19.5, 12);
+    const truth = (await calc('true-to-type', { crossed: { share: 0.06 }, seen: [{ plants: 40, offTypes: 3 }] })).body;
+    expect(truth.expected).toBeCloseTo(80 * (1 - truth.trueShare.mean), 9);
+    const wrong = async (name: string, body: object) => (await calc(name, body)).body.errors.map((e: { path: string }) => e.path).sort();
+    expect(
+      await wrong('crossing', { ...patch, plants: 0, isolationM: 0, neighbours: [{ plants: 1, distanceM: -1, overlap: 2, far: 1 }] }),
+    ).toEqual(['isolationM', 'neighbours[0].distanceM', 'neighbours[0].far', 'neighbours[0].overlap', 'plants']);
+    expect(await wrong('flowering', { own: { from: '2027-06-10', to: '2027-06-01' }, other: own })).toEqual(['own.to']);
+    expect(await wrong('parents', { generations: [] })).toEqual(['generations']);
+    expect(await wrong('true-to-type', { crossed: { share: 0.1 }, seen: [{ plants: 4, offTypes: 5 }] })).toEqual(['seen[0].offTypes']);
+    expect(await wrong('true-to-type', { crossed: { share: 0.1 }, visible: 0, seen: [{ plants: 4, offTypes: 1 }] })).toEqual([
+      'seen[0].offTypes',
+    ]);
+  });
+
   it('answer as the contract says', async () => {
     const library = await openTestLibrary();
     const barley = (

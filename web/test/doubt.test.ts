@@ -54,6 +54,11 @@ describe('seed that came home', () => {
     plants: 1,
     isolated: 'no',
     grownBeside: 'a red one',
+    found: ['insects'],
+    steps: [
+      { id: 8, kind: 'freeze', dueOn: '2027-03-20', doneOn: null, version: 1 },
+      { id: 9, kind: 'clean', dueOn: '2027-03-10', doneOn: '2027-03-11', version: 2 },
+    ],
   };
   it('is released when all that is asked was looked at; what was not is named', async () => {
     desk.answers['GET /places'] = { places: [{ id: 7, name: 'Box C' }] };
@@ -63,7 +68,12 @@ describe('seed that came home', () => {
         ? done
         : { status: 400, code: 'bad-input', errors: missing.map((path) => ({ path, message: `${path}: look first` })) };
     };
-    const w = await desk.show(ReleaseForm, { lot: { code: 'TM-009S' }, waiting });
+    const w = await desk.show(ReleaseForm, { lot: { code: 'TM-009S', floor: 20 }, waiting });
+    expect(words(w)).toContain('Found when it came: beetles or holes.');
+    desk.answers['POST /return-steps/8/done'] = { lotCode: 'TM-009S', step: { id: 4, summary: 'done' } };
+    button(w, 'Done: A week in the freezer').click();
+    await settled();
+    expect(desk.posted('/return-steps/8/done')).toEqual({ version: 1 });
     expect(words(w)).toMatch(/since .*10 Mar.*Grown by Sunniva, from 1 plant, not kept apart, beside a red one.*24 Mar/);
     const [dry, clean, label] = w.findAll<HTMLInputElement>('input[type=checkbox]');
     await dry!.setValue(true);
@@ -73,9 +83,19 @@ describe('seed that came home', () => {
     desk.calls.length = 0;
     await clean!.setValue(true);
     await label!.setValue(true);
+    await type(labelled(w, 'Swap table'), '30');
     await w.find('form').trigger('submit');
     await settled();
-    expect(desk.posted('/returns/3/release')).toMatchObject({ version: 2, dried: true, clean: true, named: true, placeId: null });
+    expect(desk.posted('/returns/3/release')).toMatchObject({
+      version: 2,
+      dried: true,
+      clean: true,
+      named: true,
+      placeId: null,
+      floor: null,
+      swapSeeds: 30,
+      backSeeds: null,
+    });
   });
 });
 

@@ -206,7 +206,11 @@ describe('views of lists', () => {
     const lot = (id: number, parentId: number | null, over: object): object => ({
       id,
       code: `L${String(id)}`,
-      parentId,
+      parentIds: parentId === null ? [] : [parentId],
+      mixed: false,
+      kept: parentId === null ? 1 : 0.62,
+      keptUnsure: false,
+      trueMean: 0.94,
       generation: parentId === null ? 0 : 1,
       year: 2025,
       state: 'kept',
@@ -229,6 +233,7 @@ describe('views of lists', () => {
     const child = w.find('.node.gone.doubt');
     expect(child.text().replace(/\s+/g, ' ')).toContain('used up');
     expect(child.text().replace(/\s+/g, ' ')).toContain('Fenna, 1 parent, kept apart');
+    expect(child.html()).toContain('62 % of the variety’s diversity is left; about 6 in 100 will surprise you');
   });
 });
 
