@@ -1,4 +1,5 @@
 import { firstLoad } from './firstLoad.ts';
+import { gardens } from './gardens.ts';
 import { judging } from './judging.ts';
 import { lists } from './lists.ts';
 import { manyPeople } from './manyPeople.ts';
@@ -7,7 +8,7 @@ import { covered, onePosterior } from './posteriors.ts';
 import { seasons } from './seasons.ts';
 
 /** Measures every budget of docs/architecture.md, or those that are named (`npm run bench -- lists seasons`). */
-const PARTS: Readonly<Record<string, () => unknown>> = { onePosterior, covered, manyPeople, lists, seasons, judging, firstLoad };
+const PARTS: Readonly<Record<string, () => unknown>> = { onePosterior, covered, manyPeople, lists, seasons, gardens, judging, firstLoad };
 const wanted = process.argv.slice(2);
 const unknown = wanted.find((name) => !Object.hasOwn(PARTS, name));
 if (unknown !== undefined) {

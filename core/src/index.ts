@@ -122,6 +122,7 @@ export * from './growing/crossedWords.ts';
 export * from './growing/lotTruth.ts';
 export * from './growing/truthWords.ts';
 export * from './growing/comingHome.ts';
+export * from './growing/learned.ts';
 export * from './members/bestToServe.ts';
 export * from './members/messages.ts';
 export * from './members/packetNow.ts';

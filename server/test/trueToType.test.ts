@@ -154,3 +154,32 @@ describe('how true a lot is', () => {
     expect(warning.better).toContain(truer);
   });
 });
+
+describe('what was learned', () => {
+  it('is which crops cross more here than expected, once enough was seen', async () => {
+    const code = await takeIn({ acquisition: 'purchased' });
+    const learned = async () => (await library.get('/api/growing/learned')).body.crops;
+    expect(await learned()).toEqual([]);
+    await seen(code, { plants: 20, offTypes: 1 });
+    expect((await learned())[0]).toMatchObject({
+      key: 'summer-squash',
+      plants: 20,
+      offTypes: 1,
+      lots: 1,
+      words: expect.stringContaining('as expected'),
+    });
+    await seen(code, { plants: 60, offTypes: 14 });
+    const [squash] = await learned();
+    expect(squash.words).toContain('crosses more here than expected');
+    expect(squash.expected).toBeLessThan(1);
+  });
+
+  it('is how true the seed is that a member brings, drawn towards all', async () => {
+    const child = await cameBack(await lentTo(await takeIn({ acquisition: 'purchased' })));
+    const { id } = library.db.prepare('SELECT member_id AS id FROM returns').get() as { id: number };
+    const shares = async () => (await library.get(`/api/members/${String(id)}/shares`)).body;
+    expect((await shares()).trueness).toBeNull();
+    await library.done(`/api/lots/${child}/off-types`, { plants: 30, offTypes: 3, seenOn: '2027-10-20' });
+    expect((await shares()).trueness).toEqual({ plants: 30, share: expect.closeTo(0.9, 6) });
+  });
+});

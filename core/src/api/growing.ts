@@ -1,4 +1,4 @@
-import type { Apart, CrossingBand, FlowerDates, LowerWay, PatchCrossing, PatchKind, Spot } from '../index.ts';
+import type { Apart, CrossesHere, CrossingBand, FlowerDates, LowerWay, OffTypesOfCrop, PatchCrossing, PatchKind, Spot } from '../index.ts';
 import { PURPOSES } from '../lots/vocabulary.ts';
 import { offTypesForm, patchChangeForm, patchForm, patchGoneForm } from '../schemas/growingForms.ts';
 import { changes, oneOf, reads, text, whole } from './contract.ts';
@@ -158,11 +158,19 @@ export interface LotTruthSheet {
   readonly sowings: readonly { readonly id: number; readonly sownOn: string; readonly seeds: number; readonly member: string | null }[];
 }
 
+/** What the library's own plants say of how much a crop crosses. */
+export interface LearnedCrop extends OffTypesOfCrop, CrossesHere {
+  readonly key: string;
+  readonly name: string;
+  readonly lots: number;
+}
+
 export const growingApi = {
   plan: reads<GrowingPlan>()('/growing', 'desk', { group: text(80), season: whole(1900, 2200) }),
   patch: reads<PatchSheet>()('/growing/patches/:key', 'desk'),
   add: changes<{ readonly key: string }>()('post', '/growing/patches', patchForm, 'desk'),
   change: changes<{ readonly key: string }>()('patch', '/growing/patches/:key', patchChangeForm, 'desk'),
+  learned: reads<{ readonly crops: readonly LearnedCrop[] }>()('/growing/learned', 'desk'),
   truth: reads<LotTruthSheet>()('/lots/:code/truth', 'desk'),
   /** Plants of a lot were looked at; some were not as they should be. */
   offTypes: changes<{ readonly id: number }>()('post', '/lots/:code/off-types', offTypesForm, 'desk'),

@@ -113,6 +113,8 @@ export interface MemberShares {
   readonly promises: { readonly kept: number; readonly of: number; readonly share: number; readonly words: string };
   /** Of what they brought, how alive it is by its estimates, drawn towards all that ever came back; null where nothing did. */
   readonly soundness: { readonly lots: number; readonly share: number } | null;
+  /** Of plants grown from what they brought, how many were what they should be, drawn towards all; null where nobody looked. */
+  readonly trueness: { readonly plants: number; readonly share: number } | null;
 }
 
 /** What becomes of two records of one person when they are joined: nothing is lost, and what both say stays as the first has it. */

@@ -2,6 +2,7 @@ import { growingApi } from '@esprel/core/api';
 import { makes, type Route, serves, servesKept } from '../routing/route.ts';
 import { beforeLending } from './beforeLending.ts';
 import { growingPlan } from './growingPlan.ts';
+import { learnedCrops } from './learnedSheet.ts';
 import { lotTruthSheet } from './lotTruthSheet.ts';
 import { sayOffTypes } from './offTypes.ts';
 import { patchSheet } from './patchSheet.ts';
@@ -12,6 +13,7 @@ export function growingRoutes(): Route[] {
     servesKept(growingApi.plan, ({ db, today }, { query }) => growingPlan(db, query, today)),
     serves(growingApi.patch, ({ db, today }, { params }) => patchSheet(db, params.key, today)),
     serves(growingApi.before, ({ db, today }, { query }) => ({ lots: beforeLending(db, query, today) })),
+    servesKept(growingApi.learned, ({ db }) => ({ crops: learnedCrops(db) })),
     serves(growingApi.truth, ({ db }, { params }) => lotTruthSheet(db, params.code)),
     makes(growingApi.offTypes, 'off-types', (change, { params, body }) => sayOffTypes(change, params.code, body)),
     makes(growingApi.add, 'patch', (change, { body }) => addPatch(change, body)),

@@ -4,7 +4,7 @@ import { peopleApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import Popover from 'primevue/popover';
-import { computed, ref } from 'vue';
+import { computed, ref, useTemplateRef } from 'vue';
 import { useAccess } from '../base/access.ts';
 import { useForm } from '../base/useForm.ts';
 import { useSession } from '../base/session.ts';
@@ -12,6 +12,7 @@ import { useSession } from '../base/session.ts';
 const session = useSession();
 const access = useAccess();
 const picker = ref<InstanceType<typeof Popover> | null>(null);
+const who = useTemplateRef<HTMLButtonElement>('who');
 const open = ref(false);
 const problem = ref<string | null>(null);
 
@@ -36,6 +37,8 @@ async function attempt(does: () => Promise<unknown>): Promise<void> {
   try {
     await does();
     picker.value?.hide();
+    // What closes keeps the cursor until it has faded: a key of the desk would still be typed into it.
+    who.value?.focus();
   } catch (error) {
     problem.value = (error as Error).message;
   }
@@ -57,7 +60,7 @@ const unlock = (): Promise<void> => attempt(() => access.unlock());
 
 <template>
   <div class="desk">
-    <button type="button" class="who" :aria-expanded="open" aria-haspopup="dialog" @click="picker?.toggle($event)">
+    <button ref="who" type="button" class="who" :aria-expanded="open" aria-haspopup="dialog" @click="picker?.toggle($event)">
       <span class="quiet small">{{ own && access.coordinator ? 'coordinator' : 'at the desk' }}</span>
       <strong>{{ person?.name ?? 'nobody yet' }}</strong>
     </button>

@@ -176,6 +176,11 @@ export const router = createRouter({
       ],
     },
     {
+      path: '/growing/learned',
+      component: () => import('../growing/LearnedView.vue'),
+      meta: { place: 'members', title: 'What was learned' },
+    },
+    {
       path: '/growing',
       component: () => import('../growing/GrowingView.vue'),
       meta: { place: 'members', title: 'Who grows what' },

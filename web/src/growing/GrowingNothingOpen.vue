@@ -9,5 +9,6 @@ import NothingOpen from '../base/NothingOpen.vue';
       A patch comes of itself from each loan for seed, each bed that is planned or sown, and each packet for the garden that flowers. Add
       those of neighbours, as far as anybody knows them.
     </p>
+    <p><RouterLink to="/growing/learned">Which crops cross more here than expected</RouterLink></p>
   </NothingOpen>
 </template>

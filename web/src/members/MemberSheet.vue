@@ -139,6 +139,8 @@ function told(id: number): void {
         }}<template v-if="shares.promises.of > 0"> ({{ shares.promises.kept }} of {{ shares.promises.of }})</template
         ><template v-if="shares.soundness"
           >; about {{ Math.round(100 * shares.soundness.share) }} in 100 of what they bring are alive</template
+        ><template v-if="shares.trueness"
+          >; of plants grown from it about {{ Math.round(100 * shares.trueness.share) }} in 100 were what they should be</template
         >. For coordinators only; one bad year is no verdict.
       </p>
       <p v-if="data.member.leftOn !== null" class="quiet">Left on {{ format.day(data.member.leftOn) }}; who they were is forgotten.</p>
