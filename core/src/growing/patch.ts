@@ -37,7 +37,3 @@ export function together(own: FlowerDates | null, other: FlowerDates | null): nu
   const days = (w: FlowerDates): FlowerDays => ({ from: daysBetween(own.from, w.from), to: daysBetween(own.from, w.to), sdDays: w.sdDays });
   return flowerOverlap(days(own), days(other));
 }
-
-/** How many days two patches are likely to flower together. */
-export const daysTogether = (own: FlowerDates | null, other: FlowerDates | null): number | null =>
-  own === null || other === null ? null : together(own, other) * (daysBetween(own.from, own.to) + 1);

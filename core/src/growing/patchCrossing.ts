@@ -1,6 +1,8 @@
 import type { Crop } from '../crops/crop.ts';
+import { daysBetween } from '../dates/day.ts';
 import { crossedOf, type CrossingBand, crossingBand, pollenOf } from './crossing.ts';
-import { daysTogether, isKeptApart, type Patch, together } from './patch.ts';
+import type { FlowerDates } from './growingDays.ts';
+import { isKeptApart, type Patch, together } from './patch.ts';
 import type { Saving } from './saving.ts';
 import { apartM, SPOT_GRID_M } from './spot.ts';
 
@@ -58,6 +60,16 @@ export function patchCrossing(patch: Patch, others: readonly Patch[], crop: Cros
   let variance = 0;
   const given: (CrossingSource & { readonly pollen: number })[] = [];
   const { spot } = patch;
+  // Patches of one crop and garden flower alike: their days together are worked out once.
+  const shared = new Map<string, number>();
+  const togetherWith = (other: FlowerDates | null): number => {
+    if (patch.flower === null || other === null) return 1;
+    const key = `${other.from} ${other.to} ${String(other.sdDays)}`;
+    let share = shared.get(key);
+    if (share === undefined) shared.set(key, (share = together(patch.flower, other)));
+    return share;
+  };
+  const ownDays = patch.flower === null ? null : daysBetween(patch.flower.from, patch.flower.to) + 1;
   if (spot !== null) {
     for (const other of others) {
       if (other.key === patch.key || other.spot === null || isKeptApart(other)) continue;
@@ -66,10 +78,11 @@ export function patchCrossing(patch: Patch, others: readonly Patch[], crop: Cros
       const most = pollenOf({ plants: other.plants, distanceM, overlap: 1 }, isolationM);
       // What would not show even if it flowered all the time needs no look at its days.
       if (outcrossRate * most < LEAST_SHARE * 0.01 * patch.plants) continue;
-      const pollen = most * together(patch.flower, other.flower);
+      const days = togetherWith(other.flower);
+      const pollen = most * days;
       foreign += pollen;
       variance += (pollen * Math.hypot(PLANTS_DOUBT, distanceDoubt(distanceM, isolationM))) ** 2;
-      given.push({ key: other.key, share: 0, distanceM, days: daysTogether(patch.flower, other.flower), pollen });
+      given.push({ key: other.key, share: 0, distanceM, days: ownDays === null || other.flower === null ? null : days * ownDays, pollen });
     }
   }
   const crossedBy = (pollen: number): number => crossedOf(outcrossRate, pollen / (patch.plants + pollen), covered);

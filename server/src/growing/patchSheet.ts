@@ -1,4 +1,4 @@
-import { MOST_CROSSED, type OtherGarden, waysToLower } from '@esprel/core';
+import { MOST_CROSSED, type OtherGarden, patchCrossing, waysToLower } from '@esprel/core';
 import type { PatchSheet } from '@esprel/core/api';
 import { type Db } from '../db/db.ts';
 import { freeFor } from '../estimates/free.ts';
@@ -8,7 +8,7 @@ import { everyLibraryCrop } from '../records/crop.ts';
 import { lotRow } from '../records/lot.ts';
 import { listGardens } from '../season/gardens.ts';
 import { SeasonReader } from '../season/windows.ts';
-import { cautionsOf, crossings, isForSeed, shownPatch } from './growingPlan.ts';
+import { cautionsOf, isForSeed, shownPatch } from './growingPlan.ts';
 import { type GrownPatch, grownPatches, groupOf } from './patches.ts';
 
 /** A patch by its key, among all that flower with it. Throws a not-found Problem. */
@@ -49,8 +49,7 @@ export function otherGardens(db: Db, patch: GrownPatch, every: readonly GrownPat
 export function patchSheet(db: Db, key: string, today: string): PatchSheet {
   const reader = new SeasonReader(db);
   const { patch, others } = patchAmong(reader, key, today);
-  const crossing = crossings([patch, ...others]).get(key);
-  if (!crossing) throw notFound('That patch');
+  const crossing = patchCrossing(patch, others, patch.crop, patch.saving);
   const crops = everyLibraryCrop(db);
   const group = patch.crop.crossingGroup;
   const of = crops.filter((c) => c.crossingGroup === group);
