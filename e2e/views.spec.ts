@@ -24,6 +24,10 @@ for (const part of [0, 1, 2, 3])
     };
     const code = lots[3]!.code;
     const sheetOf = (await (await page.request.get(`${desk.base}/api/lots/${code}`)).json()) as { lot: { varietyId: number } };
+    const plan = (await (await page.request.get(`${desk.base}/api/growing`)).json()) as {
+      patches: { key: string; kind: string; crossing: { share: number } }[];
+    };
+    const patch = plan.patches.find((p) => p.kind === 'seed' && p.crossing.share > 0.01)!.key;
     const views = [
       ['/today', 'things today'],
       ['/today?week=2027-03-15', 'that week'],
@@ -71,6 +75,14 @@ for (const part of [0, 1, 2, 3])
       [`/sowing/trays/${String(growing.trays[0]!.id)}`, 'Tap a cell'],
       ['/sowing/bench', 'Another place'],
       ['/sowing/worked?crop=tomato', 'Sown in'],
+      ['/growing', 'In flower'],
+      [`/growing/${patch}`, 'Where it comes from'],
+      [`/growing/${patch}/change`, 'Kept to itself'],
+      ['/growing/new', 'Put it on the plan'],
+      ['/growing/learned', 'Expected'],
+      [`/lots/${code}/truth`, 'Plants looked at'],
+      [`/lots/${code}/mix`, 'Mixed on'],
+      [`/members/${String(promising.id)}/coming-home`, 'A gift'],
       ['/members', 'New member'],
       [`/members/${String(promising.id)}`, 'Promised back'],
       [`/members/${String(promising.id)}/return/${String(sheet.loans[0]!.id)}`, 'Seed came back'],
