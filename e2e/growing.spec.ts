@@ -14,7 +14,7 @@ interface Sheet {
 
 test('two squashes are kept apart by changing the plan: seen, tied from there, taken back, and moved instead', async ({ page, desk }) => {
   await page.goto(`${desk.base}/members`);
-  await page.getByRole('button', { name: 'Who grows what' }).click();
+  await page.getByRole('link', { name: 'Who grows what' }).click();
   await expect(page.getByRole('heading', { name: 'Who grows what' })).toBeVisible();
   // It opens with what most wants looking at; the patch is opened on the plan.
   await page.getByRole('link', { name: /^Quarry Foot: .*for seed/ }).click();

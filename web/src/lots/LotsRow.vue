@@ -33,8 +33,8 @@ const surprises = computed(() =>
     >
       <span class="code" :class="{ long: lot.code.length > 8 }">{{ lot.code }}</span>
       <span class="name"
-        >{{ lot.variety
-        }}<abbr v-if="doubtful" v-tooltip.top="'The name of this lot is in doubt'" aria-label=", its name is in doubt"> ?</abbr
+        ><span class="words">{{ lot.variety }}</span
+        ><abbr v-if="doubtful" v-tooltip.top="'The name of this lot is in doubt'" aria-label=", its name is in doubt"> ?</abbr
         ><abbr v-else-if="surprises" v-tooltip.top="surprises" :aria-label="`, ${surprises}`"> ≈</abbr></span
       >
       <span class="year"><AcquisitionShape :acquisition="lot.acquisition" />{{ lot.year ?? 'no year' }}</span>
@@ -105,6 +105,12 @@ const surprises = computed(() =>
 .name {
   font-weight: 600;
   white-space: nowrap;
+  display: flex;
+  gap: 5px;
+  min-width: 0;
+}
+/* A long name is cut, never the mark behind it. */
+.name .words {
   overflow: hidden;
   text-overflow: ellipsis;
 }

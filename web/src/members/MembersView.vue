@@ -45,13 +45,13 @@ function askWords(m: ListedMember): string {
         <label class="unseen" for="member-q">Name of a member</label>
         <InputText id="member-q" v-model="q" placeholder="name" autocomplete="off" />
         <Button :label="openAsks === 0 ? 'Asked for' : `Asked for: ${openAsks}`" severity="secondary" @click="router.push('/asks')" />
-        <Button label="Who grows what" severity="secondary" @click="router.push('/growing')" />
         <Button label="Messages" severity="secondary" @click="router.push('/messages')" />
         <Button label="New member" severity="secondary" @click="router.push('/members/new')" />
       </div>
       <nav class="which" aria-label="Which members">
         <RouterLink :to="{ path: '/members' }" :class="{ on: which === null }">Everybody</RouterLink>
         <RouterLink :to="{ path: '/members', query: { which: 'to-ask' } }" :class="{ on: which !== null }">Whom to ask</RouterLink>
+        <RouterLink to="/growing">Who grows what</RouterLink>
         <RouterLink v-if="access.coordinator" class="file" to="/members/file">As a spreadsheet</RouterLink>
       </nav>
       <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
