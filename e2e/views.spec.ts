@@ -82,6 +82,7 @@ for (const part of [0, 1, 2, 3])
       ['/growing/learned', 'Expected'],
       [`/lots/${code}/truth`, 'Plants looked at'],
       [`/lots/${code}/mix`, 'Mixed on'],
+      [`/lots/${code}/line`, 'Chosen for'],
       [`/members/${String(promising.id)}/coming-home`, 'A gift'],
       ['/members', 'New member'],
       [`/members/${String(promising.id)}`, 'Promised back'],

@@ -107,6 +107,7 @@ describe('how it goes with somebody', () => {
     expect((await library.get(`/api/members/${String(id)}/shares`)).body).toEqual({
       promises: { kept: 0, of: 0, share: 0.5, words: 'nothing promised yet' },
       soundness: null,
+      trueness: null,
     });
     await library.done('/api/loans', {
       lotCode: code,

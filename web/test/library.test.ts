@@ -211,6 +211,8 @@ describe('a variety', () => {
   const data = (over: Partial<VarietySheetData> = {}): VarietySheetData => ({
     variety,
     joinedInto: null,
+    lineOf: { id: 2, name: 'Old Gate Red' },
+    lines: [{ id: 9, name: 'Old Gate, early', lots: 1 }],
     crop: {
       key: 'tomato',
       name: 'Tomato',
@@ -237,6 +239,8 @@ describe('a variety', () => {
   it('shows its traits in the units that are set, its lots, what it crosses with, and offers to join what is called nearly the same', async () => {
     desk.answers['GET /varieties/5'] = data();
     const w = await desk.show(VarietySheet, { id: '5' });
+    expect(words(w)).toContain('a line of Old Gate Red');
+    expect(words(w)).toContain('Lines chosen from it: Old Gate, early.');
     expect(words(w.find('.facts'))).toContain('Habit vineHeight 180 cmApart 50 cmFirst crop after 70 daysFrost tender');
     expect(words(w.find('[aria-label="Lots"]'))).toContain('1 lot TM-001Cyear not knownSwapused up');
     expect(words(w.find('[aria-label="Crossing"]'))).toMatch(/within 10 m of each other: Row 1,.*Row 12, and others\.$/);

@@ -1,6 +1,6 @@
 import type { Apart, CrossesHere, CrossingBand, FlowerDates, LowerWay, OffTypesOfCrop, PatchCrossing, PatchKind, Spot } from '../index.ts';
 import { PURPOSES } from '../lots/vocabulary.ts';
-import { offTypesForm, patchChangeForm, patchForm, patchGoneForm } from '../schemas/growingForms.ts';
+import { lineForm, offTypesForm, patchChangeForm, patchForm, patchGoneForm } from '../schemas/growingForms.ts';
 import { changes, oneOf, reads, text, whole } from './contract.ts';
 import type { HistoryStep } from './history.ts';
 
@@ -174,6 +174,7 @@ export const growingApi = {
   truth: reads<LotTruthSheet>()('/lots/:code/truth', 'desk'),
   /** Plants of a lot were looked at; some were not as they should be. */
   offTypes: changes<{ readonly id: number }>()('post', '/lots/:code/off-types', offTypesForm, 'desk'),
+  keepLine: changes<{ readonly varietyId: number }>()('post', '/lots/:code/line', lineForm, 'desk'),
   gone: changes<{ readonly key: string }>()('post', '/growing/patches/:key/gone', patchGoneForm, 'desk'),
   /** Before seed of these lots goes to a member. */
   before: reads<{ readonly lots: readonly BeforeLending[] }>()('/growing/before', 'desk', {

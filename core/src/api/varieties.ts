@@ -86,6 +86,9 @@ export interface Reach {
 export interface VarietySheetData {
   readonly variety: VarietyListed;
   readonly joinedInto: { readonly id: number; readonly name: string } | null;
+  /** The variety that it was chosen from, and lines that were chosen from it. */
+  readonly lineOf: { readonly id: number; readonly name: string } | null;
+  readonly lines: readonly { readonly id: number; readonly name: string; readonly lots: number }[];
   readonly crop: {
     readonly key: string;
     readonly name: string;

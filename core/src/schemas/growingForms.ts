@@ -1,4 +1,20 @@
-import { day, filled, id, list, need, note, oneOf, orNull, seeds, shape, text, versionOrNone, whole, year } from '../checks/fields.ts';
+import {
+  day,
+  filled,
+  id,
+  list,
+  need,
+  note,
+  oneOf,
+  orNull,
+  seeds,
+  shape,
+  text,
+  version,
+  versionOrNone,
+  whole,
+  year,
+} from '../checks/fields.ts';
 import { AMOUNT_KNOWN } from '../amounts/amount.ts';
 import { APARTS } from '../growing/apart.ts';
 import { FOUND_AT_HOME, IS_IT, PROMISE_ANSWERS } from '../growing/comingHome.ts';
@@ -109,4 +125,16 @@ export const homeForm = shape({
       1,
     ),
   ),
+});
+
+/** What was chosen of a lot, kept as a line under its variety. */
+export const lineForm = shape({
+  version: version(),
+  name: filled(120, 'give the line a name'),
+  /** Plants that seed was taken from, of so many that stood. */
+  chosen: orNull(whole({ min: 1, max: 100_000 })),
+  ofPlants: orNull(whole({ min: 1, max: 100_000 })),
+  /** The lot that gave the pollen, where it was chosen too. */
+  pollenCode: orNull(text(20)),
+  chosenFor: filled(300, 'say what it was chosen for, as “early, and deep red”'),
 });

@@ -57,6 +57,7 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   return_loans: {},
   return_steps: {},
   off_types: {},
+  selections: {},
 };
 type JournaledTable = keyof typeof JOURNALED;
 export type Subject =

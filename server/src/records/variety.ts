@@ -13,6 +13,7 @@ export interface VarietyRow {
   readonly folded: string;
   readonly breeding: string;
   readonly joined_into: number | null;
+  readonly line_of: number | null;
   readonly version: number;
 }
 

@@ -70,6 +70,12 @@ export function varietySheet(db: Db, id: number): VarietySheetData {
       synonyms: synonymsOf(db, id),
     },
     joinedInto: row.joined_into === null ? null : { id: row.joined_into, name: varietyRow(db, row.joined_into).name },
+    lineOf: row.line_of === null ? null : { id: row.line_of, name: varietyRow(db, row.line_of).name },
+    lines: all(
+      db,
+      'SELECT v.id, v.name, (SELECT count(*) FROM lots WHERE variety_id = v.id) AS lots FROM varieties v WHERE v.line_of = ? AND v.joined_into IS NULL ORDER BY v.folded',
+      id,
+    ),
     crop: {
       key: crop.key,
       name: crop.name,

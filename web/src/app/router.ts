@@ -58,6 +58,7 @@ export const router = createRouter({
         },
         { path: ':code/truth', component: () => import('../growing/TruthView.vue'), props: true, meta: { title: 'True to type' } },
         { path: ':code/edit', component: () => import('../lots/LotEditForm.vue'), props: true, meta: { title: 'Put right' } },
+        { path: ':code/line', component: () => import('../growing/LineForm.vue'), props: true, meta: { title: 'Keep as a line' } },
         { path: ':code/mix', component: () => import('../lots/MixForm.vue'), props: true, meta: { title: 'Mix lots' } },
         { path: ':code/descent', component: () => import('../lots/DescentView.vue'), props: true, meta: { title: 'Descent' } },
       ],

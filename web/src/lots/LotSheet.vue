@@ -240,6 +240,7 @@ function go(what: string): void {
         <RouterLink :to="`/lots/${lot.code}/identity`">What is it?</RouterLink>
         <RouterLink :to="`/lots/${lot.code}/mix-up`">Mixed up with another?</RouterLink>
         <RouterLink v-if="!inQuarantine && lot.balance > 0" :to="`/lots/${lot.code}/mix`">Mix with other lots of it</RouterLink>
+        <RouterLink v-if="lot.acquisition === 'saved'" :to="`/lots/${lot.code}/line`">Keep it as a line</RouterLink>
         <button v-if="!data.wet && lot.balance > 0" type="button" class="link" @click="gotWet">It got wet</button>
       </p>
       <LotSheetRecords :sheet="data" />

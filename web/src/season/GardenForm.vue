@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { type Practised, PRACTISED, PRACTISED_WORDS, type Spot } from '@esprel/core';
-import { gardensApi } from '@esprel/core/api';
+import { gardensApi, membersApi } from '@esprel/core/api';
+import { readOnce } from '../base/calls.ts';
 import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldFind from '../fields/FieldFind.vue';
@@ -19,6 +20,7 @@ import FormFrame from '../fields/FormFrame.vue';
 
 /** A garden of the library or of a member: some days off the library, or with frosts of its own. */
 const props = defineProps<{ id?: string }>();
+const route = useRoute();
 const router = useRouter();
 const { data } = useRead(gardensApi.list, () => ({}));
 const { unit, warmthText, celsiusTyped } = useTypedWarmth();
@@ -73,6 +75,16 @@ const form = useForm({
   of: props.id === undefined ? gardensApi.add : gardensApi.edit,
   asked: () => ({ id: props.id ?? '' }),
 });
+// From a patch that is not on the plan: it is for whoever grows it.
+const { member: whose } = route.query;
+if (props.id === undefined && typeof whose === 'string') {
+  void readOnce(membersApi.sheet, { id: whose })
+    .then(({ member: { id, name } }) => {
+      form.values.member ??= { id, name };
+      if (form.values.name === '') form.values.name = `${name}’s garden`;
+    })
+    .catch(() => undefined);
+}
 watch(garden, (g) => {
   // Filled once: a change by somebody else meanwhile is a conflict that the server tells of.
   if (!g || form.values.version !== 0) return;

@@ -45,7 +45,16 @@ const go = (what: string): void => void router.push(`/library/varieties/${props.
         {{ data.crop.name }} <span class="latin">{{ data.crop.scientific }}</span>, {{ BREEDING_WORDS[v.breeding] }}
       </p>
       <p v-if="v.synonyms.length > 0" class="quiet">also called {{ v.synonyms.join('; ') }}</p>
+      <p v-if="data.lineOf" class="quiet">
+        a line of <RouterLink :to="`/library/varieties/${data.lineOf.id}`">{{ data.lineOf.name }}</RouterLink>
+      </p>
       <p v-if="v.note">{{ v.note }}</p>
+      <p v-if="data.lines.length > 0">
+        Lines chosen from it:
+        <template v-for="(l, i) in data.lines" :key="l.id"
+          ><template v-if="i > 0">, </template><RouterLink :to="`/library/varieties/${l.id}`">{{ l.name }}</RouterLink></template
+        >.
+      </p>
     </header>
     <DeskMessage v-if="data.joinedInto" kind="notice">
       Turned out to be <RouterLink :to="`/library/varieties/${data.joinedInto.id}`">{{ data.joinedInto.name }}</RouterLink>; its lots and
