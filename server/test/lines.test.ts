@@ -1,26 +1,21 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { envelope, openTestLibrary, type TestLibrary } from './library.ts';
+import { openTestLibrary, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
   library = await openTestLibrary();
 });
-const takeIn = async (over: Record<string, unknown> = {}): Promise<string> =>
-  (
-    await library.done(
-      '/api/lots',
-      envelope({
-        cropKey: 'tomato',
-        varietyName: 'Old Red',
-        breeding: 'landrace',
-        floor: 0,
-        seeds: 200,
-        acquisition: 'saved',
-        identity: 'sure',
-        ...over,
-      }),
-    )
-  ).code;
+const takeIn = (over: Record<string, unknown> = {}): Promise<string> =>
+  library.takeIn({
+    cropKey: 'tomato',
+    varietyName: 'Old Red',
+    breeding: 'landrace',
+    floor: 0,
+    seeds: 200,
+    acquisition: 'saved',
+    identity: 'sure',
+    ...over,
+  });
 const line = async (code: string, over: Record<string, unknown> = {}) =>
   library.post(`/api/lots/${code}/line`, {
     version: (await library.lotSheet(code)).lot.version,

@@ -1,25 +1,20 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { envelope, openTestLibrary, type TestLibrary } from './library.ts';
+import { openTestLibrary, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
   library = await openTestLibrary();
 });
-const takeIn = async (over: Record<string, unknown> = {}): Promise<string> =>
-  (
-    await library.done(
-      '/api/lots',
-      envelope({
-        cropKey: 'runner-bean',
-        varietyName: 'Weir Scarlet',
-        breeding: 'open-pollinated',
-        floor: 0,
-        seeds: 200,
-        acquisition: 'purchased',
-        ...over,
-      }),
-    )
-  ).code;
+const takeIn = (over: Record<string, unknown> = {}): Promise<string> =>
+  library.takeIn({
+    cropKey: 'runner-bean',
+    varietyName: 'Weir Scarlet',
+    breeding: 'open-pollinated',
+    floor: 0,
+    seeds: 200,
+    acquisition: 'purchased',
+    ...over,
+  });
 let growers = 0;
 /** Seed of a lot, grown by somebody from so many plants, and released. */
 async function grown(code: string, plants: number | null, isolated = 'yes'): Promise<string> {

@@ -1,25 +1,20 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { envelope, openTestLibrary, type TestLibrary } from './library.ts';
+import { openTestLibrary, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
   library = await openTestLibrary();
 });
-const takeIn = async (over: Record<string, unknown> = {}): Promise<string> =>
-  (
-    await library.done(
-      '/api/lots',
-      envelope({
-        cropKey: 'summer-squash',
-        varietyName: 'Long Trailer',
-        breeding: 'open-pollinated',
-        floor: 0,
-        seeds: 200,
-        identity: 'sure',
-        ...over,
-      }),
-    )
-  ).code;
+const takeIn = (over: Record<string, unknown> = {}): Promise<string> =>
+  library.takeIn({
+    cropKey: 'summer-squash',
+    varietyName: 'Long Trailer',
+    breeding: 'open-pollinated',
+    floor: 0,
+    seeds: 200,
+    identity: 'sure',
+    ...over,
+  });
 const truth = async (code: string) => (await library.get(`/api/lots/${code}/truth`)).body;
 const mean = async (code: string): Promise<number> => (await truth(code)).share.mean;
 const seen = (code: string, over: Record<string, unknown> = {}) =>

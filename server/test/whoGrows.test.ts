@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { envelope, openTestLibrary, type TestLibrary } from './library.ts';
+import { openTestLibrary, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
@@ -12,9 +12,8 @@ const garden = async (name: string, over: Record<string, unknown> = {}): Promise
   const { id } = await library.done('/api/gardens', body);
   return { id, memberId };
 };
-const takeIn = async (over: Record<string, unknown> = {}): Promise<string> =>
-  (await library.done('/api/lots', envelope({ cropKey: 'summer-squash', varietyName: 'Long Trailer', floor: 0, seeds: 200, ...over })))
-    .code;
+const takeIn = (over: Record<string, unknown> = {}): Promise<string> =>
+  library.takeIn({ cropKey: 'summer-squash', varietyName: 'Long Trailer', floor: 0, seeds: 200, ...over });
 const lend = async (lotCode: string, memberId: number, purpose = 'save-seed', seeds = 10): Promise<number> =>
   (
     await library.done('/api/loans', {

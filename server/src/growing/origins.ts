@@ -56,20 +56,24 @@ const PLANNED = `SELECT p.id, p.lot_id AS lotId, l.code, v.id AS varietyId, v.na
 const SEEN = `SELECT p.*, v.name AS variety FROM patches p LEFT JOIN varieties v ON v.id = p.variety_id
   WHERE p.season IS NOT NULL AND p.crop_key IN (SELECT value FROM json_each(?))`;
 
-interface LoanSeen {
-  readonly id: number;
+/** Of which lot something grows, and in which garden. */
+interface GrownSeed {
   readonly lotId: number;
   readonly code: string;
   readonly varietyId: number;
   readonly variety: string;
   readonly cropKey: string;
+  readonly gardenId: number | null;
+}
+
+interface LoanSeen extends GrownSeed {
+  readonly id: number;
   readonly memberId: number;
   readonly grower: string;
   readonly seeds: number;
   readonly purpose: Purpose;
   readonly lentOn: string;
   readonly median: number;
-  readonly gardenId: number | null;
   readonly outPlants: number | null;
   readonly outOn: string | null;
   readonly stood: number | null;
@@ -79,16 +83,10 @@ interface LoanSeen {
   readonly through: number | null;
 }
 
-interface SownSeen {
+interface SownSeen extends GrownSeed {
   readonly id: number;
   readonly loanId: number | null;
   readonly plannedId: number | null;
-  readonly lotId: number;
-  readonly code: string;
-  readonly varietyId: number;
-  readonly variety: string;
-  readonly cropKey: string;
-  readonly gardenId: number | null;
   readonly sownOn: string;
   readonly seeds: number;
   readonly fate: string | null;
@@ -96,14 +94,8 @@ interface SownSeen {
   readonly emerged: number | null;
 }
 
-interface PlannedSeen {
+interface PlannedSeen extends GrownSeed {
   readonly id: number;
-  readonly lotId: number;
-  readonly code: string;
-  readonly varietyId: number;
-  readonly variety: string;
-  readonly cropKey: string;
-  readonly gardenId: number | null;
   readonly plants: number;
   readonly sowOn: string;
   readonly plantOutOn: string | null;
@@ -210,7 +202,7 @@ function ofSowings(reader: SeasonReader, sown: readonly SownSeen[], rows: Readon
     }));
 }
 
-function ofLibrary(of: Pick<SownSeen, 'cropKey' | 'varietyId' | 'variety' | 'lotId' | 'code' | 'gardenId'>) {
+function ofLibrary(of: GrownSeed) {
   return {
     cropKey: of.cropKey,
     varietyId: of.varietyId,
