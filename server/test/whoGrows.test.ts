@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { openTestLibrary, type TestLibrary } from './library.ts';
+import { openTestLibrary, plan as sowingPlan, undoLast, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
@@ -130,6 +130,22 @@ describe('who grows what', () => {
     expect((await sheet(key)).patch.crossing.share).toBe(0);
     expect((await plan()).patches.map((p: { key: string }) => p.key)).toEqual([key]);
     expect((await sheet('seen-1')).gone).toEqual({ on: '2027-03-14', why: 'the dog dug it up' });
+  });
+
+  it('begins a bed that is only planned on another day by its plan, so that lane and calendar go along', async () => {
+    const code = await takeIn();
+    const { id } = await library.done('/api/planned', sowingPlan(code, { sowOn: '2027-04-20', plantOutOn: '2027-05-18' }));
+    const key = `plan-${String(id)}`;
+    const before = await sheet(key);
+    await change(key, { version: 0, shiftDays: 14 });
+    expect((await library.get(`/api/planned/${String(id)}`)).body.planned).toMatchObject({ sowOn: '2027-05-04', plantOutOn: '2027-06-01' });
+    const after = await sheet(key);
+    expect(Date.parse(after.patch.flower.from) - Date.parse(before.patch.flower.from)).toBe(14 * 86_400_000);
+    expect(after.patch.shiftDays ?? 0).toBe(0);
+    const late = await library.send('PATCH', `/api/growing/patches/${key}`, { version: 0, shiftDays: 14 });
+    expect([late.status, late.body.code]).toEqual([409, 'stale']);
+    await undoLast(library);
+    expect((await library.get(`/api/planned/${String(id)}`)).body.planned.sowOn).toBe('2027-04-20');
   });
 
   it('is laid out for the other half of the world, too', async () => {

@@ -1,10 +1,12 @@
 import type * as yup from 'yup';
-import { onGrid, type patchChangeForm, type patchForm, type patchGoneForm, plural, shortDay, wrong } from '@esprel/core';
+import { addDays, onGrid, type patchChangeForm, type patchForm, type patchGoneForm, plural, shortDay, wrong } from '@esprel/core';
 import type { Change, Row } from '../journal/change.ts';
 import { Problem, stale } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
+import { plannedRow } from '../records/planned.ts';
 import { varietyRow } from '../records/variety.ts';
 import { gardenRow } from '../season/gardens.ts';
+import { movePlan } from '../season/planChange.ts';
 import { SeasonReader } from '../season/windows.ts';
 import { patchAmong } from './patchSheet.ts';
 import type { GrownPatch } from './patches.ts';
@@ -115,6 +117,17 @@ const APART_DONE = {
   tied: 'its flowers are tied and pollinated by hand',
 } as const;
 
+/** A bed that is only planned is begun on other days by its own plan, so that its lane and its calendar go along. */
+function moveThePlan(change: Change, plannedId: number, days: number): void {
+  const plan = plannedRow(change.db, plannedId);
+  const later = (day: string): string => addDays(day, days);
+  movePlan(change, plannedId, {
+    version: plan.version,
+    sowOn: later(plan.sow_on),
+    plantOutOn: plan.plant_out_on === null ? null : later(plan.plant_out_on),
+  });
+}
+
 /** Says something of a patch: how it is kept apart, where it stands, how many plants, begun earlier or later, as seen in flower. */
 export function changePatch(change: Change, key: string, body: yup.InferType<typeof patchChangeForm>): { readonly key: string } {
   const { patch } = patchAmong(new SeasonReader(change.db), key, change.today);
@@ -125,12 +138,14 @@ export function changePatch(change: Change, key: string, body: yup.InferType<typ
     throw wrong('shiftDays', `it was sown on ${patch.origin.sownOn ?? ''} already; what is sown cannot be begun at another time`);
   }
   refuseCage(change, patch, body.apart ?? null, stands);
+  const planned = patch.key.startsWith('plan-');
+  if (planned && body.shiftDays) moveThePlan(change, Number(patch.key.slice(5)), body.shiftDays);
   const patched: Row = {
     ...stands,
     ...days,
     ...(body.apart == null ? {} : { apart: body.apart }),
     ...(body.plants == null ? {} : { plants: body.plants }),
-    ...(body.shiftDays === undefined ? {} : { shift_days: body.shiftDays }),
+    ...(body.shiftDays === undefined ? {} : { shift_days: planned ? 0 : body.shiftDays }),
     ...(body.kind == null ? {} : { kind: body.kind }),
     ...(body.whose === undefined ? {} : { whose: body.whose?.trim() || null }),
     ...(body.note === undefined ? {} : { note: body.note?.trim() || null }),
