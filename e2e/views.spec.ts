@@ -86,7 +86,7 @@ for (const part of [0, 1, 2, 3])
       [`/members/${String(promising.id)}/coming-home`, 'A gift'],
       ['/members', 'New member'],
       [`/members/${String(promising.id)}`, 'Promised back'],
-      [`/members/${String(promising.id)}/return/${String(sheet.loans[0]!.id)}`, 'Seed came back'],
+      [`/members/${String(promising.id)}/unsown/${String(sheet.loans[0]!.id)}`, 'Put it back'],
       ['/members/new', 'Only what is needed'],
       [`/members/${String(promising.id)}/leave`, 'This cannot be taken back'],
       [`/members/${String(promising.id)}/slip`, 'Days for sowing'],

@@ -123,9 +123,11 @@ export function bringBack(story: Story, day: string, lot: Lot, loanId: number): 
   const { crop } = lot.truth;
   if (crop.trueToType === 'rarely' || crop.storageBehaviour === 'recalcitrant') return;
   const year = day.slice(5) < '09-01' ? yearOf(day) - 1 : yearOf(day);
-  const back = story.desk.do<{ id: number; lotCode: string }>(day, 'post', '/returns', {
-    loanId,
-    receivedOn: day,
+  const loan = one<{ member_id: number }>(story.db, 'SELECT member_id FROM loans WHERE id = ?', loanId);
+  if (!loan) return;
+  const envelope = {
+    loanIds: [loanId],
+    isIt: 'right',
     harvestYear: year,
     seeds: crop.seedsPerGram < 12 ? r.whole(20, 60) : r.whole(6, 30) * 10,
     amountKnown: r.pick(['estimated', 'estimated', 'counted'] as const),
@@ -135,12 +137,18 @@ export function bringBack(story: Story, day: string, lot: Lot, loanId: number): 
       ? r.pick(['another kind two rows on', 'nothing of its kind nearby', 'the neighbour’s, over the hedge', 'squash across the path'])
       : null,
     isolated: r.pick(['yes', 'no', 'unknown'] as const),
-  });
-  const row = one<{ id: number; variety_id: number }>(story.db, 'SELECT id, variety_id FROM lots WHERE code = ?', back.lotCode);
+  };
+  const home = { receivedOn: day, envelopes: [envelope] };
+  const [code] = story.desk.do<{ lots: [string] }>(day, 'post', `/members/${String(loan.member_id)}/coming-home`, home).lots;
+  const row = one<{ id: number; variety_id: number; return_id: number }>(
+    story.db,
+    'SELECT l.id, l.variety_id, r.id AS return_id FROM lots l JOIN returns r ON r.lot_id = l.id WHERE l.code = ?',
+    code,
+  );
   if (!row) return;
   const child: Lot = {
     id: row.id,
-    code: back.lotCode,
+    code,
     varietyId: row.variety_id,
     doubtful: lot.doubtful,
     kept: true,
@@ -150,7 +158,7 @@ export function bringBack(story: Story, day: string, lot: Lot, loanId: number): 
   story.on(addDays(day, r.whole(16, 40)), (when) => {
     const place = story.places[r.weighted(PLACE_WEIGHTS)];
     if (place) child.truth.storage.push({ from: when, temperatureC: place.temperatureC, rhPercent: place.rhPercent });
-    story.desk.do(when, 'post', `/returns/${String(back.id)}/release`, {
+    story.desk.do(when, 'post', `/returns/${String(row.return_id)}/release`, {
       version: 1,
       dried: true,
       clean: true,

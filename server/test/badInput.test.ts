@@ -81,16 +81,6 @@ const sow = (over: object): object => ({
   sownOn: '2027-03-14',
   ...over,
 });
-const back = (over: object): object => ({
-  loanId: loan,
-  receivedOn: '2027-03-14',
-  harvestYear: 2027,
-  seeds: 50,
-  amountKnown: 'counted',
-  form: 'raw',
-  isolated: 'yes',
-  ...over,
-});
 const many = (n: number): object[] => Array.from({ length: n }, (_, i) => ({ position: i + 1, kind: 'normal', markedOn: '2027-03-14' }));
 
 const cases: (() => Wrong[])[] = [
@@ -203,9 +193,6 @@ const cases: (() => Wrong[])[] = [
       body: { version: 1, fate: 'came-up', fateOn: '2027-03-14' },
       field: 'fate',
     },
-    { name: 'a return before the loan', path: '/api/returns', body: back({ receivedOn: '2027-03-10' }), field: 'receivedOn' },
-    { name: 'a harvest before the loan', path: '/api/returns', body: back({ harvestYear: 2026 }), field: 'harvestYear' },
-    { name: 'a return of no loan', path: '/api/returns', body: back({ loanId: 999 }), field: 'loanId' },
   ],
   () => [
     {

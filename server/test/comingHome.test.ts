@@ -193,6 +193,8 @@ describe('everything that one person brings', () => {
     expect(await path(brought({ loanIds: [theirs] }))).toBe('envelopes[0].loanIds[0]');
     expect(await path(brought({ loanIds: [loan] }), brought({ loanIds: [loan] }))).toBe('envelopes[1].loanIds[0]');
     expect(await path(brought({ loanIds: [loan, other] }))).toBe('envelopes[0].loanIds[1]');
+    expect(await path(brought({ loanIds: [999] }))).toBe('envelopes[0].loanIds[0]');
+    expect(await path(brought({ loanIds: [loan], harvestYear: 2026 }))).toBe('envelopes[0].harvestYear');
     const early = await library.post(`/api/members/${String(memberId)}/coming-home`, {
       receivedOn: '2027-03-14',
       envelopes: [brought({ loanIds: [loan] })],

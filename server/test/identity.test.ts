@@ -17,16 +17,7 @@ async function lent(library: TestLibrary, code: string, name: string, purpose = 
 }
 
 async function cameBack(library: TestLibrary, loan: number): Promise<string> {
-  const back = await library.done('/api/returns', {
-    loanId: loan,
-    receivedOn: library.today,
-    harvestYear: 2027,
-    seeds: 80,
-    amountKnown: 'counted',
-    form: 'cleaned',
-    isolated: 'unknown',
-  });
-  return back.code ?? back.lotCode;
+  return (await library.broughtHome(loan, { seeds: 80, isolated: 'unknown' })).lotCode;
 }
 
 async function testOf(library: TestLibrary, code: string, alive: number): Promise<void> {

@@ -16,16 +16,7 @@ async function lifeOf(library: TestLibrary, name: string): Promise<{ id: number;
   const loan = { memberId: id, purpose: 'renew', promise: 'some', dueOn: '2027-10-01', lentOn: '2027-03-14', lotCode: lot, seeds: 10 };
   const second = await library.done('/api/loans', loan);
   library.today = '2027-09-20';
-  const { lotCode } = await library.done('/api/returns', {
-    loanId: second.id,
-    receivedOn: '2027-09-20',
-    harvestYear: 2027,
-    seeds: 120,
-    amountKnown: 'counted',
-    form: 'cleaned',
-    plants: 12,
-    isolated: 'yes',
-  });
+  const { lotCode } = await library.broughtHome(second.id, { seeds: 120, plants: 12 });
   await library.done('/api/gardens', {
     name: 'Behind the mill',
     memberId: id,

@@ -28,6 +28,8 @@ export interface TestLibrary {
   readonly done: (path: string, body: unknown, method?: string) => Promise<any>;
   /** Takes an envelope in and returns its code. */
   readonly takeIn: (over?: Record<string, unknown>) => Promise<string>;
+  /** What was saved of a loan comes home as one envelope; returns the loan's return and the code of its lot. */
+  readonly broughtHome: (loanId: number, over?: Record<string, unknown>) => Promise<{ readonly id: number; readonly lotCode: string }>;
   readonly lotSheet: (code: string) => Promise<any>;
   /** The estimate of today, as it stands on the sheet. */
   readonly median: (code: string) => Promise<number>;
@@ -116,6 +118,15 @@ export async function openTestLibrary(today = '2027-03-14', options: Partial<App
     post: (path, body, headers) => send('POST', path, body, headers),
     done,
     takeIn: async (over = {}) => (await done('/api/lots', envelope(over))).code,
+    broughtHome: async (loanId, over = {}) => {
+      const { member_id: member } = db.prepare('SELECT member_id FROM loans WHERE id = ?').get(loanId) as { member_id: number };
+      const body = { receivedOn: state.today, envelopes: [savedOf(loanId, over)] };
+      const { lots } = await done(`/api/members/${String(member)}/coming-home`, body);
+      const { id } = db.prepare('SELECT r.id FROM returns r JOIN lots l ON l.id = r.lot_id WHERE l.code = ?').get(lots[0]) as {
+        id: number;
+      };
+      return { id, lotCode: lots[0] };
+    },
     lotSheet,
     median: async (code) => (await lotSheet(code)).estimate.today.median,
   };
@@ -137,6 +148,20 @@ export function envelope(over: Record<string, unknown> = {}): Record<string, unk
     amountKnown: 'counted',
     receivedOn: '2027-03-01',
     floor: 20,
+    ...over,
+  };
+}
+
+/** An envelope of what was saved of a loan; tests change a field or two. */
+export function savedOf(loanId: number, over: Record<string, unknown> = {}): Record<string, unknown> {
+  return {
+    loanIds: [loanId],
+    isIt: 'right',
+    harvestYear: 2027,
+    seeds: 150,
+    amountKnown: 'counted',
+    form: 'cleaned',
+    isolated: 'yes',
     ...over,
   };
 }

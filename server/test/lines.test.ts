@@ -69,16 +69,7 @@ describe('a selection that is kept', () => {
     const loan = { lotCode: mother, memberId, seeds: 10, purpose: 'save-seed', promise: 'some', dueOn: '2028-03-01', lentOn: '2027-03-14' };
     const { id: loanId } = await library.done('/api/loans', loan);
     library.today = '2027-10-20';
-    const back = {
-      loanId,
-      receivedOn: '2027-10-20',
-      harvestYear: 2027,
-      seeds: 50,
-      amountKnown: 'counted',
-      form: 'cleaned',
-      isolated: 'yes',
-    };
-    const { lotCode: child } = await library.done('/api/returns', back);
+    const { lotCode: child } = await library.broughtHome(loanId);
     const answer = await line(mother, { pollenCode: child });
     expect(answer.body.errors[0]).toMatchObject({ path: 'pollenCode', message: expect.stringContaining('cannot descend from itself') });
   });

@@ -24,17 +24,7 @@ async function grown(code: string, plants: number | null, isolated = 'yes'): Pro
   const { id: loanId } = await library.done('/api/loans', loan);
   const year = Number(lent.slice(0, 4));
   library.today = `${String(year)}-10-20`;
-  const body = {
-    loanId,
-    receivedOn: library.today,
-    harvestYear: year,
-    seeds: 150,
-    amountKnown: 'counted',
-    form: 'cleaned',
-    plants,
-    isolated,
-  };
-  const { id, lotCode } = await library.done('/api/returns', body);
+  const { id, lotCode } = await library.broughtHome(loanId, { harvestYear: year, plants, isolated });
   await library.done(`/api/returns/${String(id)}/release`, { version: 1, dried: true, clean: true, named: true });
   library.today = lent;
   return lotCode;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { envelope, openTestLibrary, type TestLibrary } from './library.ts';
+import { envelope, openTestLibrary, savedOf, type TestLibrary } from './library.ts';
 
 const marks = (n: number, kind: string, day: string, from = 1): object[] =>
   Array.from({ length: n }, (_, i) => ({ position: from + i, kind, markedOn: day }));
@@ -118,21 +118,15 @@ describe('one envelope goes through the whole round', () => {
 
     // Brought back: a lot of its own, in quarantine, of the next generation.
     library.today = '2027-10-20';
-    const back = await step('/api/returns', {
-      loanId: loan.id,
-      receivedOn: '2027-10-20',
-      harvestYear: 2027,
-      seeds: 90,
-      amountKnown: 'estimated',
-      form: 'raw',
-      plants: 2,
-      isolated: 'no',
-    });
-    expect(back).toMatchObject({ generation: 1, warnings: [expect.stringContaining('Only 2 parents')] });
-    const child = (await library.get(`/api/lots/${back.lotCode}`)).body;
+    const saved = savedOf(loan.id, { seeds: 90, amountKnown: 'estimated', form: 'raw', plants: 2, isolated: 'no' });
+    const at = `/api/members/${String(member.id)}/coming-home`;
+    const look = (await library.post(`${at}/look`, { receivedOn: '2027-10-20', envelopes: [saved] })).body;
+    expect(look.envelopes[0].words.join(' ')).toContain('Only 2 parents');
+    const [homeCode] = (await step(at, { receivedOn: '2027-10-20', envelopes: [saved] })).lots;
+    const child = (await library.get(`/api/lots/${homeCode}`)).body;
     expect(child.lot).toMatchObject({ parent: lot.code, generation: 1, state: 'quarantine', identity: 'likely', acquisition: 'saved' });
     const refused = await library.post('/api/loans', {
-      lotCode: back.lotCode,
+      lotCode: homeCode,
       memberId: member.id,
       seeds: 5,
       purpose: 'garden',
@@ -140,11 +134,11 @@ describe('one envelope goes through the whole round', () => {
       lentOn: '2027-10-20',
     });
     expect(refused).toMatchObject({ status: 400, body: { errors: [{ path: 'lotCode', message: expect.stringContaining('quarantine') }] } });
-    await step(`/api/returns/${String(back.id)}/release`, { version: 1, dried: true, clean: true, named: true, placeId: place.id });
+    await step('/api/returns/1/release', { version: 1, dried: true, clean: true, named: true, placeId: place.id });
     const tree = (await library.get(`/api/lots/${lot.code}/descent`)).body.lots;
     expect(tree.map((l: any) => [l.code, l.generation, l.grownBy])).toEqual([
       [lot.code, 0, null],
-      [back.lotCode, 1, 'Fenna Gorsedale'],
+      [homeCode, 1, 'Fenna Gorsedale'],
     ]);
 
     // Everything can be taken back, the latest first; the history keeps both.

@@ -29,17 +29,7 @@ async function lentTo(code: string, garden: Record<string, unknown> | null = nul
 }
 async function cameBack(loanId: number, over: Record<string, unknown> = {}): Promise<string> {
   library.today = '2027-10-20';
-  const body = {
-    loanId,
-    receivedOn: '2027-10-20',
-    harvestYear: 2027,
-    seeds: 150,
-    amountKnown: 'counted',
-    form: 'cleaned',
-    plants: 8,
-    isolated: 'unknown',
-  };
-  return (await library.done('/api/returns', { ...body, ...over })).lotCode;
+  return (await library.broughtHome(loanId, { plants: 8, isolated: 'unknown', ...over })).lotCode;
 }
 
 describe('how true a lot is', () => {

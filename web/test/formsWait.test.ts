@@ -14,7 +14,7 @@ import LotVerdictForm from '../src/lots/LotVerdictForm.vue';
 import LotWeighForm from '../src/lots/LotWeighForm.vue';
 import LendForm from '../src/members/LendForm.vue';
 import PlaceForm from '../src/places/PlaceForm.vue';
-import ReturnForm from '../src/returns/ReturnForm.vue';
+import UnsownForm from '../src/returns/UnsownForm.vue';
 import GardenForm from '../src/season/GardenForm.vue';
 import PlanForm from '../src/season/PlanForm.vue';
 import SowForm from '../src/sowing/SowForm.vue';
@@ -42,7 +42,7 @@ const FORMS: readonly (readonly [string, Component, Record<string, unknown>, str
   ['sowing', SowForm, lot, '/lots/RIMU-3'],
   ['planning a sowing', PlanForm, lot, '/lots/RIMU-3/usual-plan'],
   ['changing a plan', PlanForm, { id: '4' }, '/planned/4'],
-  ['a return', ReturnForm, { id: '2', loan: '5' }, '/members/2'],
+  ['seed that is back unsown', UnsownForm, { id: '2', loan: '5' }, '/members/2'],
   ['changing a place', PlaceForm, { id: '3' }, '/places/3'],
   ['changing a garden', GardenForm, { id: '3' }, '/gardens'],
   ['changing a tray', TrayEditForm, { id: '3' }, '/trays/3'],

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest';
 import MemberSheet from '../src/members/MemberSheet.vue';
-import ReturnForm from '../src/returns/ReturnForm.vue';
+import UnsownForm from '../src/returns/UnsownForm.vue';
 import SowForm from '../src/sowing/SowForm.vue';
 import SowingSheet from '../src/sowing/SowingSheet.vue';
 import { button, labelled, settled, eachDesk, type, words } from './desk.ts';
@@ -129,11 +129,10 @@ describe('sowing and bringing back', () => {
       history: [],
     };
     desk.answers['POST /loans/5/unsown'] = { lotCode: 'TM-001V', step: { id: 9, summary: 'Ebba Thorne brought 350 seeds back unsown' } };
-    const w = await desk.show(ReturnForm, { id: '3', loan: '5' });
-    await w.find('input[value="unsown"]').setValue(true);
+    const w = await desk.show(UnsownForm, { id: '3', loan: '5' });
+    expect(labelled(w, 'Seeds that came back').value).toBe('400');
+    expect(w.text()).toContain('It goes into its lot again');
     await type(labelled(w, 'Seeds that came back'), '1 g');
-    expect(w.text()).toContain('it goes back into TM-001V');
-    expect(w.text()).not.toContain('Harvested in');
     await w.find('form').trigger('submit');
     await settled();
     expect(desk.posted('/loans/5/unsown')).toEqual({ receivedOn: '2027-03-14', seeds: 350 });
@@ -231,28 +230,17 @@ describe('sowing and bringing back', () => {
     const w = await desk.show(MemberSheet, { id: '5' });
     expect(w.find('.loan').text().replace(/\s+/g, ' ')).toContain('Promised 60 seeds by Mon 1 Mar, 13 days late');
     expect(w.find('.loan').text()).toContain('12 sown');
+    button(w, 'It came back').click();
+    await settled();
+    expect(desk.router.currentRoute.value.fullPath).toBe('/members/5/coming-home?loan=8');
     button(w, 'Let the promise go').click();
     await settled();
     expect(desk.calls.some((c) => c.path === '/loans/8/settle')).toBe(true);
   });
 
-  it('takes saved seed back in as a lot of its own, with what to mind', async () => {
-    desk.answers['GET /members/5'] = member({});
-    desk.answers['POST /returns'] = { id: 1, lotCode: 'TM-020K', generation: 1, warnings: ['Only 2 parents.'], ...action };
-    const w = await desk.show(ReturnForm, { id: '5', loan: '8' });
-    expect(labelled(w, 'Harvested in').value).toBe('2026');
-    await type(labelled(w, 'Seeds that came back'), '60');
-    await type(labelled(w, 'From how many plants'), '2');
-    await w.find('form').trigger('submit');
-    await settled();
-    expect(desk.posted('/returns')).toMatchObject({ loanId: 8, seeds: 60, plants: 2, harvestYear: 2026, isolated: 'unknown', form: 'raw' });
-    expect(w.text()).toContain('TM-020K');
-    expect(w.text()).toContain('Only 2 parents.');
-  });
-
   it('says when there is no such loan', async () => {
     desk.answers['GET /members/5'] = member({});
-    const w = await desk.show(ReturnForm, { id: '5', loan: '99' });
+    const w = await desk.show(UnsownForm, { id: '5', loan: '99' });
     expect(w.text()).toContain('There is no such loan of Fenna');
   });
 });

@@ -1,5 +1,5 @@
 import type { HomeStep, HomeStepKind, PromiseAnswer, PromiseKind, Purpose } from '../index.ts';
-import { asSeenForm, releaseForm, returnForm, unsownForm } from '../schemas/forms.ts';
+import { asSeenForm, releaseForm, unsownForm } from '../schemas/forms.ts';
 import { homeForm } from '../schemas/growingForms.ts';
 import { changes, does, reads } from './contract.ts';
 import type { SeedWeight } from './members.ts';
@@ -15,14 +15,6 @@ export interface WaitingReturn {
   readonly receivedOn: string;
   /** What is to be done with it next; null where nothing was set down. */
   readonly next: { readonly kind: HomeStepKind; readonly dueOn: string } | null;
-}
-
-/** The lot that came of a loan. */
-export interface BroughtBack {
-  readonly id: number;
-  readonly lotCode: string;
-  readonly generation: number;
-  readonly warnings: readonly string[];
 }
 
 /** A loan that something may be answered with. */
@@ -76,7 +68,6 @@ export const returnsApi = {
   bringHome: changes<{ readonly lots: readonly (string | null)[] }>()('post', '/members/:id/coming-home', homeForm, 'desk'),
   stepDone: changes<{ readonly lotCode: string }>()('post', '/return-steps/:id/done', asSeenForm, 'desk'),
   waiting: reads<{ readonly returns: readonly WaitingReturn[] }>()('/returns', 'desk'),
-  bringBack: changes<BroughtBack>()('post', '/returns', returnForm, 'desk'),
   bringBackUnsown: changes<{ readonly lotCode: string }>()('post', '/loans/:id/unsown', unsownForm, 'desk'),
   release: changes<{ readonly lotCode: string }>()('post', '/returns/:id/release', releaseForm, 'desk'),
 };

@@ -170,19 +170,6 @@ export const emergenceForm = shape({ version: version(), countedOn: need(day()),
 
 export const fateForm = shape({ version: version(), fate: need(oneOf(FATES)), fateOn: need(day()), note: orNull(note()) });
 
-export const returnForm = shape({
-  loanId: need(id()),
-  receivedOn: need(day()),
-  harvestYear: need(year()),
-  seeds: need(seeds(1)),
-  amountKnown: need(oneOf(AMOUNT_KNOWN)),
-  form: need(oneOf(['raw', 'cleaned'] as const)),
-  plants: orNull(whole({ min: 1, max: 100_000 })),
-  grownBeside: orNull(text(500)),
-  isolated: need(oneOf(['yes', 'no', 'unknown'] as const)),
-  note: orNull(note()),
-});
-
 /** Seed of a loan that came back as it was lent: it goes into its lot again. */
 export const unsownForm = shape({ receivedOn: need(day()), seeds: need(seeds(1)) });
 

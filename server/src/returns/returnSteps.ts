@@ -1,15 +1,12 @@
 import type * as yup from 'yup';
-import type { releaseForm, returnForm, unsownForm } from '@esprel/core';
-import { daysBetween, homeSteps, plural, suggestedFloor, wrong, yearOf } from '@esprel/core';
-import type { BroughtBack } from '@esprel/core/api';
+import type { releaseForm, unsownForm } from '@esprel/core';
+import { daysBetween, plural, wrong } from '@esprel/core';
 import { one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
-import { insertLot, moveSeeds, offspringOf, sourceId } from '../lots/intake.ts';
+import { moveSeeds } from '../lots/intake.ts';
 import { notFound, Problem } from '../problem.ts';
-import { libraryCrop, savingOfCrop } from '../records/crop.ts';
 import { leftOfLoan, loanRow, memberName } from '../records/loan.ts';
-import { lotNames, lotRow } from '../records/lot.ts';
-import { crossedWhereGrown } from './crossed.ts';
+import { lotRow } from '../records/lot.ts';
 
 interface ReturnRow {
   readonly id: number;
@@ -18,85 +15,6 @@ interface ReturnRow {
   readonly received_on: string;
   readonly released_on: string | null;
   readonly version: number;
-}
-
-/**
- * Saved seed came back. It becomes a lot with its own code at once, because an envelope without a
- * label is how seed is lost; but it waits in quarantine and can be neither lent nor sown until released.
- */
-export function bringBack(change: Change, body: yup.InferType<typeof returnForm>): BroughtBack {
-  const { db, today } = change;
-  const loan = loanRow(db, body.loanId, 'loanId');
-  const parent = lotRow(db, loan.lot_id);
-  if (!parent) throw wrong('loanId', 'belongs to a lot that is gone');
-  if (body.receivedOn > today) throw wrong('receivedOn', `must not be after today, ${today}`);
-  if (body.receivedOn <= loan.lent_on) throw wrong('receivedOn', `must be after the loan, ${loan.lent_on}`);
-  if (body.harvestYear > yearOf(body.receivedOn)) throw wrong('harvestYear', 'must not be after the year in which it came');
-  if (body.harvestYear < yearOf(loan.lent_on)) throw wrong('harvestYear', `must not be before the loan, ${loan.lent_on.slice(0, 4)}`);
-  const member = memberName(db, loan.member_id);
-  const crop = libraryCrop(db, parent.crop_key);
-  const variety = offspringOf(change, {
-    id: parent.variety_id,
-    name: lotNames(db, parent.id).variety,
-    crop_key: parent.crop_key,
-    breeding: parent.breeding,
-  });
-  const lot = insertLot(change, {
-    varietyId: variety.id,
-    cropKey: parent.crop_key,
-    sourceId: sourceId(change, member),
-    parent: { id: parent.id, generation: parent.generation },
-    acquisition: 'saved',
-    form: body.form,
-    yearKind: 'harvest',
-    year: body.harvestYear,
-    receivedOn: body.receivedOn,
-    stated: null,
-    // What is doubted of the parent is doubted of the child; what was sure may have crossed.
-    identity: parent.identity === 'sure' && body.isolated !== 'yes' ? 'likely' : parent.identity,
-    state: 'quarantine',
-    amountKnown: body.amountKnown,
-    seeds: body.seeds,
-    floor: suggestedFloor(body.seeds, crop.seedPlantsMin),
-    placeId: null,
-    note: body.note ?? null,
-    reason: `saved by ${member}`,
-  });
-  const id = change.insert('returns', {
-    loan_id: loan.id,
-    member_id: loan.member_id,
-    lot_id: lot.id,
-    received_on: body.receivedOn,
-    plants: body.plants ?? null,
-    grown_beside: body.grownBeside ?? null,
-    isolated: body.isolated,
-    crossed_share: crossedWhereGrown(change, loan.id, body.isolated),
-    note: body.note ?? null,
-  });
-  const judged = { isIt: 'right' as const, seeds: body.seeds, amountKnown: body.amountKnown, raw: body.form === 'raw', found: [] };
-  for (const step of homeSteps(judged, savingOfCrop(db, parent.crop_key), body.receivedOn)) {
-    change.insert('return_steps', { return_id: id, kind: step.kind, due_on: step.dueOn });
-  }
-  if (loan.settled_on === null) change.update('loans', loan.id, { settled_on: body.receivedOn });
-  change.touch('lot', parent.id);
-  change.touch('member', loan.member_id);
-  const few = body.plants != null && body.plants < crop.seedPlantsMin;
-  const warnings = [
-    ...(few
-      ? [
-          `Only ${String(body.plants)} parents; ${crop.name} wants ${String(crop.seedPlantsMin)} or more. The line narrows: mix with other lots when it is renewed.`,
-        ]
-      : []),
-    ...(parent.breeding === 'hybrid-f1'
-      ? [`The parent is a hybrid: its seed will not come true, so it is kept as "${variety.name}".`]
-      : []),
-    ...(crop.trueToType === 'rarely' ? [`${crop.name} hardly ever comes true from seed.`] : []),
-    ...(body.isolated !== 'yes' && crop.outcrossRate >= 0.1
-      ? [`${crop.name} crosses with its neighbours; the name is marked as likely, not sure.`]
-      : []),
-  ];
-  change.describe(`${member} brought back ${plural(body.seeds, 'seed')} of ${lotNames(db, parent.id).variety}: ${lot.code}, in quarantine`);
-  return { id, lotCode: lot.code, generation: parent.generation + 1, warnings };
 }
 
 /** Seed of a loan came back as it was lent: into its own lot, and the promise with it once nothing of the loan is left. */

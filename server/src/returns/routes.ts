@@ -2,7 +2,7 @@ import { returnsApi } from '@esprel/core/api';
 import { acts, makes, type Route, serves } from '../routing/route.ts';
 import { homePage } from './homePage.ts';
 import { bringHome, lookHome, stepDone } from './homeSteps.ts';
-import { bringBack, bringBackUnsown, release } from './returnSteps.ts';
+import { bringBackUnsown, release } from './returnSteps.ts';
 import { waitingReturns } from './waiting.ts';
 
 export function returnRoutes(): Route[] {
@@ -12,7 +12,6 @@ export function returnRoutes(): Route[] {
     acts(returnsApi.lookHome, ({ db, today }, { params, body }) => ({ envelopes: lookHome(db, params.id, body, today) })),
     makes(returnsApi.bringHome, 'return', (change, { params, body }) => bringHome(change, params.id, body)),
     makes(returnsApi.stepDone, 'quarantine', (change, { params, body }) => stepDone(change, params.id, body.version)),
-    makes(returnsApi.bringBack, 'return', (change, { body }) => bringBack(change, body)),
     makes(returnsApi.bringBackUnsown, 'return', (change, { params, body }) => bringBackUnsown(change, params.id, body)),
     makes(returnsApi.release, 'release', (change, { params, body }) => release(change, params.id, body)),
   ];

@@ -169,10 +169,10 @@ export const router = createRouter({
         },
         { path: ':id(\\d+)/leave', component: () => import('../members/LeaveForm.vue'), props: true, meta: { title: 'A member leaves' } },
         {
-          path: ':id(\\d+)/return/:loan(\\d+)',
-          component: () => import('../returns/ReturnForm.vue'),
+          path: ':id(\\d+)/unsown/:loan(\\d+)',
+          component: () => import('../returns/UnsownForm.vue'),
           props: true,
-          meta: { title: 'Seed came back' },
+          meta: { title: 'Back unsown' },
         },
       ],
     },

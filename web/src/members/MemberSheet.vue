@@ -14,6 +14,7 @@ import { useTable } from '../base/table.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import LotHistory from '../shared/StepHistory.vue';
+import { leftOfLoan, sownOfLoan } from '../shared/loanLeft.ts';
 import SheetProblem from '../shared/SheetProblem.vue';
 import MemberCards from './MemberCards.vue';
 
@@ -73,9 +74,8 @@ const unpromisedGroups = computed(() =>
     { name: open.value.length > 0 || packets.value.length > 0 ? 'Other loans' : 'Loans', loans: past.value },
   ].filter((g) => g.loans.length > 0),
 );
-const sownOf = (l: MemberLoan): number => (data.value?.sowings ?? []).filter((s) => s.loanId === l.id).reduce((n, s) => n + s.seeds, 0);
-/** Seeds of a loan that the member still holds. */
-const leftOf = (l: MemberLoan): number => l.seeds - l.unsown - sownOf(l);
+const sownOf = (l: MemberLoan): number => sownOfLoan(l, data.value?.sowings ?? []);
+const leftOf = (l: MemberLoan): number => leftOfLoan(l, data.value?.sowings ?? []);
 const inHand = computed(() => (data.value?.loans ?? []).filter((l) => l.settledOn === null && leftOf(l) > 0).length);
 function fateOfLoan(l: MemberLoan): string {
   const unsown = l.unsown === 0 ? '' : `${l.unsown === l.seeds ? 'all' : String(l.unsown)} came back unsown`;
@@ -200,13 +200,14 @@ function told(id: number): void {
             >.
           </p>
           <div class="row-of-buttons">
-            <Button label="It came back" @click="router.push(`/members/${id}/return/${l.id}`)" />
+            <Button label="It came back" @click="router.push(`/members/${id}/coming-home?loan=${l.id}`)" />
             <Button
               v-if="leftOf(l) > 0"
               label="Sowed it"
               severity="secondary"
               @click="router.push(`/lots/${l.lotCode}/sow?loan=${l.id}`)"
             />
+            <Button v-if="leftOf(l) > 0" label="Back unsown" severity="secondary" @click="router.push(`/members/${id}/unsown/${l.id}`)" />
             <Button label="Let the promise go" severity="secondary" @click="settle(l)" />
           </div>
         </li>
@@ -249,7 +250,15 @@ function told(id: number): void {
             severity="secondary"
             variant="text"
             size="small"
-            @click="router.push(`/members/${id}/return/${l.id}`)"
+            @click="router.push(`/members/${id}/coming-home?loan=${l.id}`)"
+          />
+          <Button
+            v-if="leftOf(l) > 0"
+            label="Back unsown"
+            severity="secondary"
+            variant="text"
+            size="small"
+            @click="router.push(`/members/${id}/unsown/${l.id}`)"
           />
         </li>
       </ul>
