@@ -11,6 +11,7 @@ export function whoGrowsWhat(story: Story): void {
   others(story, growers);
   whatWasSeen(story);
   mixedBeans(story);
+  cameHome(story, growers);
 }
 
 interface Grower {
@@ -144,7 +145,11 @@ function others(story: Story, growers: readonly Grower[]): void {
   lend(story, '2027-03-01', far, lotsOf(story, 'runner-bean')[0], 12, 'save-seed');
   lend(story, '2027-03-01', quarry, lotsOf(story, 'runner-bean')[1], 12, 'garden');
   lend(story, '2027-03-03', chapel, lotsOf(story, 'climbing-bean')[0], 16, 'save-seed');
-  lend(story, '2027-03-03', tannery, lotsOf(story, 'cucumber')[0], 8, 'save-seed');
+  const cucumbers = lend(story, '2027-03-03', tannery, lotsOf(story, 'cucumber')[0], 8, 'save-seed');
+  if (cucumbers !== null) {
+    const why = 'the dog dug the tray up';
+    story.desk.do('2027-03-12', 'post', `/growing/patches/loan-${String(cucumbers)}/gone`, { version: 0, goneOn: '2027-03-12', why });
+  }
   lend(story, '2027-03-04', yard, lotsOf(story, 'chard')[0], 20, 'save-seed');
   lend(story, '2027-03-04', orchard, lotsOf(story, 'beetroot')[0], 30, 'save-seed');
 }
@@ -183,4 +188,37 @@ function mixedBeans(story: Story): void {
     });
     return;
   }
+}
+
+/** What last summer's grower brought in on one day: beans with beetles in them, and a pea that was another one. */
+function cameHome(story: Story, growers: readonly Grower[]): void {
+  const grower = growers[4];
+  const before = (lot: LotToLend): boolean => lot.received <= '2026-03-01';
+  const bean = lend(story, '2026-03-21', grower, lotsOf(story, 'climbing-bean').find(before), 14, 'save-seed');
+  const pea = lend(story, '2026-03-21', grower, lotsOf(story, 'pea').find(before), 20, 'save-seed');
+  const brought = {
+    harvestYear: 2026,
+    amountKnown: 'estimated',
+    form: 'raw',
+    isolated: 'unknown',
+    isIt: 'right',
+  };
+  const envelopes = [
+    ...(bean === null ? [] : [{ ...brought, loanIds: [bean], seeds: 120, plants: 11, found: ['insects', 'dirty'], isolated: 'yes' }]),
+    ...(pea === null
+      ? []
+      : [
+          {
+            ...brought,
+            loanIds: [pea],
+            seeds: 90,
+            plants: 16,
+            isIt: 'other',
+            varietyName: 'Towpath Grey',
+            note: 'Purple flowers, and grey seed.',
+          },
+        ]),
+  ];
+  if (envelopes.length === 0 || !grower) return;
+  story.desk.do('2027-03-11', 'post', `/members/${String(grower.memberId)}/coming-home`, { receivedOn: '2027-03-11', envelopes });
 }
