@@ -107,6 +107,15 @@ describe('everything that one person brings', () => {
     expect(lots()).toBe(1);
   });
 
+  it('counts in the list of members by envelopes, a gift as well, and was heard of on that day', async () => {
+    const bean = await takeIn();
+    const loans = [await lend(bean), await lend(bean)];
+    library.today = '2027-10-20';
+    expect((await home(brought({ loanIds: loans }), brought({ loanIds: [], cropKey: 'dill', varietyName: 'Fern' }))).status).toBe(200);
+    const { members } = (await library.get('/api/members')).body;
+    expect(members.find((m: { id: number }) => m.id === memberId)).toMatchObject({ returns: 2, lastHeard: '2027-10-20' });
+  });
+
   it('takes in another variety under its own name, also one that the register does not have yet, and what nobody knows', async () => {
     const loan = await lend(await takeIn());
     library.today = '2027-10-20';
