@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { openTestLibrary, type TestLibrary } from './library.ts';
+import { openTestLibrary, runnerBean, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;
 let memberId: number;
@@ -7,16 +7,7 @@ beforeEach(async () => {
   library = await openTestLibrary();
   memberId = (await library.done('/api/members', { name: 'Orla Weir' })).id;
 });
-const takeIn = (over: Record<string, unknown> = {}): Promise<string> =>
-  library.takeIn({
-    cropKey: 'runner-bean',
-    varietyName: 'Weir Scarlet',
-    breeding: 'open-pollinated',
-    floor: 0,
-    seeds: 200,
-    acquisition: 'purchased',
-    ...over,
-  });
+const takeIn = (over: Record<string, unknown> = {}): Promise<string> => library.takeIn(runnerBean(over));
 const lend = async (lotCode: string, over: Record<string, unknown> = {}): Promise<number> =>
   (
     await library.done('/api/loans', {

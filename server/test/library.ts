@@ -152,6 +152,19 @@ export function envelope(over: Record<string, unknown> = {}): Record<string, unk
   };
 }
 
+/** What differs in an envelope of a bean that insects cross; tests change a field or two. */
+export function runnerBean(over: Record<string, unknown> = {}): Record<string, unknown> {
+  return {
+    cropKey: 'runner-bean',
+    varietyName: 'Weir Scarlet',
+    breeding: 'open-pollinated',
+    floor: 0,
+    seeds: 200,
+    acquisition: 'purchased',
+    ...over,
+  };
+}
+
 /** An envelope of what was saved of a loan; tests change a field or two. */
 export function savedOf(loanId: number, over: Record<string, unknown> = {}): Record<string, unknown> {
   return {

@@ -1,20 +1,11 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { openTestLibrary, type TestLibrary } from './library.ts';
+import { openTestLibrary, runnerBean, type TestLibrary } from './library.ts';
 
 let library: TestLibrary;
 beforeEach(async () => {
   library = await openTestLibrary();
 });
-const takeIn = (over: Record<string, unknown> = {}): Promise<string> =>
-  library.takeIn({
-    cropKey: 'runner-bean',
-    varietyName: 'Weir Scarlet',
-    breeding: 'open-pollinated',
-    floor: 0,
-    seeds: 200,
-    acquisition: 'purchased',
-    ...over,
-  });
+const takeIn = (over: Record<string, unknown> = {}): Promise<string> => library.takeIn(runnerBean(over));
 let growers = 0;
 /** Seed of a lot, grown by somebody from so many plants, and released. */
 async function grown(code: string, plants: number | null, isolated = 'yes'): Promise<string> {

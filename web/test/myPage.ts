@@ -1,4 +1,29 @@
 import type { MyPacket, MyPage } from '@esprel/core/api';
+import type { VueWrapper } from '@vue/test-utils';
+import { beforeEach, vi } from 'vitest';
+import { useMine } from '../src/my/useMine.ts';
+import { eachDesk, type, type TestDesk } from './desk.ts';
+
+/** A desk whose server answers with the page of a member, on a spring day at noon. */
+export function eachPhone(): TestDesk {
+  const desk = eachDesk((d) => {
+    d.answers['GET /my'] = pageOf();
+  });
+  beforeEach(() => {
+    vi.useFakeTimers({ toFake: ['Date'], now: new Date(2027, 2, 21, 12) });
+  });
+  return desk;
+}
+
+/** Shows a view of a member who is in. */
+export async function showMine(desk: TestDesk, view: Parameters<TestDesk['show']>[0]): Promise<VueWrapper> {
+  await useMine().catchUp();
+  return desk.show(view);
+}
+
+export const typeInto = (selector: string, text: string): Promise<void> =>
+  type(document.querySelector<HTMLInputElement>(selector) as HTMLInputElement, text);
+export const buttonsOf = (of: ParentNode = document): string[] => [...of.querySelectorAll('button')].map((b) => b.textContent.trim());
 
 /** A page of a member with a packet of tomato seed in hand, which is grown for seed. */
 export function pageOf(over: Partial<MyPage> = {}): MyPage {

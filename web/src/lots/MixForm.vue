@@ -173,7 +173,7 @@ async function save(): Promise<void> {
       label="Goes to"
       optional
       placeholder="not put away yet"
-      :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.name }))"
+      :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.path }))"
       :error="form.errors.placeId"
     />
     <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />

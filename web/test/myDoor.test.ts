@@ -1,0 +1,36 @@
+// @vitest-environment happy-dom
+import { describe, expect, it } from 'vitest';
+import EnterView from '../src/my/EnterView.vue';
+import { eachDesk, settled, words } from './desk.ts';
+import { typeInto } from './myPage.ts';
+
+const desk = eachDesk();
+
+describe('the door', () => {
+  it('sends nothing that is no card, and says what a refused one means', async () => {
+    desk.answers['GET /my'] = { status: 401, code: 'sign-in-needed', detail: 'Nobody is in here.' };
+    desk.answers['POST /my/enter'] = { status: 401, code: 'wrong-sign-in', detail: 'This card or link opens nothing any more.' };
+    const w = await desk.show(EnterView, { problem: null });
+    await typeInto('#code', 'TM-123K');
+    await w.find('form').trigger('submit');
+    expect(words(w)).toContain('That is not the code of a card');
+    expect(desk.posted('/my/enter')).toBeUndefined();
+    await typeInto('#code', 'abcd efgh jkmn pqrs tvwx yz01 23');
+    await w.find('form').trigger('submit');
+    await settled();
+    expect(desk.posted('/my/enter')).toEqual({ code: 'abcd efgh jkmn pqrs tvwx yz01 23' });
+    expect(words(w)).toContain('opens nothing any more');
+  });
+
+  it('shows what may be lent where the library shows it to everybody', async () => {
+    const variety = { varietyId: 3, variety: 'Marl Pit Keeper', crop: 'Onion', difficulty: 'easy', state: 'ask', cautions: ['Careful'] };
+    desk.answers['GET /public/find'] = {
+      library: { name: 'Osierbeck Seed Library' },
+      varieties: [variety, { ...variety, varietyId: 4, variety: 'Gone', state: 'wait' }],
+      more: false,
+    };
+    const w = await desk.show(EnterView, { problem: null });
+    expect(words(w)).toContain('Marl Pit Keeper onion easy to save Careful');
+    expect(words(w)).not.toContain('Gone');
+  });
+});
