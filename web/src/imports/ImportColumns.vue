@@ -1,21 +1,18 @@
 <script setup lang="ts">
 import QuickSelect from '../fields/QuickSelect.vue';
 import { ACQUISITIONS, IMPORT_FIELD_KEYS, IMPORT_FIELDS, type ImportField } from '@esprel/core';
-import { placesApi } from '@esprel/core/api';
-import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useSession } from '../base/session.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
-import FieldSelect from '../fields/FieldSelect.vue';
+import FieldPlace from '../fields/FieldPlace.vue';
 import FieldText from '../fields/FieldText.vue';
 import { useImport } from './useImport.ts';
 
 /** Which column holds what: guessed, and put right by hand; and what holds where the file is silent. */
 const work = useImport();
 const session = useSession();
-const { data: places } = useRead(placesApi.list, () => ({}));
 const file = computed(() => work.file);
 const SEPARATORS = { ',': 'comma', ';': 'semicolon', '\t': 'tab', '|': 'bar' } as const;
 
@@ -87,14 +84,7 @@ const noAmount = computed(() => (['seeds', 'grams', 'ounces'] as const).every((f
         hint="today, if left empty"
         :error="work.fields.receivedOn"
       />
-      <FieldSelect
-        id="import-place"
-        v-model="work.defaults.placeId"
-        label="Goes to"
-        optional
-        placeholder="not put away yet"
-        :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.path }))"
-      />
+      <FieldPlace id="import-place" v-model="work.defaults.placeId" />
     </div>
     <p class="row-of-buttons">
       <Button

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { FORM_WORDS, FORMS, plural } from '@esprel/core';
-import { type LineLook, lotsApi, placesApi } from '@esprel/core/api';
+import { type LineLook, lotsApi } from '@esprel/core/api';
 import { readOnce } from '../base/calls.ts';
-import { useRead } from '../base/useRead.ts';
 import { useDebounceFn, useLocalStorage } from '@vueuse/core';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
@@ -14,6 +13,7 @@ import { useSession } from '../base/session.ts';
 import { useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
 import FieldDay from '../fields/FieldDay.vue';
+import FieldPlace from '../fields/FieldPlace.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
@@ -26,7 +26,6 @@ import { emptyLine, guessWords, lineBody, nextLine, type SavedLine, yearNotRipe 
 const session = useSession();
 const router = useRouter();
 const changes = useChanges();
-const { data: places } = useRead(placesApi.list, () => ({}));
 /** The envelopes of this evening; they stay through a closed lid until the run is finished. */
 const saved = useLocalStorage<SavedLine[]>('esprel.run', []);
 // A line from before it was called so cannot name its step; its lot is in the library.
@@ -152,15 +151,7 @@ function finish(): void {
         />
         <FieldChoice id="run-how" v-model="values.acquisition" label="How" :options="ACQUISITION_OPTIONS" />
         <FieldDay id="run-came" v-model="values.receivedOn" label="Came on" :max="session.today" :error="form.errors.receivedOn" />
-        <FieldSelect
-          id="run-place"
-          v-model="values.placeId"
-          label="Goes to"
-          optional
-          placeholder="not put away yet"
-          :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.path }))"
-          :error="form.errors.placeId"
-        />
+        <FieldPlace id="run-place" v-model="values.placeId" :error="form.errors.placeId" />
       </div>
       <div class="line">
         <FieldText

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import DeskMessage from '../base/DeskMessage.vue';
 import { cautionWords, harvestNotYet, isShortLived, restrictionsOf, restrictionWords } from '@esprel/core';
-import { cropsApi, lotsApi, placesApi, restrictedApi, varietiesApi } from '@esprel/core/api';
+import { cropsApi, lotsApi, restrictedApi, varietiesApi } from '@esprel/core/api';
 import { readOnce } from '../base/calls.ts';
 import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
@@ -16,7 +16,7 @@ import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import FieldFind from '../fields/FieldFind.vue';
 import { findCrops, findVarieties } from '../fields/finders.ts';
 import FieldNote from '../fields/FieldNote.vue';
-import FieldSelect from '../fields/FieldSelect.vue';
+import FieldPlace from '../fields/FieldPlace.vue';
 import { seedsHint } from '../fields/seedsText.ts';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
@@ -33,7 +33,6 @@ const router = useRouter();
 const table = useTable();
 const units = computed(() => session.settings ?? { massUnit: 'g' as const, temperatureUnit: 'C' as const, hemisphere: 'north' as const });
 const unit = computed(() => units.value.massUnit);
-const { data: places } = useRead(placesApi.list, () => ({}));
 const taken = ref<{ readonly code: string; readonly name: string } | null>(null);
 
 const form = useForm({
@@ -217,16 +216,7 @@ async function save(): Promise<void> {
       :error="form.errors.sealedRhPercent"
     />
     <LotPickedFields v-if="shortLived" :model-value="values" :errors="form.errors" />
-    <FieldSelect
-      id="place"
-      v-model="values.placeId"
-      class="half"
-      label="Goes to"
-      optional
-      :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.path }))"
-      placeholder="not put away yet"
-      :error="form.errors.placeId"
-    />
+    <FieldPlace id="place" v-model="values.placeId" class="half" :error="form.errors.placeId" />
     <FieldDay id="received" v-model="values.receivedOn" class="half" label="Came on" :max="session.today" :error="form.errors.receivedOn" />
     <FieldChoice
       id="identity"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { plural, truthWords } from '@esprel/core';
-import { lotsApi, type MixLook, placesApi, varietiesApi } from '@esprel/core/api';
+import { lotsApi, type MixLook, varietiesApi } from '@esprel/core/api';
 import { useDebounceFn } from '@vueuse/core';
 import Checkbox from 'primevue/checkbox';
 import InputText from 'primevue/inputtext';
@@ -14,7 +14,7 @@ import { useRead } from '../base/useRead.ts';
 import { useSession } from '../base/session.ts';
 import FieldDay from '../fields/FieldDay.vue';
 import FieldNote from '../fields/FieldNote.vue';
-import FieldSelect from '../fields/FieldSelect.vue';
+import FieldPlace from '../fields/FieldPlace.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import { useTodayWhenEmpty } from '../fields/useTodayWhenEmpty.ts';
 import SheetProblem from '../shared/SheetProblem.vue';
@@ -25,7 +25,6 @@ const router = useRouter();
 const session = useSession();
 const sheet = useRead(lotsApi.sheet, () => ({ code: props.code }));
 const variety = useRead(varietiesApi.sheet, () => (sheet.data.value === null ? null : { id: String(sheet.data.value.lot.varietyId) })).data;
-const places = useRead(placesApi.list, () => ({})).data;
 /** Lots of the variety that there is seed of, this one first. */
 const lots = computed(() => {
   const kept = (variety.value?.lots ?? []).filter((l) => l.balance > 0 && l.state === 'kept');
@@ -166,16 +165,7 @@ async function save(): Promise<void> {
     </section>
     <p v-else-if="cannot" class="error" role="alert">{{ cannot }}</p>
     <FieldDay id="mixed" v-model="values.mixedOn" class="half" label="Mixed on" :max="session.today" :error="form.errors.mixedOn" />
-    <FieldSelect
-      id="place"
-      v-model="values.placeId"
-      class="half"
-      label="Goes to"
-      optional
-      placeholder="not put away yet"
-      :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.path }))"
-      :error="form.errors.placeId"
-    />
+    <FieldPlace id="place" v-model="values.placeId" class="half" :error="form.errors.placeId" />
     <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
   </FormFrame>
   <OpeningNote v-else :what="code" />

@@ -1,19 +1,17 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox';
 import { addDays, capital, FOUND_WORDS, QUARANTINE_DAYS } from '@esprel/core';
-import { type LotSheetData, placesApi, returnsApi } from '@esprel/core/api';
-import { useRead } from '../base/useRead.ts';
+import { type LotSheetData, returnsApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed } from 'vue';
 import { useChanges } from '../base/changes.ts';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import FieldText from '../fields/FieldText.vue';
 import { useFormat } from '../base/useFormat.ts';
-import FieldSelect from '../fields/FieldSelect.vue';
+import FieldPlace from '../fields/FieldPlace.vue';
 
 const props = defineProps<{ lot: LotSheetData['lot']; waiting: NonNullable<LotSheetData['quarantine']> }>();
 const format = useFormat();
-const { data: places } = useRead(placesApi.list, () => ({}));
 const CHECKS = [
   { field: 'dried', words: 'It is dry: it breaks or shatters, it does not bend' },
   { field: 'clean', words: 'It is clean: no chaff, no beetles, no holes, no mould' },
@@ -82,15 +80,7 @@ const grown = computed(() => {
       >
       <p v-if="form.errors[c.field]" class="error" role="alert">{{ form.errors[c.field] }}</p>
     </div>
-    <FieldSelect
-      id="release-place"
-      v-model="form.values.placeId"
-      label="Goes to"
-      optional
-      :options="(places?.places ?? []).map((p) => ({ value: p.id, label: p.name }))"
-      placeholder="not put away yet"
-      :error="form.errors.placeId"
-    />
+    <FieldPlace id="release-place" v-model="form.values.placeId" :error="form.errors.placeId" />
     <div class="divide">
       <FieldText
         id="release-floor"
