@@ -148,6 +148,17 @@ describe('who grows what', () => {
     expect((await library.get(`/api/planned/${String(id)}`)).body.planned.sowOn).toBe('2027-04-20');
   });
 
+  it('is offered no garden that is full of what is saved there of other crops', async () => {
+    const home = await garden('Quarry Foot');
+    const hill = await garden('Kiln Hill', { eastM: -1500, mostVarieties: 1 });
+    const key = `loan-${String(await lend(await takeIn(), home.memberId))}`;
+    await library.done('/api/growing/patches', seen());
+    const offered = async (): Promise<number[]> => (await sheet(key)).ways.flatMap((w: any) => w.change.gardenId ?? []);
+    expect(await offered()).toContain(hill.id);
+    await lend(await takeIn({ cropKey: 'runner-bean', varietyName: 'Weir Scarlet' }), hill.memberId);
+    expect(await offered()).not.toContain(hill.id);
+  });
+
   it('is laid out for the other half of the world, too', async () => {
     const south = await garden('Sister plot', {
       hemisphere: 'south',

@@ -1,3 +1,4 @@
+import { capital } from '../words/words.ts';
 import type { PatchCrossing } from './patchCrossing.ts';
 
 /** A share of seed as people say it: `about 6 in 100`, `about 3 in 1000`, `hardly any`. */
@@ -31,5 +32,5 @@ export const INSTEAD_WORDS: Readonly<Record<NonNullable<PatchCrossing['instead']
 /** The heading over a patch: what would be crossed of its seed. */
 export function crossedTitle(crossing: Pick<PatchCrossing, 'share'>): string {
   const words = crossedInHundred(crossing.share);
-  return `${words.charAt(0).toUpperCase()}${words.slice(1)} would be crossed`;
+  return `${capital(words)} would be crossed`;
 }

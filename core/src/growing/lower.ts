@@ -28,7 +28,7 @@ export interface LowerWay {
     | { readonly without: string };
 }
 
-export interface Choices {
+export interface WayChoices {
   readonly gardens: readonly OtherGarden[];
   /** The first day on which it can still be sown or planted out otherwise; null once it stands. */
   readonly movableFrom: Day | null;
@@ -55,7 +55,7 @@ const MOST_WEEKS = 6;
  * What would lower the crossing of a patch: every choice that there really is (cover, each garden with room, each week earlier or later that still ripens, more
  * plants, one neighbour less) is tried on the plan as it is, and the best of each kind is kept; the least crossing first.
  */
-export function waysToLower(patch: Patch, others: readonly Patch[], crop: Crop, saving: Saving, choices: Choices): LowerWay[] {
+export function waysToLower(patch: Patch, others: readonly Patch[], crop: Crop, saving: Saving, choices: WayChoices): LowerWay[] {
   const of = (changed: Partial<Patch>, rest = others): number => patchCrossing({ ...patch, ...changed }, rest, crop, saving).share;
   const now = of({});
   const ways: LowerWay[] = [];
@@ -87,7 +87,7 @@ export function waysToLower(patch: Patch, others: readonly Patch[], crop: Crop, 
 }
 
 /** The best week earlier and the best later, as far as it can still be begun then and ripens before the frost. */
-function shifted(patch: Patch, of: (changed: Partial<Patch>) => number, choices: Choices): LowerWay[] {
+function shifted(patch: Patch, of: (changed: Partial<Patch>) => number, choices: WayChoices): LowerWay[] {
   const { flower } = patch;
   const { out, ripe, movableFrom } = choices;
   if (flower === null || out === null || ripe === null || movableFrom === null) return [];
@@ -108,7 +108,7 @@ function shifted(patch: Patch, of: (changed: Partial<Patch>) => number, choices:
   });
 }
 
-function larger(patch: Patch, of: (changed: Partial<Patch>) => number, crop: Crop, choices: Choices): LowerWay[] {
+function larger(patch: Patch, of: (changed: Partial<Patch>) => number, crop: Crop, choices: WayChoices): LowerWay[] {
   if (choices.movableFrom === null) return [];
   const wanted = Math.max(crop.seedPlantsGood, 2 * patch.plants);
   const plants = choices.plantsMost === null ? wanted : Math.min(wanted, choices.plantsMost);

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Crop } from '../crops/crop.ts';
 import { CROP_REFERENCE } from '../crops/reference.ts';
 import { crossedBetween, crossedInHundred, percentOf } from './crossedWords.ts';
-import { type Choices, waysToLower } from './lower.ts';
+import { type WayChoices, waysToLower } from './lower.ts';
 import type { Patch } from './patch.ts';
 import { patchCrossing } from './patchCrossing.ts';
 import { savingOf } from './reference.ts';
@@ -65,7 +65,7 @@ describe('the crossing of a patch among others', () => {
 });
 
 describe('what would lower it', () => {
-  const choices = (over: Partial<Choices> = {}): Choices => ({
+  const choices = (over: Partial<WayChoices> = {}): WayChoices => ({
     gardens: [
       { id: 4, name: 'Kiln Hill', spot: { eastM: -2000, northM: 0 } },
       { id: 5, name: 'Lane end', spot: { eastM: 100, northM: 0 } },
@@ -80,7 +80,7 @@ describe('what would lower it', () => {
     askable: () => true,
     ...over,
   });
-  const ways = (over: Partial<Choices> = {}, own = patch()) => waysToLower(own, [other()], squash, saving('summer-squash'), choices(over));
+  const ways = (over: Partial<WayChoices> = {}, own = patch()) => waysToLower(own, [other()], squash, saving('summer-squash'), choices(over));
 
   it('is tried on the plan as it is, the least crossing first, and none that does not help', () => {
     const found = ways();

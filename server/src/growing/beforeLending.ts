@@ -15,7 +15,6 @@ import {
   type Saving,
   SURPRISES_FROM,
   truthWords,
-  waysToLower,
   wrong,
   yearOf,
 } from '@esprel/core';
@@ -27,7 +26,7 @@ import { lotByCode, lotNames, type LotRow } from '../records/lot.ts';
 import { readSettings } from '../records/settings.ts';
 import { SeasonReader } from '../season/windows.ts';
 import type { Origin } from './origins.ts';
-import { nameOf, otherGardens } from './patchSheet.ts';
+import { nameOf, waysFor } from './patchSheet.ts';
 import { grown, type GrownPatch, grownPatches } from './patches.ts';
 
 /** Crops that want no more distance than this can be kept apart within any garden. */
@@ -265,9 +264,8 @@ function ofTheNeighbours(
   others: readonly GrownPatch[],
   every: readonly GrownPatch[],
 ): LendingWarning[] {
-  const { crop, saving } = patch;
   if (patch.spot === null) {
-    if (crop.isolationM < CLOSE_M) return [];
+    if (patch.crop.isolationM < CLOSE_M) return [];
     return [
       {
         what: 'no-spot',
@@ -279,31 +277,24 @@ function ofTheNeighbours(
   if (crossing.share <= MOST_CROSSED) return [];
   const [first] = crossing.sources;
   const from = others.find((o) => o.key === first?.key);
+  const inSeason = every.filter((p) => p.season === patch.season);
   const most = from && first ? `, most by ${nameOf(from)}, ${farWords(first.distanceM, readSettings(reader.db).lengthUnit)} away` : '';
   return [
     {
       what: 'crosses',
       words: `${capital(crossedInHundred(crossing.share))} would be crossed (${crossedBetween(crossing.low, crossing.high)} in 100)${most}.`,
-      better: betterWords(saving === null ? [] : waysOf(reader, patch, others, every)),
+      better: betterWords(waysFor(reader.db, patch, others, inSeason, lentWith(patch))),
     },
   ];
 }
 
-function waysOf(reader: SeasonReader, patch: GrownPatch, others: readonly GrownPatch[], every: readonly GrownPatch[]): LowerWay[] {
-  if (patch.saving === null) return [];
-  const inSeason = every.filter((p) => p.season === patch.season);
-  return waysToLower(patch, others, patch.crop, patch.saving, {
-    gardens: otherGardens(reader.db, patch, inSeason),
-    movableFrom: patch.origin.from,
-    outFrom: patch.outFrom,
-    autumn: patch.autumn ?? '9999-12-31',
-    ripe: patch.ripeOn,
-    out: patch.outOn,
-    plantsMost: patch.plants,
-    nameOf: (key) => key,
-    askable: () => false,
-  });
-}
+/** Before it is lent nothing is asked of neighbours, and it may be begun from today with as many plants as are thought of. */
+const lentWith = (patch: GrownPatch) => ({
+  movableFrom: patch.origin.from,
+  plantsMost: patch.plants,
+  nameOf: (key: string) => key,
+  askable: () => false,
+});
 
 /** The first thing that would help where it is, and the first that would help elsewhere. */
 function betterWords(ways: readonly LowerWay[]): string | null {

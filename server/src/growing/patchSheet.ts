@@ -1,4 +1,4 @@
-import { MOST_CROSSED, type OtherGarden, patchCrossing, waysToLower } from '@esprel/core';
+import { type LowerWay, MOST_CROSSED, type OtherGarden, patchCrossing, type WayChoices, waysToLower } from '@esprel/core';
 import type { PatchSheet } from '@esprel/core/api';
 import { type Db } from '../db/db.ts';
 import { freeFor } from '../estimates/free.ts';
@@ -11,12 +11,12 @@ import { SeasonReader } from '../season/windows.ts';
 import { cautionsOf, isForSeed, shownPatch } from './growingPlan.ts';
 import { type GrownPatch, grownPatches, groupOf } from './patches.ts';
 
-/** A patch by its key, among all that flower with it. Throws a not-found Problem. */
+/** A patch by its key, with all that may cross with it, and all that is grown in that season. Throws a not-found Problem. */
 export function patchAmong(
   reader: SeasonReader,
   key: string,
   today: string,
-): { readonly patch: GrownPatch; readonly others: GrownPatch[] } {
+): { readonly patch: GrownPatch; readonly others: GrownPatch[]; readonly inSeason: GrownPatch[] } {
   const crops = everyLibraryCrop(reader.db);
   const every = grownPatches(
     reader,
@@ -26,17 +26,16 @@ export function patchAmong(
   );
   const patch = every.find((p) => p.key === key);
   if (!patch) throw notFound('That patch');
-  const others = every.filter(
-    (p) => p.key !== key && p.season === patch.season && p.crop.crossingGroup === patch.crop.crossingGroup && p.row?.gone_on == null,
-  );
-  return { patch, others };
+  const inSeason = every.filter((p) => p.key !== key && p.season === patch.season && p.row?.gone_on == null);
+  const others = inSeason.filter((p) => p.crop.crossingGroup === patch.crop.crossingGroup);
+  return { patch, others, inSeason };
 }
 
 export const nameOf = (p: GrownPatch): string =>
   [p.place ?? p.origin.grower ?? 'a neighbour', p.origin.variety].filter((t) => t !== null).join(', ');
 
-/** Gardens on the plan with room for one more variety to be saved, beside the one where it stands. */
-export function otherGardens(db: Db, patch: GrownPatch, every: readonly GrownPatch[]): OtherGarden[] {
+/** Gardens on the plan with room for one more variety to be saved among all of that season, beside the one where it stands. */
+function otherGardens(db: Db, patch: GrownPatch, every: readonly GrownPatch[]): OtherGarden[] {
   return listGardens(db).flatMap((g) => {
     if (g.spot === null || g.id === patch.gardenId) return [];
     const has = every.filter((p) => p.gardenId === g.id && isForSeed({ kind: p.kind })).length;
@@ -46,9 +45,28 @@ export function otherGardens(db: Db, patch: GrownPatch, every: readonly GrownPat
   });
 }
 
+/** What would lower the crossing of a patch; nothing of what is not saved. */
+export function waysFor(
+  db: Db,
+  patch: GrownPatch,
+  others: readonly GrownPatch[],
+  inSeason: readonly GrownPatch[],
+  may: Pick<WayChoices, 'movableFrom' | 'plantsMost' | 'nameOf' | 'askable'>,
+): LowerWay[] {
+  if (patch.saving === null) return [];
+  return waysToLower(patch, others, patch.crop, patch.saving, {
+    ...may,
+    gardens: otherGardens(db, patch, inSeason),
+    outFrom: patch.outFrom,
+    autumn: patch.autumn ?? '9999-12-31',
+    ripe: patch.ripeOn,
+    out: patch.outOn,
+  });
+}
+
 export function patchSheet(db: Db, key: string, today: string): PatchSheet {
   const reader = new SeasonReader(db);
-  const { patch, others } = patchAmong(reader, key, today);
+  const { patch, others, inSeason } = patchAmong(reader, key, today);
   const crossing = patchCrossing(patch, others, patch.crop, patch.saving);
   const crops = everyLibraryCrop(db);
   const group = patch.crop.crossingGroup;
@@ -69,15 +87,10 @@ export function patchSheet(db: Db, key: string, today: string): PatchSheet {
       return o ? [{ ...s, place: o.place ?? o.origin.grower, variety: o.origin.variety, kind: o.kind, plants: o.plants }] : [];
     }),
     ways:
-      patch.saving === null || crossing.share === 0 || row?.gone_on != null
+      crossing.share === 0 || row?.gone_on != null
         ? []
-        : waysToLower(patch, others, patch.crop, patch.saving, {
-            gardens: otherGardens(db, patch, others),
+        : waysFor(db, patch, others, inSeason, {
             movableFrom: begun || (patch.outOn ?? '') < today ? null : today,
-            outFrom: patch.outFrom,
-            autumn: patch.autumn ?? '9999-12-31',
-            ripe: patch.ripeOn,
-            out: patch.outOn,
             plantsMost: plantsMost(db, patch),
             nameOf: (k) => {
               const o = byKey.get(k);

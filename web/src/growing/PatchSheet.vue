@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
   APART_WORDS,
+  capital,
   crossedBetween,
   crossedInHundred,
   crossedTitle,
@@ -43,9 +44,10 @@ const about = computed(() => {
   if (!p) return '';
   const plants = `${p.plantsKnown === 'guessed' ? 'about ' : ''}${plural(p.plants, 'plant')}`;
   const where = p.place === null ? '' : ` at ${p.place}`;
-  const who = p.grower === null || p.grower === p.place ? '' : `, by ${p.grower}`;
-  return `${plants}${where}${who}, ${PATCH_KIND_WORDS[p.kind]}`;
+  return `${plants}${where}`;
 });
+/** Whose it is, where that is not the name of the place. */
+const grower = computed(() => (patch.value?.grower === patch.value?.place ? null : (patch.value?.grower ?? null)));
 const HUNDREDS = 200;
 const meaning = computed(() => {
   const c = crossing.value;
@@ -53,7 +55,7 @@ const meaning = computed(() => {
   if (c.share < MOST_CROSSED)
     return c.share < 0.0005 ? 'Nothing of its kind flowers near enough.' : 'That is less than the library asks for.';
   const surprised = Math.round(c.share * HUNDREDS);
-  return `${crossedBetween(c.low, c.high).replace(/^b/, 'B')} in 100. Of ${plural(HUNDREDS, 'seed')}, about ${String(surprised)} would surprise whoever sows them; the library asks for at most 1 in 100.`;
+  return `${capital(crossedBetween(c.low, c.high))} in 100. Of ${plural(HUNDREDS, 'seed')}, about ${String(surprised)} would surprise whoever sows them; the library asks for at most 1 in 100.`;
 });
 const look = computed(() => (crossing.value?.instead ? 'watch' : (crossing.value?.band ?? 'safe')));
 const days = computed(() => {
@@ -76,7 +78,7 @@ const few = computed(() => {
 /** Sources that show, the most first. */
 const named = computed(() => (data.value?.sources ?? []).filter((s, i) => i === 0 || s.share >= 0.001).slice(0, 8));
 const together = (n: number | null): string =>
-  n === null ? 'days not known' : n < 10 ? plural(Math.max(1, Math.round(n)), 'day') : `${plural(Math.round(n / 7), 'week')} together`;
+  n === null ? 'days not known' : `${n < 10 ? plural(Math.max(1, Math.round(n)), 'day') : plural(Math.round(n / 7), 'week')} together`;
 
 async function doIt(way: LowerWay): Promise<void> {
   const d = data.value;
@@ -115,15 +117,15 @@ const openAgain = (): void => {
       <RouterLink v-if="patch.lotCode" class="code" :to="`/lots/${patch.lotCode}`">{{ patch.lotCode }}</RouterLink>
       <h1>{{ patchName(patch) }}</h1>
       <p class="quiet">
-        <template v-if="patch.memberId">
-          {{ about.split(', by ')[0] }}, by <RouterLink :to="`/members/${patch.memberId}`">{{ patch.grower }}</RouterLink>,
-          {{ PATCH_KIND_WORDS[patch.kind] }}
-        </template>
-        <template v-else>{{ about }}</template>
+        {{ about
+        }}<template v-if="patch.memberId"
+          >, by <RouterLink :to="`/members/${patch.memberId}`">{{ patch.grower }}</RouterLink></template
+        ><template v-else-if="grower">, by {{ grower }}</template
+        >, {{ PATCH_KIND_WORDS[patch.kind] }}
       </p>
       <p class="quiet small">
         {{ days.join('; ') }}.
-        {{ patch.apart === 'open' ? '' : `${APART_WORDS[patch.apart][0]?.toUpperCase()}${APART_WORDS[patch.apart].slice(1)}.` }}
+        {{ patch.apart === 'open' ? '' : `${capital(APART_WORDS[patch.apart])}.` }}
       </p>
     </header>
     <p v-if="data.gone" class="gone-note">
