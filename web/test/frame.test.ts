@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { placesApi } from '@esprel/core/api';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import App from '../src/app/App.vue';
 import { useChanges } from '../src/base/changes.ts';
 import { useSession } from '../src/base/session.ts';
@@ -50,6 +50,24 @@ describe('the frame', () => {
     await settled();
     expect(errors()).toEqual([]);
     expect(w.find('.notices').text()).toBe('');
+  });
+
+  it('shows no page before the library’s day is known, and asks a server that is away until it answers', async () => {
+    const answer = desk.answers['GET /session'];
+    desk.answers['GET /session'] = () => Promise.reject(new TypeError('offline'));
+    useSession().session = null;
+    vi.useFakeTimers();
+    const showing = desk.show(App, {}, '/today');
+    await vi.advanceTimersByTimeAsync(100);
+    const w = await showing;
+    expect(w.find('#surface [role="status"]').text()).toContain('Opening');
+    expect(errors().join()).toContain('The server does not answer.');
+    desk.answers['GET /session'] = answer;
+    await vi.advanceTimersByTimeAsync(4_000);
+    vi.useRealTimers();
+    await settled();
+    expect(w.find('#surface [role="status"]').exists()).toBe(false);
+    expect(errors()).toEqual([]);
   });
 
   it('tells of counts that wait for the server, and of one that was refused', async () => {

@@ -214,6 +214,23 @@ describe('testing', () => {
     expect(button(w, 'Bag 2').getAttribute('aria-pressed')).toBe('true');
   });
 
+  it('marks that are made while the day cannot be read stay, and the day is asked for', async () => {
+    desk.answers['GET /tests/3'] = test(null);
+    const w = await desk.show(TestCountView, { id: '3' });
+    const day = document.getElementById('counted-on') as HTMLInputElement;
+    for (const wrong of ['soon', '']) {
+      await type(day, wrong);
+      day.dispatchEvent(new Event('blur'));
+      await type(document.getElementById('typed') as HTMLInputElement, '15');
+      expect(w.text()).toContain('count 2 of 4, day 9');
+      button(w, 'Save this count').click();
+      await settled();
+      expect(errors().join()).toMatch(/date|day/);
+      expect(desk.calls.filter((c) => c.method === 'POST')).toEqual([]);
+      expect(localStorage.getItem('esprel.count.3.1')).toContain('"position":15');
+    }
+  });
+
   it('says when a draft is older than somebody else’s count', async () => {
     localStorage.setItem('esprel.count.3.1', JSON.stringify({ version: 1, marks: [], day: '2027-03-13' }));
     desk.answers['GET /tests/3'] = test(null);

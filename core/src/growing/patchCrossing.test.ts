@@ -80,7 +80,8 @@ describe('what would lower it', () => {
     askable: () => true,
     ...over,
   });
-  const ways = (over: Partial<WayChoices> = {}, own = patch()) => waysToLower(own, [other()], squash, saving('summer-squash'), choices(over));
+  const ways = (over: Partial<WayChoices> = {}, own = patch()) =>
+    waysToLower(own, [other()], squash, saving('summer-squash'), choices(over));
 
   it('is tried on the plan as it is, the least crossing first, and none that does not help', () => {
     const found = ways();

@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { useAccess } from '../base/access.ts';
+import OpeningNote from '../base/OpeningNote.vue';
 import JudgingNote from './JudgingNote.vue';
 import { useCountQueue } from '../germination/countQueue.ts';
 import CameraButton from './CameraButton.vue';
@@ -70,7 +71,9 @@ const place = computed(() => String(route.meta.place ?? ''));
       </p>
     </div>
     <main id="surface" class="surface" tabindex="-1">
-      <RouterView />
+      <!-- Every page counts from the library's today: none is shown before it is known. -->
+      <RouterView v-if="session.session" />
+      <OpeningNote v-else />
     </main>
     <LastStep />
     <TableStrip />

@@ -30,7 +30,7 @@ export const useAccess = defineStore('access', () => {
     try {
       take(await readOnce(accessApi.state, {}));
     } catch {
-      // The server does not answer: the frame says so.
+      useSession().away(load);
     } finally {
       asked.value = true;
     }

@@ -6,6 +6,8 @@ import { ApiProblem } from './api.ts';
 import { readOnce } from './calls.ts';
 
 const RECHECK_MS = 700;
+/** How long until a server that did not answer is asked again. */
+const AWAY_MS = 3_000;
 
 /** What the frame shows on every page, and who sits at the desk. */
 export const useSession = defineStore('session', () => {
@@ -27,8 +29,16 @@ export const useSession = defineStore('session', () => {
       else if (before > 0) caughtUp.value += 1;
     } catch (error) {
       // A server that asks who this is does answer.
-      unreached.value = !(error instanceof ApiProblem && error.status === 401);
+      if (!(error instanceof ApiProblem && error.status === 401)) away(load);
     }
+  }
+
+  let asking: ReturnType<typeof setTimeout> | undefined;
+  /** The server did not answer: the frame says so, and it is asked again until it does. */
+  function away(again: () => Promise<void>): void {
+    unreached.value = true;
+    clearTimeout(asking);
+    asking = setTimeout(() => void again(), AWAY_MS);
   }
 
   return {
@@ -38,6 +48,7 @@ export const useSession = defineStore('session', () => {
     person,
     personId,
     load,
+    away,
     today: computed(() => session.value?.today ?? ''),
     settings: computed(() => session.value?.settings ?? null),
     settingsVersion: computed(() => session.value?.settingsVersion ?? 0),

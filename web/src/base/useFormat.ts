@@ -13,7 +13,7 @@ export function useFormat() {
     /** From one day to another; one day where they are the same. */
     days: (from: string, to: string) => fromTo(day(from), day(to)),
     longDay: (d: string) => longDay(d, order.value),
-    due: (d: string) => (session.today === '' ? '' : dueWords(d, session.today)),
+    due: (d: string) => dueWords(d, session.today),
     warmth: (c: number) => temperature(c, session.settings?.temperatureUnit),
     warmthRange: (lowC: number, highC: number) => warmthRange(lowC, highC, session.settings?.temperatureUnit ?? 'C'),
     /** A difference of warmth. */

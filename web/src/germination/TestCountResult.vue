@@ -53,16 +53,16 @@ const seedsOut = computed(() => kept.value.reduce((n, r) => n + r.seeds - r.mark
 const counted = computed(() => props.sheet.replicates.some((r) => r.countedOn !== null));
 
 const says = computed(() => {
-  if (!model.value || session.today === '' || kept.value.length === 0) return null;
+  if (!model.value || kept.value.length === 0) return null;
   return whatItSays(model.value, { batches: countedOf(replicates.value), closed: closed.value }, session.today);
 });
 /** The last day that the curve shows. */
 const lastDay = computed(() => {
-  const now = session.today === '' ? 0 : daysBetween(test.value.warmFrom, session.today) + 4;
+  const now = daysBetween(test.value.warmFrom, session.today) + 4;
   return Math.max(...test.value.countDays, props.sheet.pace.usualDays.max, now);
 });
 const waits = computed(() => {
-  if (closed.value || says.value === null || session.today === '' || seedsOut.value === 0) return [];
+  if (closed.value || says.value === null || seedsOut.value === 0) return [];
   return waitOf(replicates.value, props.sheet.pace, says.value.before, session.today, lastDay.value);
 });
 /** Whether the test says clearly on which side of the lending line the lot is. */

@@ -62,10 +62,7 @@ const which = computed(() => {
   if (!t) return '';
   if (t.closedOn !== null) return `closed ${format.day(t.closedOn)}`;
   const warmFrom = count.replicate.value?.warmFrom ?? t.warmFrom;
-  const on = count.day.value || session.today;
-  // The day is not there yet: who opens this page first is told it a moment later.
-  if (on === '') return '';
-  const day = daysBetween(warmFrom, on);
+  const day = daysBetween(warmFrom, count.asOf.value);
   if (day < 0) return `still being prepared; into the warm ${format.day(warmFrom)}`;
   return `count ${String(countNumber(t.countDays, day))} of ${String(t.countDays.length)}, day ${String(day)}`;
 });
@@ -73,7 +70,7 @@ const which = computed(() => {
 /** A number typed does the same as so many taps; what cannot be is said, and stays as typed. */
 function typeCount(): void {
   const n = typed.value.trim() === '' ? 0 : Number(typed.value);
-  const next = countTo(count.marks.value, kind.value, n, seeds.value, count.day.value);
+  const next = countTo(count.marks.value, kind.value, n, seeds.value, count.asOf.value);
   if (next === null) {
     const others = count.marks.value.length - countOf(count.marks.value, kind.value);
     typedError.value =
@@ -102,7 +99,7 @@ function restAre(what: SeedKind): void {
     what,
     countOf(count.marks.value, what) + seeds.value - count.marks.value.length,
     seeds.value,
-    count.day.value,
+    count.asOf.value,
   );
   if (next) count.keep(next);
 }
@@ -196,7 +193,7 @@ function change(number: number): void {
         :seeds="seeds"
         :marks="count.marks.value"
         :warm-from="count.replicate.value?.warmFrom ?? test.warmFrom"
-        :day="count.day.value"
+        :day="count.asOf.value"
         :kind="kind"
         :readonly="closed"
         :name="`Bag ${count.replicate.value?.bag ?? bag}, ${plural(seeds, 'seed')}; arrows move, Space marks`"
@@ -217,7 +214,7 @@ function change(number: number): void {
         :unsaved="unsavedMarks"
         :saving="count.saving.value"
         :problem="count.problem.value"
-        :day="count.day.value"
+        :day="count.asOf.value"
         @save="save"
         @closed="reload"
         @back="router.push('/tests')"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { addDays, replicatesFor, plural, TEST_METHOD_WORDS, TEST_METHODS, type TestMethod } from '@esprel/core';
+import { addDays, isDay, replicatesFor, plural, TEST_METHOD_WORDS, TEST_METHODS, type TestMethod } from '@esprel/core';
 import { lotsApi, roundsApi, testsApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import { computed, watch } from 'vue';
@@ -97,7 +97,7 @@ const cost = computed(() => {
   const left = lot.balance - seeds.value;
   return `${String(seeds.value)} of ${plural(lot.balance, 'seed')}; ${left < 0 ? 'more than there are' : `${String(left)} stay${left < lot.floor ? ', below the floor' : ''}`}`;
 });
-const warmFrom = computed(() => (values.startedOn === '' ? null : addDays(values.startedOn, Number(values.preparationDays) || 0)));
+const warmFrom = computed(() => (isDay(values.startedOn) ? addDays(values.startedOn, Number(values.preparationDays) || 0) : null));
 const countDays = computed(() => {
   const from = warmFrom.value;
   const days = data.value?.protocol.countDays ?? [];

@@ -1,4 +1,4 @@
-import { countForm, parse, InputError } from '@esprel/core';
+import { countForm, InputError, isDay, parse } from '@esprel/core';
 import { type Replicate, type SeedMark, testsApi, type TestSheetData } from '@esprel/core/api';
 import { computed, type Ref, ref, watch } from 'vue';
 import { ApiProblem, newKey } from '../base/api.ts';
@@ -28,6 +28,8 @@ export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, tod
   const queue = useCountQueue();
   const marks = ref<readonly SeedMark[]>([]);
   const day = ref<string>(today.value);
+  /** The day that marks are made on: while the day typed cannot be read, today. */
+  const asOf = computed(() => (isDay(day.value) ? day.value : today.value));
   const unsaved = ref(false);
   const outdated = ref(false);
   const errors = ref<Readonly<Record<string, string>>>({});
@@ -116,5 +118,5 @@ export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, tod
     }
   }
 
-  return { marks, day, unsaved, outdated, errors, problem, saving, waiting, replicate, keep, drop, save };
+  return { marks, day, asOf, unsaved, outdated, errors, problem, saving, waiting, replicate, keep, drop, save };
 }

@@ -4,7 +4,6 @@ import { addDays, VERDICT_WORDS, VERDICTS, type Verdict } from '@esprel/core';
 import { lotsApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
-import { watch } from 'vue';
 import { useChanges } from '../base/changes.ts';
 import { useForm } from '../base/useForm.ts';
 import { useLeave } from '../base/useLeave.ts';
@@ -24,7 +23,7 @@ const format = useFormat();
 const { data, problem } = useRead(lotsApi.sheet, () => ({ code: props.code }));
 const form = useForm({
   name: `verdict.${props.code}`,
-  initial: () => ({ verdict: '' as Verdict | '', reason: '', untilDay: session.today === '' ? '' : addDays(session.today, 180) }),
+  initial: () => ({ verdict: '' as Verdict | '', reason: '', untilDay: addDays(session.today, 180) }),
   of: lotsApi.overrule,
   body: (v) => ({
     verdict: v.verdict || undefined,
@@ -34,12 +33,6 @@ const form = useForm({
   }),
   asked: () => ({ code: props.code }),
 });
-watch(
-  () => session.today,
-  (today) => {
-    if (form.values.untilDay === '' && today !== '') form.values.untilDay = addDays(today, 180);
-  },
-);
 const { back, save } = useLeave(form, () => `/lots/${props.code}`);
 async function end(): Promise<void> {
   if (await changes.make(lotsApi.endOverrule, { code: props.code }, { version: data.value?.overrule?.version ?? 0 })) back();

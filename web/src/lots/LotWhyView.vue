@@ -24,7 +24,7 @@ const format = useFormat();
 const { data: sheet, problem } = useRead(lotsApi.sheet, () => ({ code: props.code }));
 const { data: model } = useRead(lotsApi.model, () => ({ code: props.code }));
 const unit = computed(() => session.settings?.temperatureUnit ?? 'C');
-const input = computed(() => (session.today === '' ? null : (model.value?.input ?? null)));
+const input = computed(() => model.value?.input ?? null);
 const threshold = computed(() => input.value?.threshold ?? 0.7);
 
 const steps = computed(() => (input.value ? whatMoved(input.value, session.today) : []));

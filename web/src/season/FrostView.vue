@@ -115,7 +115,7 @@ const sentence = computed(() => {
   if (!data.value || ten === null) return '';
   return `In half the springs the last frost has come by ${format.day(last.value)}. From ${format.day(ten)} on, at most one spring in ten still has one.`;
 });
-const weekBefore = computed(() => addDays(session.today === '' ? '2000-01-01' : session.today, -7));
+const weekBefore = computed(() => addDays(session.today, -7));
 </script>
 
 <template>
