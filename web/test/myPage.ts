@@ -33,7 +33,7 @@ export function pageOf(over: Partial<MyPage> = {}): MyPage {
       name: 'Osierbeck Seed Library',
       openDays: [2],
       fairShare: null,
-      said: { dateOrder: 'day-month', temperatureUnit: 'C', lengthUnit: 'mm' },
+      said: { dateOrder: 'day-month', temperatureUnit: 'C', lengthUnit: 'mm', massUnit: 'g' },
     },
     me: {
       id: 7,

@@ -51,6 +51,62 @@ describe('growing for seed', () => {
     expect(words(w)).toContain('Planted out 21 March');
   });
 
+  it('asks nothing of what is not sown yet; whatever is said of it all the same begins the steps', async () => {
+    desk.answers['GET /my'] = pageOf({ saving: [{ ...saving, sowings: [] }] });
+    desk.answers['PUT /my/loans/40/saving'] = () => new Promise(() => undefined);
+    const w = await showMine(desk, SavingView);
+    expect(words(w)).toContain('Sow it');
+    expect(buttonsOf()).toEqual(['Say it']);
+    button(w, 'Say it').click();
+    await settled();
+    button(w, 'Say how many').click();
+    await settled();
+    await typeInto('form input', '10');
+    await w.find('form').trigger('submit');
+    await settled();
+    expect(words(w)).toContain('Planted out 21 March');
+  });
+
+  it('asks for feet and ounces where the library measures so, and keeps metres and grams', async () => {
+    const inFeet = pageOf({
+      saving: [
+        {
+          ...saving,
+          steps: [
+            step('near', '2027-03-01', 'near'),
+            { ...step('near', '2027-03-01', 'near'), key: 'dry', title: 'Dry it', question: 'dried' },
+          ],
+        },
+      ],
+    });
+    desk.answers['GET /my'] = {
+      ...inFeet,
+      library: { ...inFeet.library, said: { ...inFeet.library.said, lengthUnit: 'inch', massUnit: 'oz' } },
+    };
+    desk.answers['PUT /my/loans/40/saving'] = () => new Promise(() => undefined);
+    const w = await showMine(desk, SavingView);
+    button(w, 'Something').click();
+    await settled();
+    expect(words(w)).toContain('How far away, in feet');
+    await typeInto('form input[id$="distance"]', '100');
+    await w.find('form').trigger('submit');
+    await settled();
+    expect(words(w)).toContain('100 feet away');
+    button(w, 'It is dry').click();
+    await settled();
+    for (const [typed, said] of [
+      ['a lot', 'What it weighs: a number of ounces, please.'],
+      ['2', '2 oz'],
+    ] as const) {
+      await typeInto('form input[id$="weight"]', typed);
+      await w.find('form').trigger('submit');
+      await settled();
+      expect(words(w)).toContain(said);
+    }
+    const puts = desk.calls.filter((c) => c.method === 'PUT').map((c) => c.body);
+    expect(puts[0]).toMatchObject({ step: 'near', nearM: 30 });
+  });
+
   it('does not believe that more were taken out than stood', async () => {
     const done = {
       step: 'plant-out',

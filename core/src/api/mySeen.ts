@@ -14,7 +14,7 @@ export interface MyLibrary {
   /** Days of the week on which it is open, 0 for Sunday; none where any day will do. */
   readonly openDays: readonly number[];
   readonly fairShare: number | null;
-  readonly said: Pick<Settings, 'dateOrder' | 'temperatureUnit' | 'lengthUnit'>;
+  readonly said: Pick<Settings, 'dateOrder' | 'temperatureUnit' | 'lengthUnit' | 'massUnit'>;
 }
 
 /** Seed of a packet that a member has sown. */

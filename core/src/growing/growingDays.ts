@@ -8,6 +8,8 @@ import type { Saving } from './saving.ts';
 export interface SavingSoFar {
   readonly sownOn: Day | null;
   readonly plantedOutOn: Day | null;
+  /** Whether it was sown where it grows; as is usual for the crop, where nobody said. */
+  readonly sownOutdoors?: boolean | undefined;
   /** How it was agreed that it is kept apart. */
   readonly apart?: Apart;
   /** Days by which it is to be begun later than usual; what is sown or stands is where it is. */
@@ -36,6 +38,8 @@ export interface GrowingDays {
   readonly regrowth: Day | null;
 }
 
+/** What is raised under cover goes out so long after its sowing. */
+const RAISED_DAYS = 35;
 /** Planting out that nobody wrote down may have been so many days off (sd). */
 const UNSAID_SD_DAYS = 7;
 /** Between the first and the last of a crop's varieties to flower lie about four sd. */
@@ -50,8 +54,9 @@ export function growingDays(crop: GrownCrop, saving: Saving, soFar: SavingSoFar,
   const year = yearOf(soFar.plantedOutOn ?? soFar.sownOn ?? today);
   const later = soFar.plantedOutOn === null && soFar.sownOn === null ? (soFar.shiftDays ?? 0) : 0;
   const usual = addDays(dayInYear(year, frost.last), Math.round(7 * (crop.plantOutWeeksMin ?? crop.directWeeksMin ?? 1)) + later);
-  const begun = crop.start === 'direct' ? (soFar.sownOn ?? usual) : usual;
-  const out = soFar.plantedOutOn ?? (soFar.sownOn !== null && soFar.sownOn > begun ? addDays(soFar.sownOn, 35) : begun);
+  const outdoors = soFar.sownOutdoors ?? crop.start === 'direct';
+  const begun = outdoors ? (soFar.sownOn ?? usual) : usual;
+  const out = soFar.plantedOutOn ?? (soFar.sownOn !== null && soFar.sownOn > begun ? addDays(soFar.sownOn, RAISED_DAYS) : begun);
   const hardFrost = dayInYear(yearOf(out), frost.first);
   const autumn = hardFrost > out ? hardFrost : dayInYear(yearOf(out) + 1, frost.first);
   if (saving.watch.includes('slow-years') || saving.overwinter === 'woody') {

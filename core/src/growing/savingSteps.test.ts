@@ -42,6 +42,20 @@ describe('the steps of a crop that is grown for seed', () => {
     expect(of(south, 'pick')?.from).toMatch(/^202[89]-(0[1-4]|1[0-2])/);
   });
 
+  it('count from where it was sown: under cover it goes out weeks later, and what is not ripe before the frosts is saved in time', () => {
+    const sown = (sownOn: string, sownOutdoors?: boolean) => steps('runner-bean', { sownOn, plantedOutOn: null, sownOutdoors });
+    const outdoors = sown('2027-05-20', true);
+    expect(of(outdoors, 'plant-out')?.from).toBe('2027-05-20');
+    expect(of(outdoors, 'pick')?.from).toBe('2027-10-02');
+    expect(of(outdoors, 'pick')?.detail).not.toContain('frost');
+    const under = sown('2027-05-20', false);
+    expect(of(under, 'plant-out')?.from).toBe('2027-06-24');
+    expect(of(under, 'pick')?.detail).toContain('after the usual first frost, mid October');
+    expect(of(under, 'pick')?.detail).toContain('pull whole plants before it, and hang them up under a roof');
+    const tomato = steps('tomato', { sownOn: '2027-06-20', plantedOutOn: null });
+    expect(of(tomato, 'pick')?.detail).toContain('bring the fruits in before it');
+  });
+
   it('say what can hurt where it is done', () => {
     expect(of(steps('summer-squash'), 'pick')?.cautions.join()).toContain('spit it out');
     expect(of(steps('runner-bean'), 'dry')?.detail).toContain('freezer');

@@ -83,6 +83,7 @@ type SavedCrop = Pick<
   | 'plantOutWeeksMax'
   | 'directWeeksMin'
   | 'harvestDaysMax'
+  | 'frost'
   | 'seedDays'
 >;
 
@@ -166,6 +167,15 @@ function hurts(saving: Saving, ...flags: string[]): string[] {
   return flags.flatMap((f) => (saving.watch.includes(f) && HURTS[f] !== undefined ? [HURTS[f]] : []));
 }
 
+/** What is done where seed is not ripe before the frosts: fruits ripen on in the warm, and pods and heads on their plants under a roof. */
+function ripensLate(saving: Saving, frost: string): string {
+  const then =
+    saving.processing === 'dry' || saving.processing === 'whole'
+      ? 'pull whole plants before it, and hang them up under a roof to ripen'
+      : 'bring the fruits in before it, and let them ripen on in the warm';
+  return `That is after the usual first frost, ${frost}: ${then}. `;
+}
+
 /** How many plants the seed should come from. */
 export function plantsWords({ seedPlantsMin: least, seedPlantsGood: good }: Pick<Crop, 'seedPlantsMin' | 'seedPlantsGood'>): string {
   if (good <= least) return `${plural(least, 'plant')} or more would do.`;
@@ -185,6 +195,8 @@ export function savingSteps(crop: SavedCrop, saving: Saving, soFar: SavingSoFar,
   const another = name.includes(' and ') ? 'Another of its kind' : `Another ${name}`;
   const crosses = crop.outcrossRate >= CROSSES_FROM || saving.pollinatedBy !== 'self';
   const steps: SavingStep[] = [];
+  const throughWinter = saving.overwinter !== 'none' && saving.overwinter !== 'woody';
+  const tooLate = ripe !== null && !throughWinter && crop.frost !== 'hardy' && ripe > days.autumn;
   const add = (
     key: SavingStepKey,
     from: Day | null,
@@ -237,7 +249,7 @@ export function savingSteps(crop: SavedCrop, saving: Saving, soFar: SavingSoFar,
     `${judged === null ? '' : `From ${aboutWhen(judged, today)}: `}healthy, strong, as the variety should be. Seed of sick plants carries it on.`,
     'marked',
   );
-  if (saving.overwinter !== 'none' && saving.overwinter !== 'woody') {
+  if (throughWinter) {
     const winter = WINTER[saving.overwinter];
     add('winter', addDays(days.autumn, -14), winter.title, winter.detail, 'winter', { choices: WINTERS[saving.overwinter] });
     add(
@@ -252,7 +264,7 @@ export function savingSteps(crop: SavedCrop, saving: Saving, soFar: SavingSoFar,
     'pick',
     ripe,
     RIPE_WORDS[saving.ripe],
-    `${ripe === null ? '' : `About ${aboutWhen(ripe, today)}. `}${saving.shatters ? 'It falls as soon as it is ripe: look every day, or tie a bag over it. ' : ''}${PROCESSING_WORDS[saving.processing]}`,
+    `${ripe === null ? '' : `About ${aboutWhen(ripe, today)}. `}${tooLate ? ripensLate(saving, aboutWhen(days.autumn, today)) : ''}${saving.shatters ? 'It falls as soon as it is ripe: look every day, or tie a bag over it. ' : ''}${PROCESSING_WORDS[saving.processing]}`,
     'mothers',
     { cautions: hurts(saving, 'poisonous-seed', 'irritant', 'prickly', 'toxic-if-crossed', 'protected-or-restricted-in-places') },
   );

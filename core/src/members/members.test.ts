@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { bestToServe, type ServingLot } from './bestToServe.ts';
-import { type PacketFacts, packetNow, sownNow } from './packetNow.ts';
+import { type PacketFacts, packetNow, packetWay, sownNow } from './packetNow.ts';
 import { saidDay } from './saidDay.ts';
 
 const SAID = { dateOrder: 'day-month', temperatureUnit: 'C', lengthUnit: 'mm' } as const;
@@ -83,6 +83,29 @@ describe('what to do now with a packet', () => {
     expect(now({ ...tomato, missedOn: '2027-04-03', window: nextYear }, '2027-05-01')).toMatch(
       /^Not yet\. Too late for this season\. Sow indoors from 20 March 2028\./,
     );
+  });
+});
+
+describe('the way that a packet is sown in', () => {
+  const window = (from: string, to: string) => ({ from, target: from, to });
+  // A runner bean: under cover in April, outdoors in May, in two years.
+  const start = (year: number) => window(`${String(year)}-04-13`, `${String(year)}-05-04`);
+  const direct = (year: number) => window(`${String(year)}-05-04`, `${String(year)}-06-01`);
+  const on = (today: string) => {
+    const ahead = (way: 'start' | 'direct', of: typeof start) => {
+      const year = today > of(2027).to ? 2028 : 2027;
+      return { way, season: { year }, window: of(year), missed: year === 2027 ? null : { window: of(2027), forPreparing: false } };
+    };
+    const chosen = packetWay([ahead('start', start), ahead('direct', direct)], 2027, today);
+    return [chosen?.way.way, chosen?.way.window.from, chosen?.missedOn];
+  };
+
+  it('is under cover while there is time for that, then outdoors, then at once, and then next year', () => {
+    expect(on('2027-03-14')).toEqual(['start', '2027-04-13', null]);
+    expect(on('2027-05-20')).toEqual(['direct', '2027-05-04', null]);
+    expect(on('2027-06-10')).toEqual(['direct', '2028-05-04', '2027-06-01']);
+    expect(on('2027-07-10')).toEqual(['start', '2028-04-13', '2027-06-01']);
+    expect(packetWay([], 2027, '2027-03-14')).toBeNull();
   });
 });
 

@@ -5,6 +5,8 @@ import { depth } from '../words/lengths.ts';
 import { span } from '../words/ranges.ts';
 import { warmth } from '../words/warmth.ts';
 import { capital, numberWords, plural } from '../words/words.ts';
+import { usualWay, type WayAhead } from '../season/coming.ts';
+import type { Window } from '../season/windows.ts';
 import type { SowingStyle } from '../sowing/howToSow.ts';
 
 /** What a packet in a member's hand is sown by: its lot, that garden, and how the crop is sown. */
@@ -60,6 +62,30 @@ const THIS_WEEK = 6;
 const LONG_WAIT_DAYS = 45;
 /** So many days late is better than a year. */
 const A_LITTLE_LATE_DAYS = 14;
+
+/** A way of sowing with its next window, and the one before it that was missed not long ago. */
+export interface WayOrMissed extends WayAhead {
+  readonly missed: { readonly window: Window; readonly forPreparing: boolean } | null;
+}
+
+/**
+ * How a packet is sown from today on, in the season of `year`: in the usual way, unless the next window is far and that of another way is
+ * over by so little that it is still sown in. With the last day of this season, where nothing opens any more in it.
+ */
+export function packetWay<T extends WayOrMissed>(
+  ways: readonly T[],
+  year: number,
+  today: Day,
+): { readonly way: T; readonly missedOn: Day | null } | null {
+  const next = usualWay(ways, year);
+  if (next === undefined) return null;
+  if (next.season.year <= year) return { way: next, missedOn: null };
+  const ended = (w: T): Day => (w.missed === null || w.missed.forPreparing ? '' : w.missed.window.to);
+  const gone = ways.reduce((a, b) => (ended(b) > ended(a) ? b : a));
+  if (ended(gone) === '') return { way: next, missedOn: null };
+  const still = daysBetween(today, next.window.from) > LONG_WAIT_DAYS && daysBetween(ended(gone), today) <= A_LITTLE_LATE_DAYS;
+  return { way: still ? gone : next, missedOn: ended(gone) };
+}
 
 function howMany(f: PacketFacts, place: string): string {
   if (f.style === 'pinch') return `A pinch in each ${place}`;

@@ -32,6 +32,24 @@ export interface Coming<T> {
   readonly missed: { readonly season: T; readonly forPreparing: boolean } | null;
 }
 
+/** A way of sowing with its next window, and the year of the season that the window is of. */
+export interface WayAhead {
+  readonly way: Way;
+  readonly window: Window;
+  readonly season: { readonly year: number };
+}
+
+/**
+ * The way that a crop is usually sown in from now on: under cover where it has weeks for that, else outdoors. Where the window of that is
+ * over for the season of `year`, or the later sowing comes before it, whichever opens first. Undefined for a crop without weeks.
+ */
+export function usualWay<T extends WayAhead>(ways: readonly T[], year: number): T | undefined {
+  const spring = ways.find((w) => w.way !== 'late');
+  const late = ways.find((w) => w.way === 'late');
+  if (spring !== undefined && spring.season.year <= year && !(late !== undefined && late.window.from < spring.window.from)) return spring;
+  return ways.reduce<T | undefined>((a, b) => (a === undefined || b.window.from < a.window.from ? b : a), undefined);
+}
+
 /** A window that ended longer ago than this is last year's, and not worth a word. */
 const MISSED_FOR = 90;
 

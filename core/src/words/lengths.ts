@@ -20,7 +20,10 @@ export function length(cm: number, unit: LengthUnit): string {
   return unit === 'mm' ? `${String(Math.round(cm))} cm` : `${String(Math.round(cm / 2.54))} inch`;
 }
 
+export const FEET_PER_METRE = 3.28084;
+
 /** A distance of metres by setting: `50 m`, `160 feet`. */
 export function distance(m: number, unit: LengthUnit): string {
-  return unit === 'mm' ? `${String(Math.round(m))} m` : `${String(Math.round((m * 3.28084) / 10) * 10 || Math.round(m * 3.28084))} feet`;
+  const feet = m * FEET_PER_METRE;
+  return unit === 'mm' ? `${String(Math.round(m))} m` : `${String(Math.round(feet / 10) * 10 || Math.round(feet))} feet`;
 }

@@ -127,6 +127,7 @@ function wouldCome(lot: LotRow, variety: string, grower: Grower, crop: LibraryCr
     purpose: 'save-seed',
     sownOn: null,
     plantedOutOn: null,
+    sownOutdoors: undefined,
     from: today,
     plantsSaid: null,
     emerged: null,

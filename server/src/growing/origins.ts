@@ -1,4 +1,4 @@
-import { type Apart, growsOn, type LibraryCrop, type Purpose, yearOf } from '@esprel/core';
+import { type Apart, growsOn, type LibraryCrop, type Purpose, type SowingMethod, yearOf } from '@esprel/core';
 import { all } from '../db/db.ts';
 import type { PatchRow } from '../records/patch.ts';
 import type { SeasonReader } from '../season/windows.ts';
@@ -21,6 +21,8 @@ export interface Origin {
   readonly purpose: Purpose | 'beds' | null;
   readonly sownOn: string | null;
   readonly plantedOutOn: string | null;
+  /** Whether it was sown where it grows; undefined while it is not sown. */
+  readonly sownOutdoors: boolean | undefined;
   /** The day from which it would be sown, where it is not. */
   readonly from: string;
   readonly plantsSaid: number | null;
@@ -43,12 +45,12 @@ const LOANS = `SELECT o.id, o.lot_id AS lotId, l.code, v.id AS varietyId, v.name
   LEFT JOIN saving_steps k ON k.loan_id = o.id AND k.step = 'keep-apart' LEFT JOIN saving_steps w ON w.loan_id = o.id AND w.step = 'spring'
   WHERE o.seeds > o.unsown AND o.lent_on >= ? AND v.crop_key IN (SELECT value FROM json_each(?))`;
 const SOWN = `SELECT s.id, s.loan_id AS loanId, s.planned_id AS plannedId, s.lot_id AS lotId, l.code, v.id AS varietyId, v.name AS variety,
-    v.crop_key AS cropKey, s.garden_id AS gardenId, s.sown_on AS sownOn, s.seeds, s.fate, coalesce(e.median, 0.7) AS median,
+    v.crop_key AS cropKey, s.garden_id AS gardenId, s.sown_on AS sownOn, s.method, s.seeds, s.fate, coalesce(e.median, 0.7) AS median,
     (SELECT max(emerged) FROM emergence_counts c WHERE c.sowing_id = s.id) AS emerged
   FROM sowings s JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id LEFT JOIN lot_estimates e ON e.lot_id = l.id
   WHERE s.sown_on >= ? AND v.crop_key IN (SELECT value FROM json_each(?)) ORDER BY s.sown_on, s.id`;
 const PLANNED = `SELECT p.id, p.lot_id AS lotId, l.code, v.id AS varietyId, v.name AS variety, v.crop_key AS cropKey, p.garden_id AS gardenId,
-    p.plants, p.sow_on AS sowOn, p.plant_out_on AS plantOutOn, s.sown_on AS sownOn, s.fate,
+    p.plants, p.method, p.sow_on AS sowOn, p.plant_out_on AS plantOutOn, s.sown_on AS sownOn, s.fate,
     (SELECT max(emerged) FROM emergence_counts c WHERE c.sowing_id = s.id) AS emerged
   FROM planned_sowings p JOIN lots l ON l.id = p.lot_id JOIN varieties v ON v.id = l.variety_id
   LEFT JOIN sowings s ON s.id = (SELECT min(id) FROM sowings WHERE planned_id = p.id)
@@ -88,6 +90,7 @@ interface SownSeen extends GrownSeed {
   readonly loanId: number | null;
   readonly plannedId: number | null;
   readonly sownOn: string;
+  readonly method: SowingMethod;
   readonly seeds: number;
   readonly fate: string | null;
   readonly median: number;
@@ -97,6 +100,7 @@ interface SownSeen extends GrownSeed {
 interface PlannedSeen extends GrownSeed {
   readonly id: number;
   readonly plants: number;
+  readonly method: SowingMethod;
   readonly sowOn: string;
   readonly plantOutOn: string | null;
   readonly sownOn: string | null;
@@ -156,6 +160,7 @@ function ofLoans(
         purpose: loan.purpose,
         sownOn: grows[0]?.sownOn ?? null,
         plantedOutOn: loan.outOn,
+        sownOutdoors: grows[0] === undefined ? undefined : grows[0].method === 'open-ground',
         from: loan.lentOn,
         plantsSaid: loan.through ?? (loan.stood === null ? loan.outPlants : Math.max(0, loan.stood - (loan.taken ?? 0))),
         emerged: emerged.length === 0 ? null : emerged.reduce((n, s) => n + (s.emerged ?? 0), 0),
@@ -179,6 +184,7 @@ function ofPlans(plans: readonly PlannedSeen[], rows: ReadonlyMap<number, PatchR
       row: rows.get(p.id) ?? null,
       sownOn: p.sownOn ?? p.sowOn,
       plantedOutOn: p.plantOutOn,
+      sownOutdoors: p.method === 'open-ground',
       from: p.sownOn ?? p.sowOn,
       plantsSaid: p.plants,
       emerged: null,
@@ -195,6 +201,7 @@ function ofSowings(reader: SeasonReader, sown: readonly SownSeen[], rows: Readon
       row: rows.get(s.id) ?? null,
       sownOn: s.sownOn,
       plantedOutOn: null,
+      sownOutdoors: s.method === 'open-ground',
       from: s.sownOn,
       plantsSaid: null,
       emerged: s.emerged,
@@ -236,6 +243,7 @@ function ofSeen(row: PatchRow & { readonly variety: string | null; readonly crop
     purpose: null,
     sownOn: null,
     plantedOutOn: null,
+    sownOutdoors: undefined,
     from: `${String(row.season)}-01-01`,
     plantsSaid: row.plants,
     emerged: null,

@@ -129,7 +129,7 @@ function kindOf(o: Origin): PatchKind {
 type Frost = Parameters<typeof growingDays>[3];
 
 function daysOf(o: Origin, crop: LibraryCrop, saving: Saving, frost: Frost) {
-  const soFar = { sownOn: o.sownOn, plantedOutOn: o.plantedOutOn, shiftDays: o.row?.shift_days ?? 0 };
+  const soFar = { sownOn: o.sownOn, plantedOutOn: o.plantedOutOn, sownOutdoors: o.sownOutdoors, shiftDays: o.row?.shift_days ?? 0 };
   if (o.sownOn !== null || o.plantedOutOn !== null) return growingDays(crop, saving, soFar, frost, o.from);
   const same = growingDays(crop, saving, soFar, frost, o.from);
   // Lent after its time, it waits for the next spring.

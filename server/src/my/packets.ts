@@ -1,4 +1,4 @@
-import { addDays, howToSow, type PacketFacts, sownUnit, wakingSteps, wantedSoil } from '@esprel/core';
+import { addDays, howToSow, type PacketFacts, packetWay, type SowingMethod, sownUnit, wakingSteps, wantedSoil } from '@esprel/core';
 import type { LotByCode, MyPacket, MySowing } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { groupBy } from '../db/groupBy.ts';
@@ -56,11 +56,20 @@ function undoOf(db: Db, sowingId: number, memberId: number): number | null {
   return last?.memberId === memberId ? last.id : null;
 }
 
+/** A sowing as it is kept, with what its packet and its steps go by. */
+export interface SownPacket extends MySowing {
+  readonly fateOn: string | null;
+  readonly method: SowingMethod;
+}
+
+/** As the member's page has it. */
+export const shownSowing = ({ fateOn: _fateOn, method: _method, ...s }: SownPacket): MySowing => s;
+
 /** What a member sowed of each of their loans, the latest first. */
-export function sowingsByLoan(db: Db, memberId: number): Map<number, (MySowing & { readonly fateOn: string | null })[]> {
-  const rows = all<MySowing & { loanId: number; fateOn: string | null }>(
+export function sowingsByLoan(db: Db, memberId: number): Map<number, SownPacket[]> {
+  const rows = all<SownPacket & { loanId: number }>(
     db,
-    `SELECT s.id, s.loan_id AS loanId, s.seeds, s.sown_on AS sownOn, s.fate, s.fate_on AS fateOn,
+    `SELECT s.id, s.loan_id AS loanId, s.seeds, s.sown_on AS sownOn, s.fate, s.fate_on AS fateOn, s.method,
        (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged
      FROM sowings s JOIN loans o ON o.id = s.loan_id WHERE o.member_id = ? ORDER BY s.sown_on DESC, s.id DESC`,
     memberId,
@@ -81,10 +90,8 @@ function factsOf(reader: SeasonReader, loan: MyLoan, lot: LotByCode, left: numbe
   const { db } = reader;
   const crop = libraryCrop(db, loan.cropKey);
   const ways = reader.coming({ id: loan.lotId, crop_key: loan.cropKey, variety_id: loan.varietyId }, gardenId, today);
-  // Spring, under cover if it can be, unless the later sowing comes first.
-  const spring = ways.find((w) => w.way !== 'late');
-  const late = ways.find((w) => w.way === 'late');
-  const next = spring && late && late.window.from < spring.window.from && late.window.to >= today ? late : (spring ?? late);
+  const sown = packetWay(ways, reader.yearOf(today, gardenId), today);
+  const next = sown?.way;
   // What was agreed to be begun earlier or later is.
   const { shiftDays } = agreedOfLoan(db, loan.id);
   const later = (day: string): string => addDays(day, shiftDays);
@@ -103,7 +110,7 @@ function factsOf(reader: SeasonReader, loan: MyLoan, lot: LotByCode, left: numbe
     preparation: wakingSteps({ ...crop, chillWeeks: 0 }),
     chillWeeks: crop.chillWeeks,
     window: next ? { from: later(next.window.from), target: later(next.window.target), to: later(next.window.to), way: next.way } : null,
-    missedOn: next?.missed == null || next.missed.forPreparing ? null : next.missed.window.to,
+    missedOn: sown?.missedOn ?? null,
     plantOutFrom: plantOut === null ? null : later(plantOut),
     keepsShort: crop.storageBehaviour === 'recalcitrant',
   };
@@ -150,7 +157,7 @@ export function myPackets(
         facts: factsOf(reader, loan, lot, left, garden?.id ?? null, today),
         cautions: said.get(loan.id)?.cautions ?? [],
         lines: said.get(loan.id)?.lines ?? [],
-        sowings: of.map(({ fateOn: _fateOn, ...s }) => s),
+        sowings: of.map(shownSowing),
       },
     ];
   });

@@ -18,7 +18,7 @@ export function myLibrary(db: Db): MyLibrary {
     name: s.libraryName,
     openDays: s.openDays ?? [],
     fairShare: s.fairShare ?? null,
-    said: { dateOrder: s.dateOrder, temperatureUnit: s.temperatureUnit, lengthUnit: s.lengthUnit },
+    said: { dateOrder: s.dateOrder, temperatureUnit: s.temperatureUnit, lengthUnit: s.lengthUnit, massUnit: s.massUnit },
   };
 }
 

@@ -1,4 +1,4 @@
-import { plantsWords, savingSteps } from '@esprel/core';
+import { growsOn, plantsWords, savingSteps } from '@esprel/core';
 import type { MySaving, MySavingDone } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { groupBy } from '../db/groupBy.ts';
@@ -7,7 +7,7 @@ import { agreedOfLoan } from '../records/patch.ts';
 import { cautionsOfVariety } from '../records/restriction.ts';
 import { readSettings } from '../records/settings.ts';
 import type { SeasonReader } from '../season/windows.ts';
-import type { MyLoan, sowingsByLoan } from './packets.ts';
+import { type MyLoan, shownSowing, type sowingsByLoan } from './packets.ts';
 
 interface DoneRow extends Omit<MySavingDone, 'undo'> {
   readonly id: number;
@@ -58,7 +58,8 @@ export function mySaving(
     .map((loan) => {
       const crop = libraryCrop(db, loan.cropKey);
       const saving = savingOfCrop(db, loan.cropKey);
-      const sown = (sowings.get(loan.id) ?? []).map(({ fateOn: _fateOn, ...s }) => s);
+      const sown = sowings.get(loan.id) ?? [];
+      const first = sown.filter((s) => growsOn(s.fate)).at(-1);
       const said = done.get(loan.id) ?? [];
       const agreed = agreedOfLoan(db, loan.id);
       const breeding = one<{ breeding: string }>(db, 'SELECT breeding FROM varieties WHERE id = ?', loan.varietyId)?.breeding;
@@ -84,7 +85,8 @@ export function mySaving(
                 crop,
                 saving,
                 {
-                  sownOn: sown[sown.length - 1]?.sownOn ?? null,
+                  sownOn: first?.sownOn ?? null,
+                  sownOutdoors: first && first.method === 'open-ground',
                   plantedOutOn: said.find((s) => s.step === 'plant-out')?.doneOn ?? null,
                   apart: agreed.apart,
                   shiftDays: agreed.shiftDays,
@@ -93,7 +95,7 @@ export function mySaving(
                 today,
               ),
         done: said,
-        sowings: sown,
+        sowings: sown.map(shownSowing),
       };
     });
 }

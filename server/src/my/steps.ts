@@ -1,6 +1,5 @@
 import type * as yup from 'yup';
 import {
-  APART_WORDS,
   type myCountForm,
   type myFateForm,
   type mySavingForm,
@@ -10,7 +9,7 @@ import {
   plural,
   saidDay,
   SAVING_DONE_WORDS,
-  SAVING_HOW_WORDS,
+  savingSaid,
   type SavingStep,
   savingSteps,
   wrong,
@@ -166,20 +165,6 @@ function seenNear(change: Change, loanId: number, stepRow: number, body: SaidOfS
   else change.touch('patch', change.insert('patches', { saving_step_id: stepRow, ...row }));
 }
 
-function saidWords(step: SavingStep, body: SaidOfStep): string {
-  const { plants, taken, apart, nearM, how, grams } = body;
-  const lost = step.question === 'through' ? 'lost' : 'taken out';
-  const said = [
-    plants == null ? null : plural(plants, 'plant'),
-    taken == null ? null : `${taken === 0 ? 'none' : String(taken)} ${lost}`,
-    apart == null ? null : APART_WORDS[apart],
-    nearM == null ? null : `${String(nearM)} m away`,
-    how == null ? null : SAVING_HOW_WORDS[how],
-    grams == null ? null : `${String(grams)} g`,
-  ].filter((t) => t !== null);
-  return said.length === 0 ? '' : `, ${said.join(', ')}`;
-}
-
 /** One step of growing for seed, said or said again. */
 export function saySaving(change: Change, loanId: number, body: yup.InferType<typeof mySavingForm>): { readonly id: number } {
   const { db } = change;
@@ -202,7 +187,9 @@ export function saySaving(change: Change, loanId: number, body: yup.InferType<ty
   if (step.question === 'near') seenNear(change, loanId, id, body);
   change.touch('member', loan.member_id);
   change.touch('lot', lot.id);
-  change.describe(`${lotNames(db, lot.id).variety} for seed: ${SAVING_DONE_WORDS[step.key].toLowerCase()}${saidWords(step, body)}`);
+  const { plants, taken, apart, how, grams } = row;
+  const said = savingSaid(step.key, { plants, taken, apart, nearM: row.near_m, how, grams }, readSettings(db));
+  change.describe([`${lotNames(db, lot.id).variety} for seed: ${SAVING_DONE_WORDS[step.key].toLowerCase()}`, ...said].join(', '));
   return { id };
 }
 

@@ -1,4 +1,4 @@
-import { APART_WORDS, monthDay, plural, SAVING_HOW_WORDS, yearOf } from '@esprel/core';
+import { distance, monthDay, SAVING_DONE_WORDS, savingSaid, yearOf } from '@esprel/core';
 import type { HomePage, LoanOut, MySavingDone } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { groupBy } from '../db/groupBy.ts';
@@ -56,7 +56,8 @@ function loanOut(db: Db, { lotId, ...loan }: LoanRow, said: readonly Said[], tod
     plants: pick?.plants ?? null,
     seedsBack: dry?.grams == null ? null : Math.max(1, Math.round(dry.grams * weight.seedsPerGram)),
     isolated: covered || (near !== undefined && near.nearM === null) ? 'yes' : near?.nearM == null ? 'unknown' : 'no',
-    grownBeside: near?.nearM == null ? null : `${near.note ?? 'another of its kind'}, ${String(near.nearM)} m away`,
+    grownBeside:
+      near?.nearM == null ? null : `${near.note ?? 'another of its kind'}, ${distance(near.nearM, readSettings(db).lengthUnit)} away`,
     // Seed that comes before the summer was ripe last year, unless it was lent since.
     harvestYear:
       yearOf(pick?.doneOn ?? today) - (pick === undefined && today.slice(5) < '07-01' && yearOf(loan.lentOn) < yearOf(today) ? 1 : 0),
@@ -66,20 +67,11 @@ function loanOut(db: Db, { lotId, ...loan }: LoanRow, said: readonly Said[], tod
 
 /** What was written on the phone, in the order in which it was. */
 function saidWords(db: Db, said: readonly Said[], today: string): string | null {
-  const { dateOrder } = readSettings(db);
-  const words = said.flatMap(({ step, doneOn, plants, taken, apart, how, grams }) => {
-    const on = monthDay(doneOn, dateOrder, today);
-    const parts = [
-      plants === null ? null : plural(plants, 'plant'),
-      taken === null ? null : `${String(taken)} taken out`,
-      apart === null ? null : APART_WORDS[apart],
-      how === null ? null : SAVING_HOW_WORDS[how],
-      grams === null ? null : `${String(grams)} g`,
-    ].filter((t) => t !== null);
-    const what = { pick: 'picked', dry: 'dry', 'take-out': 'looked over', 'keep-apart': 'kept apart' }[step as string];
-    return what === undefined && parts.length === 0
-      ? []
-      : [`${what ?? 'stood'} ${on}${parts.length === 0 ? '' : ` (${parts.join(', ')})`}`];
+  const settings = readSettings(db);
+  const words = said.flatMap(({ step, doneOn, note: _note, ...answer }) => {
+    const parts = savingSaid(step, answer, settings);
+    const done = `${SAVING_DONE_WORDS[step].toLowerCase()} ${monthDay(doneOn, settings.dateOrder, today)}`;
+    return [parts.length === 0 ? done : `${done} (${parts.join(', ')})`];
   });
   return words.length === 0 ? null : `From the phone: ${words.join('; ')}.`;
 }

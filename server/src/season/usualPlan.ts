@@ -5,10 +5,10 @@ import {
   earliestSowing,
   howToSow,
   perCellFor,
-  seasonYearOf,
   seedsPerCell,
   TRAY_SPREAD,
   type SowingMethod,
+  usualWay,
   type Way,
   type Window,
 } from '@esprel/core';
@@ -37,7 +37,7 @@ interface UsualSowing {
  * this season and another one opens sooner than its next, that one. Never a day that is past.
  */
 function usualSowing(reader: SeasonReader, lot: SownLot, gardenId: number | null, today: string, asked: Way | null): UsualSowing {
-  const own = reader.of(lot, gardenId, seasonYearOf(today, reader.garden(gardenId).frost.last));
+  const own = reader.of(lot, gardenId, reader.yearOf(today, gardenId));
   const coming = reader.coming(lot, gardenId, today);
   const usual = asked === null ? coming[0] : coming.find((c) => c.way === asked);
   // Seed that does not keep is sown when it comes, whatever the season.
@@ -48,8 +48,7 @@ function usualSowing(reader: SeasonReader, lot: SownLot, gardenId: number | null
   if (missed !== null && daysBetween(missed.window.to, earliest(way)) <= STILL_SOWN_DAYS) {
     return { way, season: missed.season, sowOn: earliest(way), missed: null };
   }
-  const overThisSeason = asked === null && usual.season.year > own.year;
-  const next = overThisSeason ? coming.reduce((a, b) => (b.window.from < a.window.from ? b : a)) : usual;
+  const next = (asked === null ? usualWay(coming, own.year) : null) ?? usual;
   return {
     way: next.way,
     season: next.season,

@@ -13,6 +13,7 @@ import {
   seasonYearOf,
   sownFresh,
   type Timing,
+  usualWay,
   VERDICT_STEP_DAYS,
   type Way,
   WAYS,
@@ -152,7 +153,7 @@ export class SeasonReader {
 
   /** The season that a day of sowing is meant for: the one by the last frost, unless the window of another year is nearer. */
   meant(lot: SownLot, gardenId: number | null, way: Way, day: string): LotSeason {
-    const year = seasonYearOf(day, this.garden(gardenId).frost.last);
+    const year = this.yearOf(day, gardenId);
     const own = this.of(lot, gardenId, year);
     const near = this.nearOf(own, way);
     if (near === null || (day >= near.from && day <= near.to)) return own;
@@ -176,7 +177,7 @@ export class SeasonReader {
 
   /** The ways in which a lot can be sown from today on, each with its next window; none for a crop without weeks. */
   coming(lot: SownLot, gardenId: number | null, today: string): ComingWay[] {
-    const year = seasonYearOf(today, this.garden(gardenId).frost.last);
+    const year = this.yearOf(today, gardenId);
     const crop = this.crop(lot.crop_key);
     const seasons = [year - 1, year, year + 1, year + 2].map((y) => this.of(lot, gardenId, y));
     return WAYS.flatMap((way): ComingWay[] => {
@@ -189,14 +190,20 @@ export class SeasonReader {
     });
   }
 
-  /** The next window of a lot, under cover if it has one, else outdoors; this season's, or the one after it. */
+  /** The year of the season that a day is of in a garden. */
+  yearOf(day: string, gardenId: number | null): number {
+    return seasonYearOf(day, this.garden(gardenId).frost.last);
+  }
+
+  /** The next spring window of a lot: under cover if it has one and that is not over, else outdoors. */
   nextWindow(code: string, gardenId: number | null, today: string): { from: string; to: string; outdoors: boolean } | null {
     const lot = one<SownLot>(
       this.db,
       'SELECT l.id, l.variety_id, v.crop_key FROM lots l JOIN varieties v ON v.id = l.variety_id WHERE l.code = ?',
       code,
     );
-    const next = lot && this.coming(lot, gardenId, today).find((c) => c.way !== 'late');
+    const spring = lot === undefined ? [] : this.coming(lot, gardenId, today).filter((c) => c.way !== 'late');
+    const next = usualWay(spring, this.yearOf(today, gardenId));
     return next ? { from: next.window.from, to: next.window.to, outdoors: next.way === 'direct' } : null;
   }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { DIRECTION_WORDS, DIRECTIONS, type Direction, fromLibrary, type Spot, spotAt, SPOT_GRID_M } from '@esprel/core';
+import { DIRECTION_WORDS, DIRECTIONS, type Direction, FEET_PER_METRE, fromLibrary, type Spot, spotAt, SPOT_GRID_M } from '@esprel/core';
 import Select from 'primevue/select';
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
@@ -11,7 +11,6 @@ defineProps<{ id: string; label: string; error?: string | undefined; hint?: stri
 const model = defineModel<Spot | null>({ required: true });
 const session = useSession();
 const feet = computed(() => session.settings?.lengthUnit === 'inch');
-const FEET = 3.28084;
 const far = ref('');
 const direction = ref<Direction>('N');
 watch(
@@ -22,14 +21,14 @@ watch(
     const typed = typedSpot();
     if (typed && typed.eastM === spot.eastM && typed.northM === spot.northM) return;
     const at = fromLibrary(spot);
-    far.value = String(Math.round(feet.value ? at.distanceM * FEET : at.distanceM));
+    far.value = String(Math.round(feet.value ? at.distanceM * FEET_PER_METRE : at.distanceM));
     direction.value = at.direction;
   },
   { immediate: true },
 );
 function typedSpot(): Spot | null {
   const n = Number(far.value.trim().replace(',', '.'));
-  return far.value.trim() === '' || !Number.isFinite(n) || n < 0 ? null : spotAt(feet.value ? n / FEET : n, direction.value);
+  return far.value.trim() === '' || !Number.isFinite(n) || n < 0 ? null : spotAt(feet.value ? n / FEET_PER_METRE : n, direction.value);
 }
 watch([far, direction], () => {
   if (far.value.trim() === '') {
@@ -39,7 +38,11 @@ watch([far, direction], () => {
   const spot = typedSpot();
   const here = model.value === null ? null : fromLibrary(model.value);
   // Written back from the spot itself: nothing was typed.
-  if (here && far.value === String(Math.round(feet.value ? here.distanceM * FEET : here.distanceM)) && here.direction === direction.value)
+  if (
+    here &&
+    far.value === String(Math.round(feet.value ? here.distanceM * FEET_PER_METRE : here.distanceM)) &&
+    here.direction === direction.value
+  )
     return;
   if (spot) model.value = spot;
 });

@@ -17,7 +17,13 @@ const WHERE: readonly { readonly method: SowingMethod; readonly words: string }[
   { method: 'pot', words: 'in a pot' },
   { method: 'open-ground', words: 'outdoors' },
 ];
-const method = ref<SowingMethod>(props.packet.facts.window === null || props.packet.facts.window.way === 'start' ? 'cells' : 'open-ground');
+const usual = computed((): SowingMethod => {
+  const { window } = props.packet.facts;
+  return window === null || window.way === 'start' ? 'cells' : 'open-ground';
+});
+const tapped = ref<SowingMethod | null>(null);
+/** What was not tapped goes by the days, which move while the page lies open. */
+const method = computed({ get: () => tapped.value ?? usual.value, set: (m) => (tapped.value = m) });
 const beside = computed(
   () => `${props.packet.crop.toLowerCase().replace(/ \(.*\)/, '')}, ${plural(props.packet.left, props.packet.facts.unit)}`,
 );
@@ -41,6 +47,12 @@ async function sown(seeds: number): Promise<void> {
       <p v-for="line in packet.lines" :key="line">{{ line }}</p>
       <p class="quiet">Code on the packet: {{ packet.code }}</p>
     </div>
+    <fieldset v-if="opened === 'sown'" class="where">
+      <legend>Where?</legend>
+      <label v-for="w in WHERE" :key="w.method" :class="{ on: method === w.method }">
+        <input v-model="method" type="radio" class="unseen" :name="`where-${packet.loanId}`" :value="w.method" />{{ w.words }}
+      </label>
+    </fieldset>
     <HowMany
       v-if="opened === 'sown'"
       label="How many did you sow?"
@@ -51,12 +63,6 @@ async function sown(seeds: number): Promise<void> {
       @say="sown"
       @leave="opened = null"
     />
-    <fieldset v-if="opened === 'sown'" class="where">
-      <legend>Where?</legend>
-      <label v-for="w in WHERE" :key="w.method" :class="{ on: method === w.method }">
-        <input v-model="method" type="radio" class="unseen" :name="`where-${packet.loanId}`" :value="w.method" />{{ w.words }}
-      </label>
-    </fieldset>
     <div v-if="opened !== 'sown'" class="buttons">
       <Button v-if="now.today || opened === 'how'" label="I have sown it" @click="opened = 'sown'" />
       <Button

@@ -2,15 +2,17 @@
 import {
   addDays,
   type Apart,
-  APART_WORDS,
   APARTS,
-  type DateOrder,
+  FEET_PER_METRE,
+  InputError,
   monthDay,
   plural,
+  readAmount,
   SAVING_DONE_WORDS,
-  SAVING_HOW_WORDS,
+  savingSaid,
   type SavingChoice,
   type SavingStep,
+  type Units,
 } from '@esprel/core';
 import { mySeen, type MySavingDone } from '@esprel/core/api';
 import Button from 'primevue/button';
@@ -32,7 +34,8 @@ const props = defineProps<{
   latest: boolean;
   loanId: number;
   variety: string;
-  order: DateOrder;
+  /** How the library says days, lengths and weights. */
+  units: Units;
 }>();
 const mine = useMine();
 const id = useId();
@@ -44,8 +47,8 @@ const adding = ref(false);
 const more = ref(false);
 const plants = ref('');
 const taken = ref('');
-const metres = ref('');
-const grams = ref('');
+const distance = ref('');
+const weight = ref('');
 const note = ref('');
 /** The answer of one tap, where a figure is asked beside it. */
 const chosen = ref<SavingChoice | null>(null);
@@ -91,12 +94,27 @@ const buttons = computed(() => [
     : FIRST[props.step.question].map((label) => ({ value: null, label }))),
 ]);
 
+const feet = computed(() => props.units.lengthUnit === 'inch');
+const UNIT_WORDS = { g: 'grams', oz: 'ounces' } as const;
+
 /** A number that was typed; null for nothing. Sets the problem for what is none. */
-function number(text: string, what: string, parts = false): number | null | undefined {
-  const typed = text.trim().replace(',', '.');
+function number(text: string, what: string): number | null | undefined {
+  const typed = text.trim();
   if (typed === '') return null;
-  if ((parts ? /^\d{1,6}(\.\d{1,3})?$/ : /^\d{1,6}$/).test(typed)) return Number(typed);
-  problem.value = `${what}: a ${parts ? '' : 'whole '}number, please.`;
+  if (/^\d{1,6}$/.test(typed)) return Number(typed);
+  problem.value = `${what}: a whole number, please.`;
+  return undefined;
+}
+/** A weight that was typed, with a unit of its own or without, in grams. */
+function weightOf(text: string): number | null | undefined {
+  try {
+    const read = readAmount('grams', text, props.units.massUnit);
+    if (read === null) return null;
+    if (read.grams !== null) return read.grams;
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+  }
+  problem.value = `What it weighs: a number of ${UNIT_WORDS[props.units.massUnit]}, please.`;
   return undefined;
 }
 
@@ -141,17 +159,17 @@ function save(): void {
   const { question } = props.step;
   const stood = number(plants.value, 'Plants');
   const out = number(taken.value, TAKEN[question] ?? 'Taken out');
-  const far = number(metres.value, 'Metres');
-  const weight = number(grams.value, 'Grams', true);
-  if (stood === undefined || out === undefined || far === undefined || weight === undefined) return;
+  const far = number(distance.value, feet.value ? 'Feet' : 'Metres');
+  const grams = weightOf(weight.value);
+  if (stood === undefined || out === undefined || far === undefined || grams === undefined) return;
+  const nearM = far !== null && feet.value ? Math.round(far / FEET_PER_METRE) : far;
   const needed = NEEDED[question];
   if (needed === 'plants' && stood === null) problem.value = question === 'plants' ? 'Say how many plants stand.' : 'Say how many plants.';
   else if (needed === 'taken' && out === null) problem.value = 'Say how many you took out.';
   else if (question !== 'through' && stood !== null && out !== null && out > stood)
     problem.value = `Only ${plural(stood, 'plant')} stood there.`;
   else if (question === 'taken-out' && out !== 0 && chosen.value === null) problem.value = 'Say why: they looked different, or were sick.';
-  else if (weight === 0) problem.value = 'Grams: more than nothing, please.';
-  else void say({ ...choiceSays(chosen.value), plants: stood, taken: out, nearM: far, grams: weight, note: note.value.trim() || null });
+  else void say({ ...choiceSays(chosen.value), plants: stood, taken: out, nearM, grams, note: note.value.trim() || null });
 }
 
 async function photo(event: Event): Promise<void> {
@@ -166,30 +184,13 @@ async function photo(event: Event): Promise<void> {
   }
 }
 
-const doneWords = computed(() => {
-  const { done } = props;
-  if (done === null) return '';
-  const stood = done.plants === null ? [] : [plural(done.plants, 'plant')];
-  const lost = props.step.question === 'through' ? 'lost' : 'taken out';
-  const out = done.taken === null ? [] : [`${done.taken === 0 ? 'none' : String(done.taken)} ${lost}`];
-  return [
-    ...stood,
-    ...out,
-    done.apart && APART_WORDS[done.apart],
-    done.nearM == null ? null : `${String(done.nearM)} m away`,
-    done.how && SAVING_HOW_WORDS[done.how],
-    done.grams == null ? null : `${String(done.grams)} g`,
-    done.note,
-  ]
-    .filter((t) => t !== null && t !== undefined && t !== '')
-    .join(', ');
-});
+const doneWords = computed(() => (props.done === null ? '' : savingSaid(props.step.key, props.done, props.units).join(', ')));
 </script>
 
 <template>
   <StepItem :done="done !== null" :now="asked">
     <template v-if="done">
-      <strong class="past">{{ SAVING_DONE_WORDS[step.key] }} {{ monthDay(done.doneOn, order, mine.today) }}</strong>
+      <strong class="past">{{ SAVING_DONE_WORDS[step.key] }} {{ monthDay(done.doneOn, units.dateOrder, mine.today) }}</strong>
       <p v-if="doneWords" class="quiet">{{ doneWords }}</p>
       <img v-if="done.photo" :src="fileAddress(mySeen.photo, { file: done.photo })" alt="Your picture of this step" loading="lazy" />
       <div v-if="adding" class="form">
@@ -223,7 +224,7 @@ const doneWords = computed(() => {
       <p class="quiet">{{ step.detail }}</p>
       <p v-for="c in step.cautions" :key="c" class="caution">{{ c }}</p>
       <p v-if="!asked && step.from && step.from > mine.today" class="quiet small">
-        from about {{ monthDay(step.from, order, mine.today) }}
+        from about {{ monthDay(step.from, units.dateOrder, mine.today) }}
       </p>
       <template v-if="asked">
         <form v-if="asking" class="form" @submit.prevent="save">
@@ -233,12 +234,12 @@ const doneWords = computed(() => {
             <InputText :id="`${id}-plants`" v-model="plants" inputmode="numeric" autocomplete="off" class="number" />
           </template>
           <template v-if="step.question === 'near'">
-            <label :for="`${id}-metres`">How far away, in metres</label>
-            <InputText :id="`${id}-metres`" v-model="metres" inputmode="numeric" autocomplete="off" class="number" />
+            <label :for="`${id}-distance`">How far away, in {{ feet ? 'feet' : 'metres' }}</label>
+            <InputText :id="`${id}-distance`" v-model="distance" inputmode="numeric" autocomplete="off" class="number" />
           </template>
           <template v-if="step.question === 'dried'">
-            <label :for="`${id}-grams`">What it weighs, in grams</label>
-            <InputText :id="`${id}-grams`" v-model="grams" inputmode="decimal" autocomplete="off" class="number" />
+            <label :for="`${id}-weight`">What it weighs, in {{ UNIT_WORDS[units.massUnit] }}</label>
+            <InputText :id="`${id}-weight`" v-model="weight" inputmode="decimal" autocomplete="off" class="number" />
           </template>
           <template v-if="TAKEN[step.question]">
             <label :for="`${id}-taken`">{{ TAKEN[step.question] }}</label>

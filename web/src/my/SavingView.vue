@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { monthDay, plural } from '@esprel/core';
+import { monthDay, plural, type Units } from '@esprel/core';
 import type { MySaving } from '@esprel/core/api';
 import { computed } from 'vue';
 import SavingStepLine from './SavingStepLine.vue';
@@ -14,8 +14,9 @@ const one = computed((): MySaving | null => {
   if (props.loan !== undefined) return all.value.find((s) => String(s.loanId) === props.loan) ?? null;
   return all.value.length === 1 ? (all.value[0] ?? null) : null;
 });
-const order = computed(() => mine.page?.library.said.dateOrder ?? 'day-month');
-const day = (d: string): string => monthDay(d, order.value, mine.today);
+const AS_USUAL: Units = { dateOrder: 'day-month', temperatureUnit: 'C', lengthUnit: 'mm', massUnit: 'g' };
+const units = computed(() => mine.page?.library.said ?? AS_USUAL);
+const day = (d: string): string => monthDay(d, units.value.dateOrder, mine.today);
 
 function promised(s: MySaving): string {
   if (s.promise === 'nothing' || s.dueOn === null) return '';
@@ -24,21 +25,22 @@ function promised(s: MySaving): string {
 }
 const sownWords = (s: MySaving['sowings'][number]): string =>
   s.emerged === null ? `${plural(s.seeds, 'seed')}, not counted yet` : `${String(s.emerged)} of ${String(s.seeds)} up`;
+const open = computed(() => (one.value?.steps ?? []).filter((s) => !one.value?.done.some((d) => d.step === s.key)));
+/** Nothing is asked of what does not grow yet. Who has sown without saying so, and says a later step, is asked as all others. */
+const unsown = computed(() => one.value?.sowings.length === 0 && one.value.done.length === 0);
 /** The step that is asked about now: the first that is not done and whose time has come, else the first that is not done. */
-const current = computed(() => {
-  const steps = one.value?.steps ?? [];
-  const open = steps.filter((s) => !one.value?.done.some((d) => d.step === s.key));
-  return (open.find((s) => s.from === null || s.from <= mine.today) ?? open[0])?.key ?? null;
-});
+const current = computed(() =>
+  unsown.value ? null : ((open.value.find((s) => s.from === null || s.from <= mine.today) ?? open.value[0])?.key ?? null),
+);
 /** The step that was said last. */
 const latest = computed(() => {
   const done = one.value?.done ?? [];
   return done.reduce<(typeof done)[number] | null>((a, d) => (a === null || d.doneOn >= a.doneOn ? d : a), null)?.step ?? null;
 });
 const nextWords = (s: MySaving): string => {
-  const open = (s.steps ?? []).find((step) => !s.done.some((d) => d.step === step.key));
+  const next = (s.steps ?? []).find((step) => !s.done.some((d) => d.step === step.key));
   if (s.sowings.length === 0) return 'To be sown first.';
-  return open ? `Next: ${open.title.charAt(0).toLowerCase()}${open.title.slice(1)}.` : 'All steps are done. Bring it to the library.';
+  return next ? `Next: ${next.title.charAt(0).toLowerCase()}${next.title.slice(1)}.` : 'All steps are done. Bring it to the library.';
 };
 </script>
 
@@ -50,7 +52,7 @@ const nextWords = (s: MySaving): string => {
     <p v-if="one.warning" class="caution">{{ one.warning }}</p>
     <p v-for="c in one.cautions" :key="c" class="caution">{{ c.replace(/\.?$/, '.') }}</p>
     <ol class="plain steps">
-      <StepItem v-if="one.sowings.length === 0">
+      <StepItem v-if="one.sowings.length === 0" :now="unsown">
         <strong>Sow it</strong>
         <p class="quiet">It stands under <RouterLink to="/">My seed</RouterLink>.</p>
       </StepItem>
@@ -67,11 +69,11 @@ const nextWords = (s: MySaving): string => {
         :latest="step.key === latest"
         :loan-id="one.loanId"
         :variety="one.variety"
-        :order="order"
+        :units="units"
       />
     </ol>
     <p v-if="one.steps === null">The library has no steps written down for this crop. Ask at the desk how it is saved.</p>
-    <p v-else-if="current === null">All steps are done. Bring the seed to the library, dry and named.</p>
+    <p v-else-if="open.length === 0">All steps are done. Bring the seed to the library, dry and named.</p>
   </template>
   <template v-else>
     <h1>For seed</h1>
