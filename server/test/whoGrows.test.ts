@@ -68,6 +68,32 @@ describe('who grows what', () => {
     expect((await plan('group=daucus-carota&season=2027')).patches).toEqual([]);
   });
 
+  it('has what stands on for years in every season from its first flower, until it is gone', async () => {
+    const home = await garden('Quarry Foot');
+    const chives = (name: string) => takeIn({ cropKey: 'chives', varietyName: name });
+    const loan = await lend(await chives('Fine Leaf'), home.memberId);
+    await library.done('/api/growing/patches', seen({ cropKey: 'chives', season: 2028 }));
+    const inYear = async (year: number) => (await plan(`group=allium-schoenoprasum&season=${String(year)}`)).patches;
+    expect(await inYear(2027)).toEqual([]);
+    const [second, third] = [await inYear(2028), await inYear(2029)];
+    const key = `loan-${String(loan)}`;
+    expect([second, third].map((p) => p.map((x: { key: string }) => x.key))).toEqual([
+      [key, 'seen-1'],
+      [key, 'seen-1'],
+    ]);
+    expect(third[0].flower.from).toBe(second[0].flower.from.replace('2028', '2029'));
+    expect(third[0].crossing.share).toBeCloseTo(second[0].crossing.share, 2);
+    expect((await library.get(`/api/growing/patches/${key}?season=2029`)).body).toMatchObject({ season: 2029 });
+    // Opened without a season, it is the one that is on, or its first.
+    expect(await sheet(key)).toMatchObject({ season: 2028 });
+    library.today = '2029-02-10';
+    expect(await sheet(key)).toMatchObject({ season: 2029 });
+    await library.done(`/api/growing/patches/${key}/gone`, { version: 0, goneOn: '2029-02-10', why: 'dug up by a dog' });
+    expect((await inYear(2029)).map((x: { key: string }) => x.key)).toEqual(['seen-1']);
+    // The year before it had flowered.
+    expect((await inYear(2028)).map((x: { key: string }) => x.key)).toEqual([key, 'seen-1']);
+  });
+
   it('follows what is said on the way: planted out, taken out, failed', async () => {
     const home = await garden('Quarry Foot');
     const loan = await lend(await takeIn(), home.memberId);

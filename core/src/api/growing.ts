@@ -167,7 +167,7 @@ export interface LearnedCrop extends OffTypesOfCrop, CrossesHere {
 
 export const growingApi = {
   plan: reads<GrowingPlan>()('/growing', 'desk', { group: text(80), season: whole(1900, 2200) }),
-  patch: reads<PatchSheet>()('/growing/patches/:key', 'desk'),
+  patch: reads<PatchSheet>()('/growing/patches/:key', 'desk', { season: whole(1900, 2200) }),
   add: changes<{ readonly key: string }>()('post', '/growing/patches', patchForm, 'desk'),
   change: changes<{ readonly key: string }>()('patch', '/growing/patches/:key', patchChangeForm, 'desk'),
   learned: reads<{ readonly crops: readonly LearnedCrop[] }>()('/growing/learned', 'desk'),

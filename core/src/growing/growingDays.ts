@@ -41,7 +41,7 @@ export interface GrowingDays {
 /** What is raised under cover goes out so long after its sowing. */
 const RAISED_DAYS = 35;
 /** Planting out that nobody wrote down may have been so many days off (sd). */
-const UNSAID_SD_DAYS = 7;
+export const UNSAID_SD_DAYS = 7;
 /** Between the first and the last of a crop's varieties to flower lie about four sd. */
 const RANGE_IN_SDS = 4;
 
@@ -97,6 +97,14 @@ export function firstDayOut(crop: Pick<Crop, 'plantOutWeeksMin' | 'directWeeksMi
 export function flowersAtTable(crop: Pick<Crop, 'harvestDaysMax'>, saving: Saving): boolean {
   return saving.overwinter === 'none' && crop.harvestDaysMax !== null && saving.flowerDaysMin < crop.harvestDaysMax;
 }
+
+/** Whether a crop stands on after its first flower and flowers each year, as a clump does. */
+export function flowersAgain(crop: Pick<Crop, 'lifeCycle'>, saving: Saving): boolean {
+  return crop.lifeCycle === 'perennial' && saving.overwinter === 'leave';
+}
+
+/** The same day so many years later. */
+export const yearsLater = (day: Day, years: number): Day => dayInYear(yearOf(day) + years, day.slice(5));
 
 /** The season in which something flowers: the year, which south of the equator begins in July. */
 export function flowerSeason(day: Day, hemisphere: 'north' | 'south'): number {

@@ -27,7 +27,8 @@ import { readSettings } from '../records/settings.ts';
 import { SeasonReader } from '../season/windows.ts';
 import type { Origin } from './origins.ts';
 import { nameOf, waysFor } from './patchSheet.ts';
-import { grown, type GrownPatch, grownPatches } from './patches.ts';
+import { isForSeed } from './growingPlan.ts';
+import { allInSeason, grown, type GrownPatch, grownPatches } from './patches.ts';
 
 /** Crops that want no more distance than this can be kept apart within any garden. */
 const CLOSE_M = 50;
@@ -90,7 +91,7 @@ function before(reader: SeasonReader, lot: LotRow, memberId: number | null, ever
   const grower = growerOf(reader, memberId);
   const { variety } = lotNames(db, lot.id);
   const patch = grower.id === null ? null : grown(reader, wouldCome(lot, variety, grower, crop, today));
-  const others = patch === null ? [] : every.filter((p) => p.season === patch.season && p.crop.crossingGroup === crop.crossingGroup);
+  const others = patch === null ? [] : allInSeason(every, patch.season).filter((p) => p.crop.crossingGroup === crop.crossingGroup);
   const crossing = patch === null ? null : patchCrossing(patch, others, crop, saving);
   const warnings = [
     ...ofTheSeed(db, lot, crop),
@@ -238,9 +239,7 @@ function ofTheGrower(
       better: 'Two growers of the same variety, mixed when it comes home, make up for it.',
     });
   }
-  const has = every.filter(
-    (p) => p.gardenId === grower.gardenId && p.season === patch?.season && (p.kind === 'seed' || p.kind === 'library'),
-  );
+  const has = (patch === null ? [] : allInSeason(every, patch.season)).filter((p) => p.gardenId === grower.gardenId && isForSeed(p));
   if (grower.gardenId !== null && grower.mostVarieties !== null && has.length >= grower.mostVarieties) {
     warnings.push({
       what: 'room',
@@ -278,13 +277,12 @@ function ofTheNeighbours(
   if (crossing.share <= MOST_CROSSED) return [];
   const [first] = crossing.sources;
   const from = others.find((o) => o.key === first?.key);
-  const inSeason = every.filter((p) => p.season === patch.season);
   const most = from && first ? `, most by ${nameOf(from)}, ${farWords(first.distanceM, readSettings(reader.db).lengthUnit)} away` : '';
   return [
     {
       what: 'crosses',
       words: `${capital(crossedInHundred(crossing.share))} would be crossed (${crossedBetween(crossing.low, crossing.high)} in 100)${most}.`,
-      better: betterWords(waysFor(reader.db, patch, others, inSeason, lentWith(patch))),
+      better: betterWords(waysFor(reader.db, patch, others, allInSeason(every, patch.season), lentWith(patch))),
     },
   ];
 }

@@ -5,7 +5,7 @@ import { notFound } from '../problem.ts';
 import { everyLibraryCrop, savingOfCrop } from '../records/crop.ts';
 import { listGardens } from '../season/gardens.ts';
 import { SeasonReader } from '../season/windows.ts';
-import { type GrownPatch, grownPatches, groupOf, patchOfLoan } from './patches.ts';
+import { allInSeason, type GrownPatch, grownPatches, groupOf, inSeason, patchOfLoan } from './patches.ts';
 
 /** Lines are drawn for crossing that shows; the most first, and no more than anybody can tell apart. */
 const LEAST_LINE = 0.001;
@@ -49,8 +49,12 @@ export function crossingOfLoan(db: Db, loanId: number, today: string): PatchCros
   const own = patchOfLoan(db, loanId, today);
   if (own === null) return null;
   const keys = groupOf(everyLibraryCrop(db), own.crop.crossingGroup).keys;
-  const others = grownPatches(new SeasonReader(db), keys, today).filter((p) => p.season === own.season);
-  return patchCrossing(own, others, own.crop, own.saving);
+  const reader = new SeasonReader(db);
+  // What stands on for years was gathered in the last season that is over.
+  const last = seasonNow(reader, today);
+  const grownIn = [last, last - 1].map((s) => inSeason(own, s)).find((p) => p?.ripeOn != null && p.ripeOn <= today) ?? own;
+  const others = allInSeason(grownPatches(reader, keys, today), grownIn.season);
+  return patchCrossing(grownIn, others, own.crop, own.saving);
 }
 
 /** Every crossing group of which something grows in a season, those that want something done first. */
@@ -82,12 +86,12 @@ export function growingPlan(db: Db, asked: { readonly group: string | null; read
     today,
   );
   const season = asked.season ?? seasonNow(reader, today);
-  const inSeason = every.filter((p) => p.season === season);
-  const groups = groupsOf(inSeason, crops);
+  const flowering = allInSeason(every, season);
+  const groups = groupsOf(flowering, crops);
   const group = asked.group ?? groups[0]?.group ?? 'cucurbita-pepo';
   const of = crops.filter((c) => c.crossingGroup === group);
   if (of.length === 0) throw notFound(`The crossing group "${group}"`);
-  const patches = inSeason.filter((p) => p.crop.crossingGroup === group);
+  const patches = flowering.filter((p) => p.crop.crossingGroup === group);
   const shares = crossings(patches);
   const lines: CrossingLine[] = patches.flatMap((p) =>
     (shares.get(p.key)?.sources ?? []).filter((s) => s.share >= LEAST_LINE).map((s) => ({ from: s.key, to: p.key, share: s.share })),
@@ -103,18 +107,18 @@ export function growingPlan(db: Db, asked: { readonly group: string | null; read
     isolationM: Math.max(...of.map((c) => c.isolationM)),
     patches: patches.map((p) => shownPatch(p, shares.get(p.key) as PatchCrossing)),
     lines: lines.sort((a, b) => b.share - a.share).slice(0, MOST_LINES),
-    gardens: gardensOnPlan(db, inSeason),
+    gardens: gardensOnPlan(db, flowering),
     cautions: cautionsOf(db, of),
   };
 }
 
-function gardensOnPlan(db: Db, inSeason: readonly GrownPatch[]): GardenOnPlan[] {
+function gardensOnPlan(db: Db, flowering: readonly GrownPatch[]): GardenOnPlan[] {
   return listGardens(db).map((g) => ({
     id: g.id,
     name: g.name,
     member: g.member,
     spot: g.spot,
-    forSeed: inSeason.filter((p) => p.spot !== null && p.gardenId === g.id && isForSeed(p)).length,
+    forSeed: flowering.filter((p) => p.spot !== null && p.gardenId === g.id && isForSeed(p)).length,
     mostVarieties: g.mostVarieties,
     cages: g.cages,
   }));

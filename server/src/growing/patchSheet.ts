@@ -8,15 +8,16 @@ import { everyLibraryCrop } from '../records/crop.ts';
 import { lotRow } from '../records/lot.ts';
 import { listGardens } from '../season/gardens.ts';
 import { SeasonReader } from '../season/windows.ts';
-import { cautionsOf, isForSeed, shownPatch } from './growingPlan.ts';
-import { type GrownPatch, grownPatches, groupOf } from './patches.ts';
+import { cautionsOf, isForSeed, seasonNow, shownPatch } from './growingPlan.ts';
+import { allInSeason, type GrownPatch, grownPatches, groupOf, inSeason } from './patches.ts';
 
-/** A patch by its key, with all that may cross with it, and all that is grown in that season. Throws a not-found Problem. */
+/** A patch by its key in a season, else in the one that is on or its first, with all that may cross with it and all that is grown beside it. Throws a not-found Problem. */
 export function patchAmong(
   reader: SeasonReader,
   key: string,
   today: string,
-): { readonly patch: GrownPatch; readonly others: GrownPatch[]; readonly inSeason: GrownPatch[] } {
+  season: number | null = null,
+): { readonly patch: GrownPatch; readonly others: GrownPatch[]; readonly beside: GrownPatch[] } {
   const crops = everyLibraryCrop(reader.db);
   const every = grownPatches(
     reader,
@@ -24,11 +25,12 @@ export function patchAmong(
     today,
     true,
   );
-  const patch = every.find((p) => p.key === key);
-  if (!patch) throw notFound('That patch');
-  const inSeason = every.filter((p) => p.key !== key && p.season === patch.season && p.row?.gone_on == null);
-  const others = inSeason.filter((p) => p.crop.crossingGroup === patch.crop.crossingGroup);
-  return { patch, others, inSeason };
+  const first = every.find((p) => p.key === key);
+  if (!first) throw notFound('That patch');
+  const patch = inSeason(first, season ?? seasonNow(reader, today)) ?? first;
+  const beside = allInSeason(every, patch.season).filter((p) => p.key !== key);
+  const others = beside.filter((p) => p.crop.crossingGroup === patch.crop.crossingGroup);
+  return { patch, others, beside };
 }
 
 export const nameOf = (p: GrownPatch): string =>
@@ -50,13 +52,13 @@ export function waysFor(
   db: Db,
   patch: GrownPatch,
   others: readonly GrownPatch[],
-  inSeason: readonly GrownPatch[],
+  beside: readonly GrownPatch[],
   may: Pick<WayChoices, 'movableFrom' | 'plantsMost' | 'nameOf' | 'askable'>,
 ): LowerWay[] {
   if (patch.saving === null) return [];
   return waysToLower(patch, others, patch.crop, patch.saving, {
     ...may,
-    gardens: otherGardens(db, patch, inSeason),
+    gardens: otherGardens(db, patch, beside),
     outFrom: patch.outFrom,
     autumn: patch.autumn ?? '9999-12-31',
     ripe: patch.ripeOn,
@@ -64,9 +66,9 @@ export function waysFor(
   });
 }
 
-export function patchSheet(db: Db, key: string, today: string): PatchSheet {
+export function patchSheet(db: Db, key: string, season: number | null, today: string): PatchSheet {
   const reader = new SeasonReader(db);
-  const { patch, others, inSeason } = patchAmong(reader, key, today);
+  const { patch, others, beside } = patchAmong(reader, key, today, season);
   const crossing = patchCrossing(patch, others, patch.crop, patch.saving);
   const crops = everyLibraryCrop(db);
   const group = patch.crop.crossingGroup;
@@ -89,7 +91,7 @@ export function patchSheet(db: Db, key: string, today: string): PatchSheet {
     ways:
       crossing.share === 0 || row?.gone_on != null
         ? []
-        : waysFor(db, patch, others, inSeason, {
+        : waysFor(db, patch, others, beside, {
             movableFrom: begun || (patch.outOn ?? '') < today ? null : today,
             plantsMost: plantsMost(db, patch),
             nameOf: (k) => {

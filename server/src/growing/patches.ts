@@ -3,6 +3,7 @@ import {
   dayInYear,
   firstDayOut,
   type FlowerDates,
+  flowersAgain,
   flowersAtTable,
   flowerSeason,
   flowersFrom,
@@ -12,7 +13,9 @@ import {
   type PatchKind,
   type Saving,
   type Spot,
+  UNSAID_SD_DAYS,
   yearOf,
+  yearsLater,
 } from '@esprel/core';
 import { type Db, one } from '../db/db.ts';
 import { savingOfCrop } from '../records/crop.ts';
@@ -43,15 +46,43 @@ export interface GrownPatch extends Patch {
 const LATE_DAYS = 30;
 
 /**
- * Every patch of these crops that flowers in a garden, as far as it can be told: computed from what it comes of, with what somebody said over it. What is there no more is
- * left out unless `gone` is asked for.
+ * Every patch of these crops that flowers in a garden, as far as it can be told: computed from what it comes of, with what somebody said
+ * over it. What went before it had flowered is left out unless `gone` is asked for.
  */
 export function grownPatches(reader: SeasonReader, cropKeys: readonly string[], today: string, gone = false): GrownPatch[] {
   return originsOf(reader, cropKeys, today).flatMap((o) => {
     const patch = grown(reader, o);
-    return patch !== null && (gone || o.row?.gone_on == null) ? [patch] : [];
+    return patch !== null && (gone || !goneBefore(patch)) ? [patch] : [];
   });
 }
+
+/**
+ * A patch as it flowers in a season: what stands on year after year does so in each from its first on, about the same days. Null of what
+ * does not flower then.
+ */
+export function inSeason(p: GrownPatch, season: number): GrownPatch | null {
+  if (p.season === season) return p;
+  if (season < p.season || p.saving === null || !flowersAgain(p.crop, p.saving)) return null;
+  const later = <D extends string | null>(day: D) => (day === null ? day : yearsLater(day, season - p.season));
+  return {
+    ...p,
+    season,
+    flower: p.flower && { from: later(p.flower.from), to: later(p.flower.to), sdDays: Math.max(p.flower.sdDays, UNSAID_SD_DAYS) },
+    flowerSeen: false,
+    ripeOn: later(p.ripeOn),
+    autumn: later(p.autumn),
+  };
+}
+
+/** All that flowers in a season. */
+export const allInSeason = (patches: readonly GrownPatch[], season: number): GrownPatch[] =>
+  patches.flatMap((p) => {
+    const then = inSeason(p, season);
+    return then === null || goneBefore(then) ? [] : [then];
+  });
+
+/** Whether it was gone before it had flowered: what went afterwards has given its pollen. */
+const goneBefore = (p: GrownPatch): boolean => p.row?.gone_on != null && p.row.gone_on <= (p.flower?.to ?? '9999');
 
 /** The patch that comes of a loan; null where none does. */
 export function patchOfLoan(db: Db, loanId: number, today: string): GrownPatch | null {

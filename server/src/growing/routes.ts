@@ -12,7 +12,7 @@ import { addPatch, changePatch, patchGone } from './patchSteps.ts';
 export function growingRoutes(): Route[] {
   return [
     servesKept(growingApi.plan, ({ db, today }, { query }) => growingPlan(db, query, today)),
-    serves(growingApi.patch, ({ db, today }, { params }) => patchSheet(db, params.key, today)),
+    serves(growingApi.patch, ({ db, today }, { params, query }) => patchSheet(db, params.key, query.season, today)),
     serves(growingApi.before, ({ db, today }, { query }) => ({ lots: beforeLending(db, query, today) })),
     servesKept(growingApi.learned, ({ db }) => ({ crops: learnedCrops(db) })),
     serves(growingApi.truth, ({ db }, { params }) => lotTruthSheet(db, params.code)),

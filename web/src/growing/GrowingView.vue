@@ -10,18 +10,14 @@ import OpeningNote from '../base/OpeningNote.vue';
 import { useRead } from '../base/useRead.ts';
 import QuickSelect from '../fields/QuickSelect.vue';
 import FlowerBars from './FlowerBars.vue';
-import { patchName, placeName, varietyColours } from './looks.ts';
+import { asSeason, patchName, placeName, varietyColours } from './looks.ts';
 import PlanChart from './PlanChart.vue';
 
 /** Who grows what: the plan of a crossing group in a season, with who would cross whom, and when each flowers. */
 const route = useRoute();
 const router = useRouter();
 const asText = (v: unknown): string | null => (typeof v === 'string' && v !== '' ? v : null);
-const season = computed(() => {
-  const s = asText(route.query.season);
-  return s !== null && /^\d{4}$/.test(s) ? Number(s) : null;
-});
-const { data, problem } = useRead(growingApi.plan, () => ({ group: asText(route.query.group), season: season.value }));
+const { data, problem } = useRead(growingApi.plan, () => ({ group: asText(route.query.group), season: asSeason(route.query.season) }));
 const openedKey = computed(() => asText(route.params.key));
 const opened = computed(() => data.value?.patches.find((p) => p.key === openedKey.value) ?? null);
 const colours = computed(() => varietyColours(data.value?.patches ?? [], opened.value));

@@ -20,3 +20,6 @@ export const colourOf = (colours: ReadonlyMap<number, string>, p: PlanPatch): st
 /** What a patch is called in a line: its variety, or that nobody knows. */
 export const patchName = (p: Pick<PlanPatch, 'variety' | 'crop'>): string => p.variety ?? `${p.crop}, nobody knows which`;
 export const placeName = (p: Pick<PlanPatch, 'place' | 'grower'>): string => p.place ?? p.grower ?? 'not on the plan';
+
+/** The season in an address; null where it names none. */
+export const asSeason = (v: unknown): number | null => (typeof v === 'string' && /^\d{4}$/.test(v) ? Number(v) : null);
