@@ -90,7 +90,8 @@ const risky = computed(
         </p>
         <p v-else class="quiet none">
           {{ plural(data.patches.length, 'patch', 'patches')
-          }}<template v-if="risky > 0">; of {{ risky }} for seed more than 1 in 100 would be crossed: open one</template
+          }}<template v-if="risky > 0"
+            >; {{ risky }} of those for seed would be crossed by more than 1 in 100: open {{ risky === 1 ? 'it' : 'one' }}</template
           ><template v-else>; what is grown for seed is far enough apart</template>.
         </p>
         <PlanChart
