@@ -46,7 +46,17 @@ describe('everything that one person brings', () => {
     const say = library.db.prepare('INSERT INTO saving_steps (loan_id, step, done_on, plants, how, grams) VALUES (?, ?, ?, ?, ?, ?)');
     say.run(third, 'pick', '2027-09-12', 9, null, null);
     say.run(third, 'dry', '2027-09-30', null, 'shade', 0.4);
+    library.db
+      .prepare("INSERT INTO saving_steps (loan_id, step, done_on, plants, taken, how) VALUES (?, 'take-out', '2027-06-20', 12, 3, 'sick')")
+      .run(third);
     library.today = '2027-10-20';
+    const looks = (
+      await library.post(`/api/members/${String(memberId)}/coming-home/look`, {
+        receivedOn: '2027-10-20',
+        envelopes: [brought({ loanIds: [first] }), brought({ loanIds: [third] })],
+      })
+    ).body.envelopes.map((e: { words: string[] }) => e.words.join(' '));
+    expect(looks.map((words: string) => words.includes('Sick plants were taken out while it grew'))).toEqual([false, true]);
     const { loans } = await page();
     expect(loans.map((l: { id: number }) => l.id).sort()).toEqual([first, second, third]);
     const grown = loans.find((l: { id: number }) => l.id === third);

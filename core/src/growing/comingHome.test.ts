@@ -13,6 +13,7 @@ const words = (over: Partial<HomeEnvelope>, more: Partial<Parameters<typeof home
     promise: { promise: 'amount', promisedSeeds: 100, dueOn: '2027-10-01' },
     answer: 'kept',
     receivedOn: '2027-10-20',
+    sick: false,
     ...more,
   }).join(' ');
 
@@ -59,5 +60,7 @@ describe('what follows when seed comes home', () => {
     expect(words({ found: ['treated'] })).toContain('gloves');
     expect(words({}, {}, 'summer-squash')).toContain('never eat a bitter fruit');
     expect(words({}, {}, 'runner-bean')).toContain('Poisonous');
+    expect(words({}, { sick: true })).toContain('scalds hands and seed');
+    expect(words({}, { sick: true }, 'dill')).not.toContain('scalds');
   });
 });

@@ -97,6 +97,10 @@ export function promiseAnswer(envelope: HomeEnvelope, promise: HomePromise): Pro
   return promise.promise === 'amount' && (envelope.seeds ?? 0) < (promise.promisedSeeds ?? 0) ? 'part' : 'kept';
 }
 
+/** What is asked of seed of which nobody here knows where it was grown. */
+export const GIFT_CAUTION =
+  'Gifts: seed from the wild only where collecting is allowed, and never of what is rare there; from another country only as plant-health rules allow. Follow your local rules.';
+
 /** Mould is not taken in: its spores are in every envelope beside it before it is seen. */
 export const isRefused = (envelope: Pick<HomeEnvelope, 'found'>): boolean => envelope.found.includes('mould');
 
@@ -110,6 +114,8 @@ export function homeWords(
     readonly promise: HomePromise | null;
     readonly answer: PromiseAnswer | null;
     readonly receivedOn: Day;
+    /** Sick plants were taken out while it grew. */
+    readonly sick: boolean;
   },
 ): string[] {
   if (isRefused(envelope)) {
@@ -117,7 +123,7 @@ export function homeWords(
       'Mould: it stays outside, closed, and goes into the bin; do not open or sniff it. The promise stays open, kindly: say what happened.',
     ];
   }
-  const { promise, answer, plants, receivedOn } = more;
+  const { promise, answer, plants, receivedOn, sick } = more;
   const late = promise?.dueOn != null && receivedOn > promise.dueOn ? 'It came late; it came. ' : '';
   const said: string[] = [];
   if (envelope.isIt === 'other')
@@ -132,6 +138,11 @@ export function homeWords(
   if (plants !== null && plants < crop.seedPlantsMin) {
     said.push(
       `Only ${plural(plants, 'parent')}; ${crop.name.toLowerCase()} wants ${String(crop.seedPlantsMin)}. The line narrows: mix it with other lots.`,
+    );
+  }
+  if (sick && saving?.watch.includes('seed-borne-disease') === true) {
+    said.push(
+      'Sick plants were taken out while it grew, and some sickness goes with the seed: say so to whoever sows it. Hot water kills some of it and scalds hands and seed: only with a thermometer, by somebody who has done it.',
     );
   }
   if (envelope.found.includes('treated')) said.push('Treated: gloves, never eaten, and the warning stands on every packet.');

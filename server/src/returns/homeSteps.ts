@@ -89,6 +89,9 @@ function readEnvelope(db: Db, body: Envelope, at: string, loans: Read['loans'], 
   return { body, at, loans, lots, cropKey, promise, answer };
 }
 
+const hadSickPlants = (db: Db, loanId: number): boolean =>
+  one(db, "SELECT 1 FROM saving_steps WHERE loan_id = ? AND how = 'sick' AND taken > 0", loanId) !== undefined;
+
 /** What would follow of each envelope. */
 export function lookHome(db: Db, memberId: number, body: Home, today: string): EnvelopeLook[] {
   return readHome(db, memberId, body, today).map((r) => {
@@ -103,6 +106,7 @@ export function lookHome(db: Db, memberId: number, body: Home, today: string): E
         promise: r.promise,
         answer: r.answer,
         receivedOn: body.receivedOn,
+        sick: r.loans.some((loan) => hadSickPlants(db, loan.id)),
       }),
       steps: refused ? [] : homeSteps(judged, saving, body.receivedOn),
     };

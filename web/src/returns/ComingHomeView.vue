@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { InputError, plural, yearOf } from '@esprel/core';
+import { GIFT_CAUTION, InputError, plural, yearOf } from '@esprel/core';
 import { type EnvelopeLook, type LoanOut, returnsApi } from '@esprel/core/api';
 import { useDebounceFn } from '@vueuse/core';
 import Button from 'primevue/button';
@@ -186,6 +186,7 @@ function words(l: LoanOut): string {
         :look="looks[e.key] ?? null"
         @remove="values.envelopes.splice(i, 1)"
       />
+      <p v-if="values.envelopes.some((e) => e.loanId === null)" class="quiet">{{ GIFT_CAUTION }}</p>
     </FormFrame>
   </section>
   <OpeningNote v-else what="what may come home" />
