@@ -270,8 +270,26 @@ describe('before seed is lent to be saved', () => {
     const kale = await before(await takeIn({ cropKey: 'kale', varietyName: 'Curly' }), memberId);
     expect(whats(kale)).toEqual(expect.arrayContaining(['two-years', 'alone', 'few']));
     expect(kale.warnings[0].words).toContain('seed comes in 2028');
+    // A hybrid of two years: that it is none to save is all there is to say.
+    const beet = await takeIn({ cropKey: 'beetroot', varietyName: 'Round F1', breeding: 'hybrid-f1' });
+    expect(whats(await before(beet, memberId))).toEqual(['hybrid']);
     const { id } = await library.done('/api/members', { name: 'Somebody new' });
-    expect(whats(await before(await takeIn(), id as number))).toEqual(['no-spot']);
+    expect(whats(await before(await takeIn(), id as number))).toEqual(['no-spot', 'wild']);
     expect((await library.get(`/api/growing/before?codes=XX-1&member=${String(id)}&purpose=renew`)).body.errors[0].path).toBe('codes[0]');
+  });
+
+  it('warns of seed that the frosts would come before, and of wild plants that stand on no plan', async () => {
+    const { memberId } = await garden('Quarry Foot');
+    const luffa = (await before(await takeIn({ cropKey: 'luffa', varietyName: 'Long Sponge' }), memberId)).warnings;
+    expect(luffa.find((w: { what: string }) => w.what === 'short').words).toMatch(
+      /^Its seed would be ripe about .*, after the usual first frost at Quarry Foot, /,
+    );
+    expect(whats(await before(await takeIn(), memberId))).not.toContain('short');
+    const carrot = (await before(await takeIn({ cropKey: 'carrot', varietyName: 'Red Root' }), memberId)).warnings;
+    expect(carrot.find((w: { what: string }) => w.what === 'wild')).toMatchObject({
+      better: 'A cage, opened every other day: that keeps them out.',
+    });
+    // Lettuce pollinates itself: its weeds are no matter.
+    expect(whats(await before(await takeIn({ cropKey: 'lettuce', varietyName: 'Brown Leaf' }), memberId))).not.toContain('wild');
   });
 });
