@@ -235,6 +235,42 @@ describe('views of lists', () => {
     expect(child.text().replace(/\s+/g, ' ')).toContain('Fenna, 1 parent, kept apart');
     expect(child.html()).toContain('62 % of the variety’s diversity is left; about 6 in 100 will surprise you');
   });
+
+  it('a net of many lots opens as the line of its lot, and shows all of them on demand, smaller', async () => {
+    const lots = Array.from({ length: 40 }, (_, i) => ({
+      id: i + 1,
+      code: `L${String(i + 1)}`,
+      parentIds: i === 0 ? [] : [Math.ceil(i / 3)],
+      mixed: false,
+      kept: 1,
+      keptUnsure: false,
+      trueMean: null,
+      generation: i === 0 ? 0 : i < 4 ? 1 : i < 13 ? 2 : 3,
+      year: 2025,
+      state: 'kept',
+      balance: 5,
+      identity: 'sure',
+      median: 0.5,
+      verdict: 'lend',
+      grownBy: null,
+      plants: null,
+      isolated: null,
+      openLoans: 0,
+      loans: 0,
+    }));
+    desk.answers['GET /lots/L5/descent'] = { lots };
+    const w = await desk.show(DescentView, { code: 'L5' });
+    expect(w.findAll('.node .line > .code').map((n) => n.text())).toEqual(['L1', 'L2', 'L5', 'L14', 'L15', 'L16']);
+    button(w, 'All 40 lots').click();
+    await settled();
+    expect(w.findAll('.node')).toHaveLength(40);
+    button(w, 'Smaller').click();
+    await settled();
+    expect(w.find('.tree').attributes('style')).toContain('scale(0.6)');
+    button(w, 'Only its own line').click();
+    await settled();
+    expect(w.findAll('.node')).toHaveLength(6);
+  });
 });
 
 describe('keeping', () => {

@@ -17,6 +17,27 @@ export interface DescentLayout {
 
 export const NODE = { width: 142, height: 108, gapX: 12, gapY: 34 } as const;
 
+/** A lot with all that it comes from and all that comes of it, without what is related to it through others only. */
+export function ownLine(lots: readonly DescentLot[], code: string): DescentLot[] {
+  const own = lots.find((l) => l.code === code);
+  if (own === undefined) return [...lots];
+  const parents = new Map(lots.map((l) => [l.id, l.parentIds]));
+  const children = new Map<number, number[]>();
+  for (const l of lots) for (const p of l.parentIds) children.set(p, [...(children.get(p) ?? []), l.id]);
+  const reached = (next: ReadonlyMap<number, readonly number[]>): Set<number> => {
+    const seen = new Set<number>();
+    const open = [own.id];
+    for (let id = open.pop(); id !== undefined; id = open.pop()) {
+      if (seen.has(id)) continue;
+      seen.add(id);
+      open.push(...(next.get(id) ?? []));
+    }
+    return seen;
+  };
+  const [up, down] = [reached(parents), reached(children)];
+  return lots.filter((l) => up.has(l.id) || down.has(l.id));
+}
+
 const draw = line<{ readonly x: number; readonly y: number }>()
   .x((p) => Math.round(p.x * 10) / 10)
   .y((p) => Math.round(p.y * 10) / 10)

@@ -1,6 +1,6 @@
 import type { DescentLot, RibbonDot } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
-import { descentLayout, NODE } from './descentLayout.ts';
+import { descentLayout, NODE, ownLine } from './descentLayout.ts';
 import { dotLabels, type RibbonData, ribbonLayout } from './ribbonLayout.ts';
 
 const margins = { top: 20, right: 5, bottom: 20, left: 30 };
@@ -128,6 +128,16 @@ describe('the descent', () => {
     );
     const { nodes } = descentLayout(many);
     expect(new Set(nodes.map((n) => `${String(n.x)} ${String(n.y)}`)).size).toBe(200);
+  });
+
+  it('leaves only what a lot comes from and what comes of it, where its own line is asked for', () => {
+    // 3 and 4 come of 1 and 2; 5 is a mix of both; 6 comes of 4; 7 has nothing to do with it but for 2.
+    const net = [lot(1), lot(2), lot(3, 1), lot(4, 2), lot(5, 3, 4), lot(6, 4), lot(7, 2)];
+    const line = (id: number): number[] => ownLine(net, lot(id).code).map((l) => l.id);
+    expect(line(3)).toEqual([1, 3, 5]);
+    expect(line(4)).toEqual([2, 4, 5, 6]);
+    expect(line(5)).toEqual([1, 2, 3, 4, 5]);
+    expect(ownLine(net, 'none')).toHaveLength(7);
   });
 
   it('shows a lot whose parent is not there as a beginning', () => {

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import Button from 'primevue/button';
 import { useRouter } from 'vue-router';
 import { capital, plural, truthWords } from '@esprel/core';
 import { type DescentLot, lotsApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import { amount, percent } from '../base/format.ts';
-import { descentLayout, NODE } from '../charts/descentLayout.ts';
+import { descentLayout, NODE, ownLine } from '../charts/descentLayout.ts';
 import SheetProblem from '../shared/SheetProblem.vue';
 import { verdictLook } from '../shared/verdictLook.ts';
 import VerdictShape from '../shared/VerdictShape.vue';
@@ -14,13 +14,38 @@ import VerdictShape from '../shared/VerdictShape.vue';
 const props = defineProps<{ code: string }>();
 const router = useRouter();
 const { data, problem } = useRead(lotsApi.descent, () => ({ code: props.code }));
-const layout = computed(() => descentLayout(data.value?.lots ?? []));
+/** A net of more lots than this opens as the line of the opened lot. */
+const MANY = 24;
+const all = computed(() => data.value?.lots ?? []);
+const line = computed(() => ownLine(all.value, props.code));
+const wanted = ref<'line' | 'all' | null>(null);
+const whole = computed(() => (wanted.value ?? (all.value.length > MANY ? 'line' : 'all')) === 'all');
+const layout = computed(() => descentLayout(whole.value ? all.value : line.value));
+
+const SIZES = [1, 0.6, 0.35, 0.2] as const;
+const sized = ref<number | null>(null);
+/** What does not fit in several panes begins smaller. */
+const size = computed({ get: () => sized.value ?? (layout.value.nodes.length > 3 * MANY ? 1 : 0), set: (n) => (sized.value = n) });
+const scale = computed(() => SIZES[size.value] ?? 1);
+const scroller = ref<HTMLElement | null>(null);
+/** The opened lot comes into the middle, however wide the net is. */
+watch(
+  [layout, scale],
+  async () => {
+    await nextTick();
+    const own = layout.value.nodes.find((n) => n.lot.code === props.code);
+    const pane = scroller.value;
+    if (!own || !pane) return;
+    pane.scrollLeft = (own.x + NODE.width / 2) * scale.value - pane.clientWidth / 2;
+    pane.scrollTop = (own.y + NODE.height / 2) * scale.value - pane.clientHeight / 2;
+  },
+  { immediate: true },
+);
 const state = (lot: DescentLot): string | null => (lot.state === 'quarantine' ? 'quarantine' : lot.verdict);
 const summary = computed(() => {
-  const lots = data.value?.lots ?? [];
-  const last = Math.max(0, ...lots.map((l) => l.generation));
-  const out = lots.reduce((n, l) => n + l.openLoans, 0);
-  return `${plural(lots.length, 'lot')} in ${plural(last + 1, 'generation')}; ${out === 0 ? 'no promise is open' : `${plural(out, 'promise')} still open`}.`;
+  const last = Math.max(0, ...all.value.map((l) => l.generation));
+  const out = all.value.reduce((n, l) => n + l.openLoans, 0);
+  return `${plural(all.value.length, 'lot')} in ${plural(last + 1, 'generation')}; ${out === 0 ? 'no promise is open' : `${plural(out, 'promise')} still open`}.`;
 });
 
 /** What is left of the variety, and how true it is. */
@@ -28,7 +53,7 @@ function keptWords(lot: DescentLot): string {
   const left = `${lot.keptUnsure ? 'about ' : ''}${String(Math.round(100 * lot.kept))} % of the variety’s diversity is left`;
   return lot.trueMean === null ? left : `${left}; ${truthWords(lot.trueMean)}`;
 }
-const here = computed(() => data.value?.lots.find((l) => l.code === props.code) ?? null);
+const here = computed(() => all.value.find((l) => l.code === props.code) ?? null);
 
 function parents(lot: DescentLot): string {
   if (lot.mixed) return `mixed of ${plural(lot.parentIds.length, 'lot')}`;
@@ -53,50 +78,62 @@ function parents(lot: DescentLot): string {
       <p class="row-of-buttons">
         <Button severity="secondary" :label="`Back to ${code}`" @click="router.push(`/lots/${code}`)" />
         <Button severity="secondary" label="Mix with other lots of it" @click="router.push(`/lots/${code}/mix`)" />
+        <Button
+          v-if="line.length < all.length"
+          severity="secondary"
+          :label="whole ? 'Only its own line' : `All ${all.length} lots`"
+          @click="wanted = whole ? 'line' : 'all'"
+        />
+        <template v-if="layout.nodes.length > 6">
+          <Button severity="secondary" label="Smaller" :disabled="size === SIZES.length - 1" @click="size += 1" />
+          <Button severity="secondary" label="Larger" :disabled="size === 0" @click="size -= 1" />
+        </template>
       </p>
     </header>
-    <div class="scroller" tabindex="0" role="group" aria-label="Tree of lots">
-      <div class="tree" :style="{ width: `${layout.width}px`, height: `${layout.height}px` }">
-        <svg :width="layout.width" :height="layout.height" aria-hidden="true">
-          <path v-for="l in layout.links" :key="`${l.from} ${l.to}`" :d="l.path" />
-        </svg>
-        <RouterLink
-          v-for="n in layout.nodes"
-          :key="n.lot.id"
-          :to="`/lots/${n.lot.code}`"
-          class="node"
-          :class="{
-            here: n.lot.code === code,
-            doubt: n.lot.identity === 'doubtful' || n.lot.identity === 'unknown',
-            gone: n.lot.balance === 0,
-          }"
-          :style="{
-            left: `${n.x}px`,
-            top: `${n.y}px`,
-            width: `${NODE.width}px`,
-            height: `${NODE.height}px`,
-            borderTopColor: verdictLook(state(n.lot)).colour,
-          }"
-        >
-          <span class="line"
-            ><span class="code">{{ n.lot.code }}</span
-            ><span class="quiet small">{{ n.lot.year ?? '' }}</span></span
+    <div ref="scroller" class="scroller" tabindex="0" role="group" aria-label="Tree of lots">
+      <div class="sized" :style="{ width: `${layout.width * scale}px`, height: `${layout.height * scale}px` }">
+        <div class="tree" :style="{ width: `${layout.width}px`, height: `${layout.height}px`, transform: `scale(${scale})` }">
+          <svg :width="layout.width" :height="layout.height" aria-hidden="true">
+            <path v-for="l in layout.links" :key="`${l.from} ${l.to}`" :d="l.path" />
+          </svg>
+          <RouterLink
+            v-for="n in layout.nodes"
+            :key="n.lot.id"
+            :to="`/lots/${n.lot.code}`"
+            class="node"
+            :class="{
+              here: n.lot.code === code,
+              doubt: n.lot.identity === 'doubtful' || n.lot.identity === 'unknown',
+              gone: n.lot.balance === 0,
+            }"
+            :style="{
+              left: `${n.x}px`,
+              top: `${n.y}px`,
+              width: `${NODE.width}px`,
+              height: `${NODE.height}px`,
+              borderTopColor: verdictLook(state(n.lot)).colour,
+            }"
           >
-          <span class="line state"
-            ><VerdictShape :verdict="state(n.lot)" :size="13" />{{ n.lot.median === null ? '' : percent(n.lot.median)
-            }}<span class="quiet">{{ n.lot.balance === 0 ? 'used up' : `${amount(n.lot.balance, 'counted')} left` }}</span></span
-          >
-          <span class="small who">{{ parents(n.lot) }}</span>
-          <span
-            v-if="n.lot.generation > 0"
-            v-tooltip.bottom="keptWords(n.lot)"
-            class="kept"
-            :class="{ low: n.lot.kept < 0.8 }"
-            :aria-label="keptWords(n.lot)"
-          >
-            <i :style="{ width: `${Math.round(100 * n.lot.kept)}%` }" />
-          </span>
-        </RouterLink>
+            <span class="line"
+              ><span class="code">{{ n.lot.code }}</span
+              ><span class="quiet small">{{ n.lot.year ?? '' }}</span></span
+            >
+            <span class="line state"
+              ><VerdictShape :verdict="state(n.lot)" :size="13" />{{ n.lot.median === null ? '' : percent(n.lot.median)
+              }}<span class="quiet">{{ n.lot.balance === 0 ? 'used up' : `${amount(n.lot.balance, 'counted')} left` }}</span></span
+            >
+            <span class="small who">{{ parents(n.lot) }}</span>
+            <span
+              v-if="n.lot.generation > 0"
+              v-tooltip.bottom="keptWords(n.lot)"
+              class="kept"
+              :class="{ low: n.lot.kept < 0.8 }"
+              :aria-label="keptWords(n.lot)"
+            >
+              <i :style="{ width: `${Math.round(100 * n.lot.kept)}%` }" />
+            </span>
+          </RouterLink>
+        </div>
       </div>
     </div>
   </article>
@@ -120,8 +157,12 @@ h1 {
 .scroller {
   overflow: auto;
 }
+.sized {
+  overflow: hidden;
+}
 .tree {
   position: relative;
+  transform-origin: 0 0;
 }
 .tree > svg {
   position: absolute;
