@@ -207,6 +207,11 @@ describe('who grows what', () => {
     const w = await desk.show(GrowingView, {}, '/growing?group=cucurbita-pepo');
     expect(words(w)).toContain('2 patches; 2 of those for seed would be crossed by more than 1 in 100: open one.');
     expect(words(w)).toContain('Not on the plan, so not reckoned with: Long Trailer Brisa Eelmoor.');
+    // Whatever lies under another on the plan is in the list beside it.
+    expect(w.findAll('li a').map((a) => a.attributes('href'))).toEqual([
+      '/growing/loan-3?group=cucurbita-pepo',
+      '/growing/loan-4?group=cucurbita-pepo',
+    ]);
     await choose(w, 'Season', '2028');
     expect(desk.router.currentRoute.value.fullPath).toBe('/growing?group=cucurbita-pepo&season=2028');
     expect(desk.calls.map((c) => c.path)).toContain('/growing?group=cucurbita-pepo&season=2028');

@@ -186,7 +186,6 @@ export const router = createRouter({
       component: () => import('../growing/GrowingView.vue'),
       meta: { place: 'members', title: 'Who grows what' },
       children: [
-        { path: '', component: () => import('../growing/GrowingNothingOpen.vue') },
         { path: 'new', component: PatchForm, meta: { title: 'A patch' } },
         {
           path: ':key(loan-\\d+|plan-\\d+|sowing-\\d+|seen-\\d+)',

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { plural, type Spot } from '@esprel/core';
+import { MOST_CROSSED, plural, type Spot } from '@esprel/core';
 import { growingApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -10,7 +10,8 @@ import OpeningNote from '../base/OpeningNote.vue';
 import { useRead } from '../base/useRead.ts';
 import QuickSelect from '../fields/QuickSelect.vue';
 import FlowerBars from './FlowerBars.vue';
-import { asSeason, patchName, placeName, varietyColours } from './looks.ts';
+import GrowingNothingOpen from './GrowingNothingOpen.vue';
+import { asSeason, isSaved, patchName, placeName, varietyColours } from './looks.ts';
 import PlanChart from './PlanChart.vue';
 
 /** Who grows what: the plan of a crossing group in a season, with who would cross whom, and when each flowers. */
@@ -53,9 +54,7 @@ const pin = computed((): Spot | null => {
   const [east, north] = [asText(route.query.east), asText(route.query.north)];
   return asking.value && east !== null && north !== null ? { eastM: Number(east), northM: Number(north) } : null;
 });
-const risky = computed(
-  () => (data.value?.patches ?? []).filter((p) => ['library', 'seed'].includes(p.kind) && p.crossing.share > 0.01).length,
-);
+const risky = computed(() => (data.value?.patches ?? []).filter((p) => isSaved(p) && p.crossing.share > MOST_CROSSED).length);
 </script>
 
 <template>
@@ -119,7 +118,10 @@ const risky = computed(
         </div>
       </template>
     </div>
-    <template #sheet><RouterView :key="openedKey ?? route.path" /></template>
+    <template #sheet>
+      <GrowingNothingOpen v-if="route.path === '/growing'" :patches="data?.patches ?? []" />
+      <RouterView v-else :key="openedKey ?? route.path" />
+    </template>
   </ListAndSheet>
 </template>
 

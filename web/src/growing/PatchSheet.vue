@@ -24,7 +24,7 @@ import { useSession } from '../base/session.ts';
 import CautionNote from '../shared/CautionNote.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
 import StepHistory from '../shared/StepHistory.vue';
-import { asSeason, patchName } from './looks.ts';
+import { asSeason, isSaved, patchName } from './looks.ts';
 import { useFarWords } from './useFarWords.ts';
 
 /** One patch: how much of its seed would be crossed, from where, and what would lower it, done from here. */
@@ -38,7 +38,7 @@ const far = useFarWords();
 const { data, problem } = useRead(growingApi.patch, () => ({ key: props.patchKey, season: asSeason(route.query.season) }));
 const patch = computed(() => data.value?.patch ?? null);
 const crossing = computed(() => patch.value?.crossing ?? null);
-const forSeed = computed(() => patch.value?.kind === 'library' || patch.value?.kind === 'seed');
+const forSeed = computed(() => patch.value !== null && isSaved(patch.value));
 const about = computed(() => {
   const p = patch.value;
   if (!p) return '';

@@ -9,7 +9,7 @@ import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue';
 import { Maximize, ZoomIn, ZoomOut } from '@lucide/vue';
 import { useFarWords } from './useFarWords.ts';
 import { colourOf, patchName } from './looks.ts';
-import { drawnLines, MARKER, patchWords, planMarkers, planScale, rings, shortened } from './planLayout.ts';
+import { drawnLines, MARKER, patchWords, planMarkers, planScale, ringLabels, rings, shortened } from './planLayout.ts';
 
 /** The plan from above: gardens, patches of the group, and who would cross whom. */
 const props = defineProps<{
@@ -87,10 +87,8 @@ function tapped(event: MouseEvent): void {
   <div ref="box" class="plan" :class="{ asking }">
     <svg ref="drawing" :width="scale.width" :height="scale.height" role="group" aria-label="The plan of gardens" @click="tapped">
       <g class="rings" aria-hidden="true">
-        <g v-for="m in rings(scale)" :key="m">
-          <circle :cx="scale.x(0)" :cy="scale.y(0)" :r="m * scale.perM" />
-          <text :x="scale.x(0)" :y="scale.y(0) + m * scale.perM - 4" text-anchor="middle">{{ far(m) }}</text>
-        </g>
+        <circle v-for="m in rings(scale)" :key="m" :cx="scale.x(0)" :cy="scale.y(0)" :r="m * scale.perM" />
+        <text v-for="l in ringLabels(scale)" :key="l.m" :x="l.x" :y="l.y" text-anchor="middle">{{ far(l.m) }}</text>
       </g>
       <g v-if="isolation" aria-hidden="true">
         <circle class="isolation" :cx="isolation.x" :cy="isolation.y" :r="isolation.r" />

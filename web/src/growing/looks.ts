@@ -23,3 +23,6 @@ export const placeName = (p: Pick<PlanPatch, 'place' | 'grower'>): string => p.p
 
 /** The season in an address; null where it names none. */
 export const asSeason = (v: unknown): number | null => (typeof v === 'string' && /^\d{4}$/.test(v) ? Number(v) : null);
+
+/** Seed of it is saved, by a member or for the library. */
+export const isSaved = (p: Pick<PlanPatch, 'kind'>): boolean => p.kind === 'library' || p.kind === 'seed';

@@ -82,6 +82,28 @@ describe('the plan', () => {
     expect(planMarkers(crowd, [], scale, null).length).toBe(60);
   });
 
+  it('leaves the corner of the buttons free of words', () => {
+    const scale = planScale(
+      [
+        { eastM: -1000, northM: 1000 },
+        { eastM: 1000, northM: -1000 },
+      ],
+      700,
+      400,
+    );
+    const corner = {
+      id: 5,
+      name: 'A garden of a long name',
+      member: null,
+      spot: { eastM: 1000, northM: -850 },
+      forSeed: 0,
+      mostVarieties: null,
+      cages: 0,
+    };
+    const [marker] = planMarkers([corner], [], scale, null);
+    expect(marker?.label).toMatchObject({ end: true });
+  });
+
   it('draws crossing the stronger the more there is, and none within one garden', () => {
     expect(lineWidth(0.1)).toBeGreaterThan(lineWidth(0.01));
     const scale = planScale([{ eastM: -600, northM: 200 }], 760, 320);

@@ -37,6 +37,7 @@ const MOST_PER_M = 0.9;
 const LETTER = 7.7;
 const MOST_LETTERS = 24;
 const LINE = 16;
+const BUTTONS = { width: 56, height: 148 } as const;
 
 /** The scale in which all of these spots, and the library, have room. */
 export function planScale(spots: readonly Spot[], width: number, height: number): PlanScale {
@@ -59,6 +60,13 @@ export function rings(scale: PlanScale): number[] {
   const farthest = Math.hypot(scale.width, scale.height) / 2 / scale.perM;
   const steps = [50, 100, 250, 500, 1000, 2000, 5000, 10_000];
   return steps.filter((m) => m * scale.perM >= 34 && m < farthest).slice(0, 4);
+}
+
+/** How far a ring is, in words below the library; a ring that leaves the plan there has none. */
+export function ringLabels(scale: PlanScale): { readonly m: number; readonly x: number; readonly y: number }[] {
+  return rings(scale)
+    .map((m) => ({ m, x: scale.x(0), y: scale.y(0) + m * scale.perM - 4 }))
+    .filter((l) => l.y > 14 && l.y < scale.height - 4);
 }
 
 /** Words that stand beside a marker: no longer than there is room for. */
@@ -134,7 +142,12 @@ function placeLabels(
   named: ReadonlySet<string> | null,
 ): Map<string, PlanLabel> {
   const half = MARKER / 2;
-  const taken: Box[] = markers.map((m) => ({ x0: m.x - half, y0: m.y - half, x1: m.x + half, y1: m.y + half }));
+  const taken: Box[] = [
+    ...markers.map((m) => ({ x0: m.x - half, y0: m.y - half, x1: m.x + half, y1: m.y + half })),
+    ...ringLabels(scale).map((l) => ({ x0: l.x - 26, y0: l.y - 12, x1: l.x + 26, y1: l.y + 3 })),
+    // The buttons that bring it nearer lie over this corner.
+    { x0: scale.width - BUTTONS.width, y0: scale.height - BUTTONS.height, x1: scale.width, y1: scale.height },
+  ];
   const placed = new Map<string, PlanLabel>();
   for (const m of [...markers].reverse()) {
     if (named !== null && m.patches.length > 0 && !m.patches.some((p) => named.has(p.key))) continue;
@@ -146,6 +159,8 @@ function placeLabels(
       { x: m.x - half - 4, y: m.y - half + 2, end: true },
       { x: m.x - half, y: m.y + half + 6, end: false },
       { x: m.x - half, y: m.y - half - high - 2, end: false },
+      { x: m.x + half, y: m.y + half + 6, end: true },
+      { x: m.x + half, y: m.y - half - high - 2, end: true },
     ].map((label) => {
       const x0 = label.end ? label.x - wide : label.x;
       return { label, box: { x0, y0: label.y - 2, x1: x0 + wide, y1: label.y + high } };
