@@ -214,7 +214,7 @@ test('what is grown for seed is asked step by step', async ({ page, desk, browse
   await expect(on.getByText('none taken out')).toBeHidden();
   // The desk reads the same.
   await page.goto(`${desk.base}/members/${String(member.id)}`);
-  await expect(page.getByText(/for seed: planted out, 10 plants/).first()).toBeVisible();
+  await expect(page.getByText(/for seed: in their place, 10 plants/).first()).toBeVisible();
   await context.close();
 });
 

@@ -101,7 +101,7 @@ test('a season of a bean on the phone, from the sowing to its seed in the librar
   await page.getByRole('button', { name: 'Brings seed' }).click();
   const envelope = page.locator('section.envelope');
   await expect(
-    envelope.getByText(/^From the phone: planted out 26 June \(16 plants\); .*near 20 July \(30 plants, 60 m away\)/),
+    envelope.getByText(/^From the phone: in their place 26 June \(16 plants\); .*near 20 July \(30 plants, 60 m away\)/),
   ).toBeVisible();
   await expect(envelope.getByLabel('How much')).toHaveValue('162');
   await expect(envelope.getByText('The promise is kept, thank you.')).toBeVisible();

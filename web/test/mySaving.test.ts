@@ -48,7 +48,7 @@ describe('growing for seed', () => {
     await settled();
     const put = desk.calls.find((c) => c.method === 'PUT');
     expect(put).toMatchObject({ path: '/my/loans/40/saving', body: { step: 'plant-out', plants: 10, taken: null } });
-    expect(words(w)).toContain('Planted out 21 March');
+    expect(words(w)).toContain('In their place 21 March');
   });
 
   it('asks nothing of what is not sown yet; whatever is said of it all the same begins the steps', async () => {
@@ -64,7 +64,7 @@ describe('growing for seed', () => {
     await typeInto('form input', '10');
     await w.find('form').trigger('submit');
     await settled();
-    expect(words(w)).toContain('Planted out 21 March');
+    expect(words(w)).toContain('In their place 21 March');
   });
 
   it('asks for feet and ounces where the library measures so, and keeps metres and grams', async () => {

@@ -16,7 +16,7 @@ export type SavingStepKey = (typeof SAVING_STEPS)[number];
 
 /** A step as it reads once it is done; the day follows. */
 export const SAVING_DONE_WORDS: Readonly<Record<SavingStepKey, string>> = {
-  'plant-out': 'Planted out',
+  'plant-out': 'In their place',
   'take-out': 'Looked for odd plants',
   'keep-apart': 'Kept apart',
   near: 'Looked what flowers near',
@@ -215,7 +215,7 @@ export function savingSteps(crop: SavedCrop, saving: Saving, soFar: SavingSoFar,
   add(
     'plant-out',
     days.out,
-    crop.start === 'direct' ? 'Say how many stand, once thinned' : 'Plant out',
+    (soFar.sownOutdoors ?? crop.start === 'direct') ? 'Say how many stand, once thinned' : 'Plant out',
     `${plantsWords(crop)}${alone}`,
     'plants',
   );
