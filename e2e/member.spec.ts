@@ -201,6 +201,14 @@ test('what is grown for seed is asked step by step', async ({ page, desk, browse
   await tab(on, 'For seed');
   await expect(on.getByText('Promised: 80 seeds by 20 March 2028')).toBeVisible();
   expect(await inaccessible(on, 'for seed')).toEqual([]);
+  // Nothing is asked of what is not sown yet.
+  await expect(on.getByRole('button', { name: 'Say how many' })).toBeHidden();
+  await on.getByRole('main').getByRole('link', { name: 'My seed' }).tap();
+  const card = on.getByRole('article');
+  if (await card.getByRole('button', { name: 'I have sown it' }).isHidden()) await card.getByRole('button', { name: 'How' }).tap();
+  await card.getByRole('button', { name: 'I have sown it' }).tap();
+  await card.getByRole('button', { name: 'All 10' }).tap();
+  await tab(on, 'For seed');
   await on.getByRole('button', { name: 'Say how many' }).tap();
   await on.getByLabel('Plants that stand').fill('ten');
   await on.getByRole('button', { name: 'Save' }).tap();

@@ -48,7 +48,7 @@ test('a season of a bean on the phone, from the sowing to its seed in the librar
   await later('2027-06-26');
   await tab(on, 'For seed');
   await expect(on.getByText('Sown 20 May')).toBeVisible();
-  await on.getByRole('button', { name: 'Say how many' }).tap();
+  await on.getByRole('button', { name: 'Say how many', exact: true }).tap();
   await on.getByLabel('Plants that stand').fill('16');
   await say(save);
   await expect(on.getByText('16 plants')).toBeVisible();
@@ -80,7 +80,7 @@ test('a season of a bean on the phone, from the sowing to its seed in the librar
   await expect(page.getByText(/red flowers, over the hedge|neighbour/).first()).toBeVisible();
 
   await later('2027-08-10');
-  await on.getByRole('button', { name: 'Say how many' }).tap();
+  await on.getByRole('button', { name: 'Say how many', exact: true }).tap();
   await on.getByLabel('Plants that are marked').fill('12');
   await say(save);
   await later('2027-10-04');

@@ -261,7 +261,7 @@ describe('views of lists', () => {
     desk.answers['GET /lots/L5/descent'] = { lots };
     const w = await desk.show(DescentView, { code: 'L5' });
     expect(w.findAll('.node .line > .code').map((n) => n.text())).toEqual(['L1', 'L2', 'L5', 'L14', 'L15', 'L16']);
-    button(w, 'All 40 lots').click();
+    button(w, 'All that is related').click();
     await settled();
     expect(w.findAll('.node')).toHaveLength(40);
     button(w, 'Smaller').click();

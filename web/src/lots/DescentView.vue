@@ -81,7 +81,7 @@ function parents(lot: DescentLot): string {
         <Button
           v-if="line.length < all.length"
           severity="secondary"
-          :label="whole ? 'Only its own line' : `All ${all.length} lots`"
+          :label="whole ? 'Only its own line' : 'All that is related'"
           @click="wanted = whole ? 'line' : 'all'"
         />
         <template v-if="layout.nodes.length > 6">
