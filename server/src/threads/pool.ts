@@ -31,6 +31,8 @@ function open(): Piscina {
   pool ??= new Piscina({
     filename: start.href,
     argv: [...argv],
+    // What compiles TypeScript for the program would load a built module twice, once for each way to its address.
+    execArgv: [],
     minThreads: 0,
     maxThreads: 2,
     maxQueue: MOST_WAITING,
