@@ -3,31 +3,13 @@ import type { PatchSheet as Sheet } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import PatchForm from '../src/growing/PatchForm.vue';
 import PatchSheet from '../src/growing/PatchSheet.vue';
+import { planPatch } from './planPatch.ts';
 import { button, eachDesk, errors, settled, words } from './desk.ts';
 
 const desk = eachDesk();
 
 const sheet = (over: Partial<Sheet> = {}, patch: Partial<Sheet['patch']> = {}): Sheet => ({
-  patch: {
-    key: 'loan-3',
-    kind: 'library',
-    varietyId: 1,
-    variety: 'Long Trailer',
-    crop: 'Summer squash',
-    lotCode: 'SQ-041R',
-    memberId: 7,
-    grower: 'Fenna Marl',
-    gardenId: 2,
-    place: 'Quarry Foot',
-    spot: { eastM: -600, northM: 200 },
-    plants: 8,
-    plantsKnown: 'said',
-    flower: { from: '2027-06-20', to: '2027-08-10', sdDays: 6 },
-    flowerSeen: false,
-    apart: 'open',
-    crossing: { share: 0.062, low: 0.041, high: 0.088, band: 'risky', instead: null },
-    ...patch,
-  },
+  patch: planPatch(patch),
   version: 0,
   season: 2027,
   group: 'cucurbita-pepo',

@@ -8,6 +8,7 @@ import TruthView from '../src/growing/TruthView.vue';
 import MixForm from '../src/lots/MixForm.vue';
 import { button, choose, eachDesk, errors, labelled, settled, type, words } from './desk.ts';
 import { action, lotSheet } from './lotSheet.ts';
+import { planPatch } from './planPatch.ts';
 
 const desk = eachDesk();
 /** Longer than a look waits for the next key. */
@@ -168,26 +169,7 @@ describe('what was learned', () => {
 });
 
 describe('who grows what', () => {
-  const patch = (key: string, over: Partial<PlanPatch> = {}): PlanPatch => ({
-    key,
-    kind: 'seed',
-    varietyId: 1,
-    variety: 'Long Trailer',
-    crop: 'Summer squash',
-    lotCode: 'SQ-041R',
-    memberId: 7,
-    grower: 'Fenna Marl',
-    gardenId: 2,
-    place: 'Quarry Foot',
-    spot: { eastM: -600, northM: 200 },
-    plants: 8,
-    plantsKnown: 'said',
-    flower: { from: '2027-06-20', to: '2027-08-10', sdDays: 6 },
-    flowerSeen: false,
-    apart: 'open',
-    crossing: { share: 0.062, low: 0.041, high: 0.088, band: 'risky', instead: null },
-    ...over,
-  });
+  const patch = (key: string, over: Partial<PlanPatch> = {}) => planPatch({ key, kind: 'seed', ...over });
   const plan: GrowingPlan = {
     group: 'cucurbita-pepo',
     name: 'Squash',
