@@ -47,6 +47,7 @@ test('a neighbour’s patch is put where the plan is tapped, and makes itself fe
   await expect(page.getByRole('textbox', { name: 'From the library' })).not.toHaveValue('');
   await page.getByRole('button', { name: 'Put it on the plan' }).click();
   await expect(lastStep(page)).toContainText('Allotment by the bridge');
+  await expect(page.getByText('12 plants at Allotment by the bridge')).toBeVisible();
   const { patches } = await api<Plan>(page, desk, '/growing?group=cucurbita-pepo&season=2027');
   expect(patches.find((p) => p.place === 'Old Orchard')!.crossing.share).toBeGreaterThan(0.01);
   // A form half filled says what is missing where it is missing.

@@ -99,6 +99,27 @@ describe('a form', () => {
 });
 
 describe('a change without a form', () => {
+  it('that is sent twice before the next page is there is one step; what is typed anew, or cleared, is another', async () => {
+    reply = () => Promise.resolve(answer(200, { step: { id: 1, summary: 'Done' } }));
+    const form = person();
+    form.values.name = 'Bram';
+    await nextTick();
+    await form.send();
+    await form.send();
+    form.values.name = 'Brama';
+    await nextTick();
+    form.values.name = 'Bram';
+    await nextTick();
+    await form.send();
+    form.reset();
+    form.values.name = 'Bram';
+    await form.send();
+    const keys = posts().map((c) => (c.init.headers as Record<string, string>)['Idempotency-Key']);
+    expect(keys).toHaveLength(4);
+    expect(keys[1]).toBe(keys[0]);
+    expect(new Set(keys).size).toBe(3);
+  });
+
   it('waits its turn while a long file is written, under the same key, and is done once', async () => {
     let n = 0;
     reply = (url) =>

@@ -48,11 +48,13 @@ export function useForm<V extends object, R extends AnyChanges | AnyDoes>(option
   const problem = ref<ApiProblem | null>(null);
   const sending = ref(false);
   const changes = useChanges();
-  let attempt: { readonly key: string; readonly body: string } | null = null;
+  /** What was sent last, under its key: the same once more, until something is typed anew, is the same step. */
+  let attempt: { readonly key: string; readonly body: string; done?: boolean } | null = null;
 
   const stop = watch(
     values,
     (now) => {
+      if (attempt?.done === true) attempt = null;
       if (store !== null) localStorage.setItem(store, JSON.stringify(now));
     },
     { deep: true },
@@ -61,6 +63,7 @@ export function useForm<V extends object, R extends AnyChanges | AnyDoes>(option
 
   function reset(next: Partial<V> = {}): void {
     Object.assign(values, options.initial(), next);
+    attempt = null;
     errors.value = {};
     problem.value = null;
     // After the watcher has written the cleared values once more.
@@ -108,7 +111,8 @@ export function useForm<V extends object, R extends AnyChanges | AnyDoes>(option
     sending.value = true;
     try {
       const answer = await sendTo(route, body, attempt.key);
-      attempt = null;
+      // Whoever presses twice before the next page is there has done it once.
+      attempt.done = true;
       if (store !== null) localStorage.removeItem(store);
       return answer;
     } catch (error) {
