@@ -123,7 +123,8 @@ export interface PatchSheet {
 
 /** What should be known before seed of a lot is lent to be saved or renewed. */
 export interface LendingWarning {
-  readonly what: 'crosses' | 'alone' | 'few' | 'hybrid' | 'rarely' | 'two-years' | 'practice' | 'room' | 'no-spot' | 'true' | 'short' | 'wild';
+  readonly what:
+    'crosses' | 'alone' | 'few' | 'hybrid' | 'rarely' | 'two-years' | 'practice' | 'room' | 'no-spot' | 'true' | 'short' | 'wild';
   readonly words: string;
   /** What would be better, where there is something. */
   readonly better: string | null;
