@@ -76,7 +76,7 @@ async function bundle(part, names, ...from) {
     platform: 'node',
     target: 'node20',
     // Packages are built in, since hundreds of small files are slow to load: all but those that load files of their own.
-    external: ['better-sqlite3', '@node-rs/argon2', 'piscina', 'pino'],
+    external: ['better-sqlite3', '@node-rs/argon2', 'piscina', 'pino', 'highs'],
     banner: { js: "import { createRequire as requireOf } from 'node:module'; const require = requireOf(import.meta.url);" },
     sourcemap: true,
     sourcesContent: false,

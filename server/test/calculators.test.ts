@@ -30,6 +30,29 @@ describe('calculators over HTTP', () => {
     ]);
   });
 
+  it('plan renewals on a thread, proved, and name what is fixed against a rule', async () => {
+    const library = await openTestLibrary();
+    const squash = { worth: 1, keep: [0.9, 0.6], plants: 6, years: 1, group: 'cucurbita-pepo', outcrossRate: 0.7, isolationM: 500 };
+    const body = {
+      seasons: 2,
+      varieties: Array.from({ length: 12 }, (_, id) => ({ ...squash, id, worth: 1 + id / 10 })),
+      gardens: Array.from({ length: 5 }, (_, i) => ({ id: `g${String(i)}`, room: 20, chance: 0.6 + i / 20, eastM: 400 * i, cages: i % 2 })),
+      seconds: 20,
+    };
+    const { body: out } = await library.post('/api/calc/renewal-plan', body);
+    expect(out.stopped).toBe('proved');
+    expect(out.gap).toBeLessThanOrEqual(1e-4);
+    expect(out.plan.length).toBeGreaterThan(5);
+    const refused = await library.post('/api/calc/renewal-plan', {
+      ...body,
+      fixed: [
+        { variety: 0, garden: 'g0', season: 1 },
+        { variety: 1, garden: 'g0', season: 1 },
+      ],
+    });
+    expect([refused.status, refused.body.errors.map((e: { path: string }) => e.path)]).toEqual([400, ['fixed[0]', 'fixed[1]']]);
+  });
+
   it('answer as the contract says', async () => {
     const library = await openTestLibrary();
     const barley = (

@@ -1,0 +1,153 @@
+import type { Choice, Instance, Renewal, RenewalId } from './instance.ts';
+import type { LinearSolver } from '../numeric/linearSolver.ts';
+import { bestOfSets, generateSets, SetPool } from './master.ts';
+import { PlanState } from './planState.ts';
+import { Prices } from './prices.ts';
+import { Exchange, greedyPlan } from './search.ts';
+
+/** As far as it is proved: the plan is the best to this part of it. */
+const PROVED_GAP = 1e-4;
+
+export interface RenewalPlan {
+  readonly plan: readonly Renewal[];
+  /** For every variety the chance that it is kept. */
+  readonly kept: readonly { readonly variety: RenewalId; readonly chance: number }[];
+  /** Worth that is kept. */
+  readonly total: number;
+  /** Proved: no plan keeps more. */
+  readonly bound: number;
+  readonly gap: number;
+  readonly stopped: 'proved' | 'time';
+}
+
+export interface PlanTools {
+  readonly solver: LinearSolver | null;
+  /** Seconds that may be spent. */
+  readonly seconds: number;
+  /** Milliseconds on a clock that only goes forward. */
+  readonly now: () => number;
+  /** Told of each better plan and each lower limit, the first at once. */
+  readonly better?: (plan: RenewalPlan) => void;
+}
+
+const gapOf = (total: number, bound: number): number => Math.max(0, bound - total) / Math.max(bound, 1e-9);
+
+function answer(instance: Instance, plan: readonly Choice[], bound: number, stopped: 'proved' | 'time'): RenewalPlan {
+  const { varieties, gardens } = instance.input;
+  const all = [...instance.fixed, ...plan];
+  const state = new PlanState(instance);
+  for (const c of plan) state.add(c);
+  const total = state.total();
+  const limit = Math.max(bound, total);
+  return {
+    plan: all
+      .sort((a, b) => a.v - b.v || a.s - b.s || a.g - b.g)
+      .map((c) => ({
+        variety: varieties[c.v]?.id ?? '',
+        garden: gardens[c.g]?.id ?? '',
+        season: c.s + 1,
+        protected: c.covered,
+      })),
+    kept: varieties.map((v, i) => ({ variety: v.id, chance: 1 - (state.lost[i] ?? 1) })),
+    total,
+    bound: limit,
+    gap: gapOf(total, limit),
+    stopped,
+  };
+}
+
+/** A limit without any price: each variety gets what is best for it. */
+function loosest({ input, choices, first, fixed }: Instance): number {
+  return input.varieties.reduce((sum, v, i) => {
+    const best = new Map<number, number>();
+    for (const c of [...choices.slice(first[i], first[i + 1]), ...fixed.filter((f) => f.v === i)]) {
+      best.set(c.g, Math.max(c.p, best.get(c.g) ?? 0));
+    }
+    const lost = [...best.values()]
+      .sort((a, b) => b - a)
+      .slice(0, input.growersMost)
+      .reduce((l, p) => l * (1 - p), 1);
+    return sum + v.worth * (1 - lost);
+  }, 0);
+}
+
+/** Rounds of prices and of exchange in one turn, and turns before sets are generated and the whole is tried. */
+const PRICE_ROUNDS = 40;
+const EXCHANGE_ROUNDS = 250;
+const TURNS = 6;
+/** Sets among which the best plan is looked for exactly, early and late. */
+const FEW_SETS = 4_000;
+const MANY_SETS = 40_000;
+const GENERATE_ROUNDS = 30;
+
+/**
+ * Which varieties are renewed when and where, so that as much worth is kept as can be (core/src/renewals/instance.ts says by which rules). The plan that
+ * gains most one after the other comes first; exchanges make it better, prices prove how much better it could still be, and sets of choices that prices do
+ * not rule out are searched exactly where they are few enough. The steps are counted, not timed: an instance that is proved has the same plan each time.
+ */
+export function planRenewals(instance: Instance, tools: PlanTools): RenewalPlan {
+  const end = tools.now() + 1000 * tools.seconds;
+  const left = (): number => (end - tools.now()) / 1000;
+  const exchange = new Exchange(instance, greedyPlan(instance), 1);
+  let told = { total: -1, bound: Infinity };
+  let bound = loosest(instance);
+  const tell = (): void => {
+    if (exchange.best.total <= told.total && bound >= told.bound) return;
+    told = { total: exchange.best.total, bound };
+    tools.better?.(answer(instance, exchange.best.plan, bound, 'time'));
+  };
+  tell();
+  const prices = new Prices(instance);
+  const proved = (): boolean => {
+    bound = Math.min(bound, Math.max(prices.bound, exchange.best.total));
+    tell();
+    return gapOf(exchange.best.total, bound) <= PROVED_GAP;
+  };
+  const done = (): RenewalPlan => answer(instance, exchange.best.plan, bound, proved() ? 'proved' : 'time');
+
+  const pool = new SetPool();
+  const keep = (plan: readonly Choice[]): void => {
+    for (let v = 0; v < instance.input.varieties.length; v++)
+      pool.add(
+        v,
+        plan.filter((c) => c.v === v),
+      );
+  };
+  const whole = (most: number): void => {
+    const sets = tools.solver === null ? null : prices.setsFor(exchange.best.total, most);
+    if (sets === null || tools.solver === null) return;
+    const found = bestOfSets(instance, prices, sets, tools.solver, exchange.best.plan, left);
+    if (found.plan !== null) exchange.offer(found.plan);
+    // A set that is left out is in no better plan than the one found.
+    bound = Math.min(bound, Math.max(exchange.best.total, prices.fixedWorth + found.limit));
+  };
+
+  for (let turn = 0; turn < TURNS; turn++) {
+    prices.improve(PRICE_ROUNDS, exchange.best.total, (sets) => {
+      for (const s of sets) if (turn >= TURNS - 3) pool.add(s.v, s.choices);
+    });
+    exchange.run(EXCHANGE_ROUNDS, prices.cost);
+    keep(exchange.best.plan);
+    if (proved() || left() <= 0) return done();
+    if (turn >= 1) {
+      whole(FEW_SETS);
+      if (proved() || left() <= 0) return done();
+    }
+  }
+  if (tools.solver !== null) {
+    generateSets(prices, pool, tools.solver, instance.input.varieties.length, GENERATE_ROUNDS, left);
+    if (proved() || left() <= 0) return done();
+    exchange.run(EXCHANGE_ROUNDS, prices.cost);
+    keep(exchange.best.plan);
+    // What the prices have shown so far is often all that a very good plan needs.
+    const found = bestOfSets(instance, prices, pool.all, tools.solver, exchange.best.plan, () => left() / 2);
+    if (found.plan !== null) exchange.offer(found.plan);
+    if (proved() || left() <= 0) return done();
+    whole(MANY_SETS);
+  }
+  while (!proved() && left() > 0) {
+    exchange.run(EXCHANGE_ROUNDS, prices.cost);
+    prices.improve(PRICE_ROUNDS, exchange.best.total, () => undefined);
+  }
+  return done();
+}

@@ -1,0 +1,55 @@
+import { plural } from '../words/words.ts';
+import { type Instance, otherPollen, type RenewalGarden, type RenewalId, type RenewalVariety } from './instance.ts';
+import { PlanState } from './planState.ts';
+import type { Renewal } from './instance.ts';
+
+export interface Nobody {
+  readonly variety: RenewalId;
+  readonly why: string;
+}
+
+/** Of each variety that nobody renews in a plan, why: what is missing for it at all, else what stands in its way. */
+export function whyNobody(instance: Instance, plan: readonly Renewal[]): Nobody[] {
+  const { input } = instance;
+  const renewed = new Set(plan.map((r) => r.variety));
+  const state = new PlanState(instance);
+  const at = new Map(instance.choices.map((c) => [`${String(c.v)} ${String(c.g)} ${String(c.s)} ${String(c.covered)}`, c]));
+  const vAt = new Map(input.varieties.map((v, i) => [v.id, i]));
+  const gAt = new Map(input.gardens.map((g, i) => [g.id, i]));
+  for (const r of plan) {
+    const c = at.get(`${String(vAt.get(r.variety))} ${String(gAt.get(r.garden))} ${String(r.season - 1)} ${String(r.protected)}`);
+    if (c !== undefined && state.fits(c)) state.add(c);
+  }
+  return input.varieties.flatMap((v, i) => (renewed.has(v.id) ? [] : [{ variety: v.id, why: whyNot(instance, state, v, i) }]));
+}
+
+function whyNot(instance: Instance, state: PlanState, variety: RenewalVariety, v: number): string {
+  const { input } = instance;
+  const { gardens, seasons } = input;
+  const takes = (g: RenewalGarden): boolean => g.takes === null || g.takes.includes(variety.id);
+  if (gardens.length === 0) return 'there is no garden';
+  if (variety.years > seasons) return `it stands for ${plural(variety.years, 'season')}, and the plan has ${String(seasons)}`;
+  if (variety.keep.slice(0, seasons - variety.years + 1).every((k) => k <= 0)) return 'its seed gives no plants any more';
+  const willing = gardens.filter(takes);
+  if (willing.length === 0) return 'no garden takes it';
+  const room = Math.max(...willing.map((g) => g.room));
+  if (room < variety.plants)
+    return `asks for ${plural(variety.plants, 'plant')}; no garden that takes it has room for more than ${String(room)}`;
+  const own = instance.choices.slice(instance.first[v], instance.first[v + 1]);
+  if (own.length === 0) {
+    const beside = otherPollen(input);
+    const crossed = willing.every((_, g) =>
+      Array.from({ length: seasons - variety.years + 1 }, (__, s) => s).every((s) =>
+        beside({ i: -1, v, g: gardens.indexOf(willing[g] as RenewalGarden), s, flowers: s + variety.years - 1, covered: false, p: 0 }),
+      ),
+    );
+    if (crossed && variety.group !== null) return 'everywhere it would cross with what others grow; a cage would do';
+    return 'it is barred wherever it could go, or nobody brings it home';
+  }
+  const crossing = own.filter((c) => state.excludedBy(c).length > 0);
+  if (crossing.length === own.length) {
+    const names = new Set(crossing.flatMap((c) => state.excludedBy(c).map((o) => String(input.varieties[o.v]?.id ?? ''))));
+    return `everywhere it would cross with ${[...names].slice(0, 3).join(', ')}; a cage or a garden farther off would do`;
+  }
+  return 'every garden that could take it is full of what is worth more; a garden more, or more room, would do';
+}
