@@ -5,10 +5,21 @@ import { lists } from './lists.ts';
 import { manyPeople } from './manyPeople.ts';
 import { printRows } from './measure.ts';
 import { covered, onePosterior } from './posteriors.ts';
+import { renewals } from './renewals.ts';
 import { seasons } from './seasons.ts';
 
 /** Measures every budget of docs/architecture.md, or those that are named (`npm run bench -- lists seasons`). */
-const PARTS: Readonly<Record<string, () => unknown>> = { onePosterior, covered, manyPeople, lists, seasons, gardens, judging, firstLoad };
+const PARTS: Readonly<Record<string, () => unknown>> = {
+  onePosterior,
+  covered,
+  manyPeople,
+  lists,
+  seasons,
+  gardens,
+  renewals,
+  judging,
+  firstLoad,
+};
 const wanted = process.argv.slice(2);
 const unknown = wanted.find((name) => !Object.hasOwn(PARTS, name));
 if (unknown !== undefined) {

@@ -129,6 +129,8 @@ export * from './numeric/linearSolver.ts';
 export * from './numeric/highs.ts';
 export * from './renewals/instance.ts';
 export * from './renewals/planRenewals.ts';
+export { greedyPlan, randomFrom } from './renewals/search.ts';
+export { PlanState } from './renewals/planState.ts';
 export * from './renewals/whyNobody.ts';
 export * from './members/bestToServe.ts';
 export * from './members/messages.ts';

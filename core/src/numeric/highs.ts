@@ -3,6 +3,7 @@ import type { LinearModel, LinearSolver } from './linearSolver.ts';
 
 /** Plans within so much of the best are taken for the best. */
 const RELATIVE_GAP = 1e-6;
+const MOST_NODES = 2_147_483_647;
 
 function dataOf(highs: Highs, { objective, columns, limits }: LinearModel, whole: boolean): ModelData {
   const starts = new Int32Array(columns.length + 1);
@@ -43,15 +44,15 @@ export function highsSolver(highs: Highs): LinearSolver {
         return { taken: Float64Array.from(colValue), prices: Float64Array.from(rowDual, (d) => Math.max(0, d)) };
       });
     },
-    whole: (model, seconds, start) => {
+    whole: (model, seconds, start, nodes = MOST_NODES) => {
       if (model.columns.length === 0) return { taken: new Float64Array(0), limit: 0 };
       return highs.withModel(dataOf(highs, model, true), (m) => {
-        m.options.set({ ...options, time_limit: seconds, mip_rel_gap: RELATIVE_GAP, mip_abs_gap: 1e-9 });
+        m.options.set({ ...options, time_limit: seconds, mip_max_nodes: nodes, mip_rel_gap: RELATIVE_GAP, mip_abs_gap: 1e-9 });
         if (start !== null) m.setSolution({ colValue: start });
         m.run();
         const status = m.getModelStatus();
-        const { optimal, timeLimit } = highs.constants.modelStatus;
-        if (status !== optimal && status !== timeLimit) return { taken: null, limit: Infinity };
+        const { optimal, timeLimit, solutionLimit } = highs.constants.modelStatus;
+        if (status !== optimal && status !== timeLimit && status !== solutionLimit) return { taken: null, limit: Infinity };
         const limit = Number(m.info.get('mip_dual_bound'));
         const value = m.getObjectiveValue();
         const found = Number.isFinite(value) && Math.abs(value) < 1e20;

@@ -10,10 +10,14 @@ export interface LinearModel {
 export interface LinearSolver {
   /** Columns may be parts: what each takes at the optimum, and the price of each row. Null where it finds none in time. */
   readonly relaxed: (model: LinearModel, seconds: number) => { readonly taken: Float64Array; readonly prices: Float64Array } | null;
-  /** Columns are taken whole or not at all. `start` is taken as known; `limit` is proved, infinite where nothing is. */
+  /**
+   * Columns are taken whole or not at all. `start` is taken as known; `limit` is proved, infinite where nothing is. It ends after so many `nodes`
+   * of its search, too: what is counted is the same each time.
+   */
   readonly whole: (
     model: LinearModel,
     seconds: number,
     start: readonly number[] | null,
+    nodes?: number,
   ) => { readonly taken: Float64Array | null; readonly limit: number };
 }

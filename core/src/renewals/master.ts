@@ -1,5 +1,6 @@
 import type { Choice, Instance } from './instance.ts';
 import type { LinearModel, LinearSolver } from '../numeric/linearSolver.ts';
+import { PlanState } from './planState.ts';
 import type { ChoiceSet, Prices } from './prices.ts';
 
 /** Sets of choices, one a variety at most, as a linear model; with what its rows are. */
@@ -40,8 +41,16 @@ export class SetPool {
 
 type Sets = readonly Pick<ChoiceSet, 'v' | 'choices'>[];
 
+const NOTHING: ReadonlyMap<number, number> = new Map();
+
 /** Rules that no choice of these sets could break together are left out: most of them. */
-function masterOf(prices: Prices, sets: Sets, varieties: number, clashes: readonly Clash[]): Master {
+function masterOf(
+  prices: Prices,
+  sets: Sets,
+  varieties: number,
+  clashes: readonly Clash[],
+  used: ReadonlyMap<number, number> = NOTHING,
+): Master {
   const uses = sets.map((s) => prices.usesOf(s.choices));
   const most = new Map<number, Map<number, number>>();
   sets.forEach((s, j) => {
@@ -54,7 +63,7 @@ function masterOf(prices: Prices, sets: Sets, varieties: number, clashes: readon
   const limits = Array.from({ length: varieties }, () => 1);
   const at = new Map<number, number>();
   for (const row of [...most.keys()].sort((a, b) => a - b)) {
-    const limit = prices.rows.rows[row]?.limit ?? 0;
+    const limit = Math.max(0, (prices.rows.rows[row]?.limit ?? 0) - (used.get(row) ?? 0));
     const together = [...(most.get(row) ?? new Map<number, number>()).values()].reduce((sum, n) => sum + n, 0);
     if (together <= limit) continue;
     at.set(row, rules.length);
@@ -148,4 +157,44 @@ function startSets(plan: readonly Choice[]): string[] {
   const byVariety = new Map<number, Choice[]>();
   for (const c of plan) byVariety.set(c.v, [...(byVariety.get(c.v) ?? []), c]);
   return [...byVariety.values()].map(keyOf);
+}
+
+/**
+ * The best plan for some of the varieties while all others stay as they are in `plan`: what each of these may take is searched exactly among the sets that cost the
+ * least at the prices. Null where nothing better was found.
+ */
+export function replanSome(
+  instance: Instance,
+  prices: Prices,
+  plan: readonly Choice[],
+  some: ReadonlySet<number>,
+  setsEach: number,
+  solver: LinearSolver,
+  seconds: number,
+  nodes: number,
+): readonly Choice[] | null {
+  const rest = plan.filter((c) => !some.has(c.v));
+  const used = new Map<number, number>();
+  for (let v = 0; v < instance.input.varieties.length; v++) {
+    if (some.has(v)) continue;
+    for (const [row, n] of prices.usesOf(rest.filter((c) => c.v === v))) used.set(row, (used.get(row) ?? 0) + n);
+  }
+  const state = new PlanState(instance);
+  for (const c of rest) state.add(c);
+  const now = new Map<number, Choice[]>();
+  for (const c of plan) if (some.has(c.v)) now.set(c.v, [...(now.get(c.v) ?? []), c]);
+  const pool = new SetPool();
+  for (const [v, own] of now) pool.add(v, own);
+  for (const v of some) for (const s of prices.cheapest(v, setsEach, (c) => state.fits(c))) pool.add(v, s.choices);
+  const sets = pool.all;
+  const started = new Set([...now.values()].map(keyOf));
+  const { model } = masterOf(prices, sets, instance.input.varieties.length, [], used);
+  const answer = solver.whole(
+    model,
+    seconds,
+    sets.map((s) => (started.has(keyOf(s.choices)) ? 1 : 0)),
+    nodes,
+  );
+  if (answer.taken === null) return null;
+  return [...rest, ...sets.filter((_, j) => (answer.taken?.[j] ?? 0) > 0.5).flatMap((s) => s.choices)];
 }

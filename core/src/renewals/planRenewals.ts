@@ -1,9 +1,9 @@
 import type { Choice, Instance, Renewal, RenewalId } from './instance.ts';
 import type { LinearSolver } from '../numeric/linearSolver.ts';
-import { bestOfSets, generateSets, SetPool } from './master.ts';
+import { bestOfSets, generateSets, replanSome, SetPool } from './master.ts';
 import { PlanState } from './planState.ts';
-import { Prices } from './prices.ts';
-import { Exchange, greedyPlan } from './search.ts';
+import { type ChoiceSet, Prices } from './prices.ts';
+import { Exchange, greedyPlan, randomFrom } from './search.ts';
 
 /** As far as it is proved: the plan is the best to this part of it. */
 const PROVED_GAP = 1e-4;
@@ -72,13 +72,40 @@ function loosest({ input, choices, first, fixed }: Instance): number {
 }
 
 /** Rounds of prices and of exchange in one turn, and turns before sets are generated and the whole is tried. */
-const PRICE_ROUNDS = 40;
-const EXCHANGE_ROUNDS = 250;
+const PRICE_ROUNDS = 50;
+const EXCHANGE_ROUNDS = 120;
 const TURNS = 6;
 /** Sets among which the best plan is looked for exactly, early and late. */
 const FEW_SETS = 4_000;
 const MANY_SETS = 40_000;
 const GENERATE_ROUNDS = 30;
+/** Of more choices than this the sets are not generated: their linear model takes too long for what it tells. */
+const MANY_CHOICES = 15_000;
+/** Prices move towards what is likely to be found yet: so far from the best plan to the limit. */
+const LIKELY = 0.25;
+
+/** So many gardens side by side, and varieties beside theirs, are planned anew at a time; each among so many sets, in so many nodes. */
+const SOME = { gardens: 4, varieties: 24, sets: 30, nodes: 40, seconds: 2 } as const;
+
+/** Varieties that stand in some gardens side by side, filled up with such as have fewer growers than they could. */
+function someTogether({ input }: Instance, plan: readonly Choice[], random: () => number): Set<number> {
+  const { gardens, varieties, growersMost } = input;
+  const middle = gardens[Math.floor(random() * gardens.length)];
+  if (middle === undefined) return new Set();
+  const near = new Set(
+    gardens
+      .map((g, i) => ({ i, far: Math.hypot(g.eastM - middle.eastM, g.northM - middle.northM) }))
+      .sort((a, b) => a.far - b.far || a.i - b.i)
+      .slice(0, SOME.gardens)
+      .map((g) => g.i),
+  );
+  const some = new Set(plan.filter((c) => near.has(c.g)).map((c) => c.v));
+  const grown = new Map<number, number>();
+  for (const c of plan) grown.set(c.v, (grown.get(c.v) ?? 0) + 1);
+  const few = varieties.flatMap((_, v) => ((grown.get(v) ?? 0) < growersMost ? [{ v, at: random() }] : []));
+  for (const { v } of few.sort((a, b) => a.at - b.at)) if (some.size < SOME.varieties) some.add(v);
+  return some;
+}
 
 /**
  * Which varieties are renewed when and where, so that as much worth is kept as can be (core/src/renewals/instance.ts says by which rules). The plan that
@@ -122,32 +149,44 @@ export function planRenewals(instance: Instance, tools: PlanTools): RenewalPlan 
     bound = Math.min(bound, Math.max(exchange.best.total, prices.fixedWorth + found.limit));
   };
 
-  for (let turn = 0; turn < TURNS; turn++) {
-    prices.improve(PRICE_ROUNDS, exchange.best.total, (sets) => {
-      for (const s of sets) if (turn >= TURNS - 3) pool.add(s.v, s.choices);
-    });
-    exchange.run(EXCHANGE_ROUNDS, prices.cost);
+  const many = instance.choices.length > MANY_CHOICES;
+  const turnPrices = (seen: (sets: readonly ChoiceSet[]) => void = () => undefined): void => {
+    prices.improve(PRICE_ROUNDS, exchange.best.total + LIKELY * (bound - exchange.best.total), seen);
+    exchange.construct(prices.cost);
+    exchange.run(many ? EXCHANGE_ROUNDS / 4 : EXCHANGE_ROUNDS, prices.cost);
     keep(exchange.best.plan);
+  };
+
+  for (let turn = 0; turn < TURNS; turn++) {
+    turnPrices((sets) => {
+      for (const s of sets) if (turn >= TURNS - 2) pool.add(s.v, s.choices);
+    });
     if (proved() || left() <= 0) return done();
-    if (turn >= 1) {
-      whole(FEW_SETS);
-      if (proved() || left() <= 0) return done();
-    }
+    if (turn >= 1) whole(FEW_SETS);
+    if (proved() || left() <= 0) return done();
   }
-  if (tools.solver !== null) {
-    generateSets(prices, pool, tools.solver, instance.input.varieties.length, GENERATE_ROUNDS, left);
+  const { solver } = tools;
+  if (solver !== null && !many) {
+    generateSets(prices, pool, solver, instance.input.varieties.length, GENERATE_ROUNDS, left);
     if (proved() || left() <= 0) return done();
     exchange.run(EXCHANGE_ROUNDS, prices.cost);
     keep(exchange.best.plan);
     // What the prices have shown so far is often all that a very good plan needs.
-    const found = bestOfSets(instance, prices, pool.all, tools.solver, exchange.best.plan, () => left() / 2);
+    const found = bestOfSets(instance, prices, pool.all, solver, exchange.best.plan, () => left() / 2);
     if (found.plan !== null) exchange.offer(found.plan);
     if (proved() || left() <= 0) return done();
     whole(MANY_SETS);
   }
-  while (!proved() && left() > 0) {
-    exchange.run(EXCHANGE_ROUNDS, prices.cost);
-    prices.improve(PRICE_ROUNDS, exchange.best.total, () => undefined);
+  const random = randomFrom(2);
+  for (let turn = 1; !proved() && left() > 0; turn++) {
+    if (solver === null || turn % 8 === 0) {
+      turnPrices();
+      if (solver !== null && turn % 32 === 0) whole(MANY_SETS);
+      continue;
+    }
+    const some = someTogether(instance, exchange.best.plan, random);
+    const better = replanSome(instance, prices, exchange.best.plan, some, SOME.sets, solver, Math.min(SOME.seconds, left()), SOME.nodes);
+    if (better !== null) exchange.offer(better);
   }
   return done();
 }

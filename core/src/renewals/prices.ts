@@ -304,6 +304,23 @@ export class Prices {
     }
   }
 
+  /** So many sets of a variety that are worth the most at the best prices, also where that is less than nothing. */
+  cheapest(v: number, many: number, fits: (c: Choice) => boolean): ChoiceSet[] {
+    let best: ChoiceSet[] = [];
+    const own = (this.open[v] ?? [])
+      .filter(fits)
+      .map((c) => ({ c, net: (this.worth[v] as number) * c.p - (this.cost[c.i] as number) }))
+      .sort((a, b) => b.net - a.net || a.c.i - b.c.i)
+      .slice(0, many)
+      .map((x) => x.c);
+    this.sets(v, own, this.cost, this.best, -Infinity, (value, set) => {
+      best.push({ v, choices: [...set], value });
+      if (best.length >= 4 * many) best = best.sort((a, b) => b.value - a.value).slice(0, many);
+      return best.length >= many ? Math.min(...best.slice(0, many).map((s) => s.value)) : -Infinity;
+    });
+    return best.sort((a, b) => b.value - a.value).slice(0, many);
+  }
+
   /**
    * Every set that a plan better than `found` can hold: with any other of its variety the limit falls to what was found (reduced costs). Null where they are
    * more than `most`.

@@ -71,11 +71,25 @@ export function greedyPlan(instance: Instance): Choice[] {
 
 const free = (state: PlanState, { fixed }: Instance): Choice[] => [...state.chosen].filter((c) => !fixed.includes(c));
 
-/** Choices by the cells, garden and season, that they stand in. */
-export function choicesByCell({ choices, input }: Instance): Choice[][] {
-  const cells: Choice[][] = Array.from({ length: input.gardens.length * input.seasons }, () => []);
-  for (const c of choices) for (let t = c.s; t <= c.flowers; t++) cells[c.g * input.seasons + t]?.push(c);
-  return cells;
+/** What is looked at of each variety, and of each cell, a garden in a season. */
+interface Looked {
+  readonly ofVariety: readonly (readonly Choice[])[];
+  readonly inCell: readonly (readonly Choice[])[];
+}
+
+/** Choices that cost others much more than they could gain are in no good plan, and not looked at. */
+const HOPELESS = 0.05;
+
+function lookedAt({ choices, input }: Instance, price: Float64Array | null): Looked {
+  const ofVariety: Choice[][] = input.varieties.map(() => []);
+  const inCell: Choice[][] = Array.from({ length: input.gardens.length * input.seasons }, () => []);
+  for (const c of choices) {
+    const worth = input.varieties[c.v]?.worth ?? 0;
+    if (price !== null && worth * (c.p + HOPELESS) < (price[c.i] ?? 0)) continue;
+    ofVariety[c.v]?.push(c);
+    for (let t = c.s; t <= c.flowers; t++) inCell[c.g * input.seasons + t]?.push(c);
+  }
+  return { ofVariety, inCell };
 }
 
 export interface Searched {
@@ -92,7 +106,7 @@ export class Exchange {
   private readonly instance: Instance;
   private readonly state: PlanState;
   private readonly random: () => number;
-  private readonly byCell: readonly Choice[][];
+  private readonly held: ReadonlySet<Choice>;
 
   constructor(instance: Instance, start: readonly Choice[], seed: number) {
     this.instance = instance;
@@ -100,7 +114,7 @@ export class Exchange {
     for (const c of start) if (this.state.fits(c)) this.state.add(c);
     this.best = { total: this.state.total(), plan: free(this.state, instance) };
     this.random = randomFrom(seed);
-    this.byCell = choicesByCell(instance);
+    this.held = new Set(instance.fixed);
   }
 
   /** Goes on from another plan, where it is better than the best. */
@@ -141,10 +155,23 @@ export class Exchange {
     return [...out];
   }
 
+  /** A plan from nothing by these prices: what gains the most over its price first, and then whatever still gains. */
+  construct(price: Float64Array): void {
+    const state = new PlanState(this.instance);
+    fill(
+      state,
+      this.instance.choices.filter((c) => state.gain(c) > (price[c.i] ?? 0)),
+      (c) => price[c.i] ?? 0,
+    );
+    fill(state, this.instance.choices);
+    this.offer(free(state, this.instance));
+  }
+
   /** So many rounds; `price` by the place of a choice. */
   run(rounds: number, price: Float64Array | null): void {
     const { state, instance } = this;
     const { seasons } = instance.input;
+    const looked = lookedAt(instance, price);
     for (let round = 0; round < rounds; round++) {
       const all = free(state, instance);
       if (instance.choices.length === 0) return;
@@ -170,8 +197,8 @@ export class Exchange {
       for (const c of wanted) if (state.fits(c) && state.gain(c) > LEAST_GAIN) state.add(c);
       const candidates = new Set<Choice>();
       for (const c of gone) {
-        for (let i = instance.first[c.v] ?? 0; i < (instance.first[c.v + 1] ?? 0); i++) candidates.add(instance.choices[i] as Choice);
-        for (let t = c.s; t <= c.flowers; t++) for (const o of this.byCell[c.g * seasons + t] ?? []) candidates.add(o);
+        for (const o of looked.ofVariety[c.v] ?? []) candidates.add(o);
+        for (let t = c.s; t <= c.flowers; t++) for (const o of looked.inCell[c.g * seasons + t] ?? []) candidates.add(o);
       }
       const blur = new Map<number, number>();
       const blurred = (c: Choice): number => {
@@ -187,13 +214,8 @@ export class Exchange {
       const after = state.total();
       if (after > this.best.total + 1e-12) this.best = { total: after, plan: free(state, instance) };
       // Now and then a little worse is gone on from, and from the best again when it leads nowhere.
-      if (after < before - 1e-12 && this.random() > 0.06) this.back(gone);
+      if (after < before - 1e-12 && this.random() > 0.06) this.reset(this.best.plan);
       if (state.total() < this.best.total * 0.995) this.reset(this.best.plan);
     }
-  }
-
-  private back(gone: readonly Choice[]): void {
-    void gone;
-    this.reset(this.best.plan);
   }
 }
