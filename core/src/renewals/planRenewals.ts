@@ -79,6 +79,7 @@ const TURNS = 6;
 const FEW_SETS = 4_000;
 const MANY_SETS = 40_000;
 const GENERATE_ROUNDS = 30;
+const TURNS_BEFORE_WHOLE = 6;
 /** Of more choices than this the sets are not generated: their linear model takes too long for what it tells. */
 const MANY_CHOICES = 15_000;
 /** Prices move towards what is likely to be found yet: so far from the best plan to the limit. */
@@ -96,14 +97,14 @@ function someTogether({ input }: Instance, plan: readonly Choice[], random: () =
     gardens
       .map((g, i) => ({ i, far: Math.hypot(g.eastM - middle.eastM, g.northM - middle.northM) }))
       .sort((a, b) => a.far - b.far || a.i - b.i)
-      .slice(0, SOME.gardens)
+      .slice(0, Math.min(SOME.gardens, Math.ceil(gardens.length / 4)))
       .map((g) => g.i),
   );
   const some = new Set(plan.filter((c) => near.has(c.g)).map((c) => c.v));
   const grown = new Map<number, number>();
   for (const c of plan) grown.set(c.v, (grown.get(c.v) ?? 0) + 1);
   const few = varieties.flatMap((_, v) => ((grown.get(v) ?? 0) < growersMost ? [{ v, at: random() }] : []));
-  for (const { v } of few.sort((a, b) => a.at - b.at)) if (some.size < SOME.varieties) some.add(v);
+  for (const { v } of few.sort((a, b) => a.at - b.at)) if (some.size < Math.min(SOME.varieties, varieties.length / 2)) some.add(v);
   return some;
 }
 
@@ -157,6 +158,13 @@ export function planRenewals(instance: Instance, tools: PlanTools): RenewalPlan 
     keep(exchange.best.plan);
   };
 
+  const random = randomFrom(2);
+  const replan = (solver: LinearSolver): void => {
+    const some = someTogether(instance, exchange.best.plan, random);
+    const better = replanSome(instance, prices, exchange.best.plan, some, SOME.sets, solver, Math.min(SOME.seconds, left()), SOME.nodes);
+    if (better !== null) exchange.offer(better);
+  };
+
   for (let turn = 0; turn < TURNS; turn++) {
     turnPrices((sets) => {
       for (const s of sets) if (turn >= TURNS - 2) pool.add(s.v, s.choices);
@@ -175,18 +183,18 @@ export function planRenewals(instance: Instance, tools: PlanTools): RenewalPlan 
     const found = bestOfSets(instance, prices, pool.all, solver, exchange.best.plan, () => left() / 2);
     if (found.plan !== null) exchange.offer(found.plan);
     if (proved() || left() <= 0) return done();
+    // The better the plan that is known, the fewer sets there are to search.
+    for (let turn = 0; turn < TURNS_BEFORE_WHOLE && left() > 0; turn++) replan(solver);
+    if (proved() || left() <= 0) return done();
     whole(MANY_SETS);
   }
-  const random = randomFrom(2);
   for (let turn = 1; !proved() && left() > 0; turn++) {
     if (solver === null || turn % 8 === 0) {
       turnPrices();
       if (solver !== null && turn % 32 === 0) whole(MANY_SETS);
       continue;
     }
-    const some = someTogether(instance, exchange.best.plan, random);
-    const better = replanSome(instance, prices, exchange.best.plan, some, SOME.sets, solver, Math.min(SOME.seconds, left()), SOME.nodes);
-    if (better !== null) exchange.offer(better);
+    replan(solver);
   }
   return done();
 }
