@@ -6,7 +6,6 @@ import CropsPage from '../src/library/CropsPage.vue';
 import HistoryPage from '../src/library/HistoryPage.vue';
 import PlaceForm from '../src/places/PlaceForm.vue';
 import TestsView from '../src/germination/TestsView.vue';
-import DescentView from '../src/lots/DescentView.vue';
 import LotSheet from '../src/lots/LotSheet.vue';
 import PutAwayForm from '../src/lots/PutAwayForm.vue';
 import { useLotList } from '../src/lots/useLotList.ts';
@@ -200,76 +199,6 @@ describe('views of lists', () => {
     const w = await desk.show(LotSheet, { code: 'TM-404X' });
     expect(w.text()).toContain('There is no such lot');
     expect(w.find('a[href="/library/history"]').exists()).toBe(true);
-  });
-
-  it('the descent says how many, and marks what is used up or in doubt', async () => {
-    const lot = (id: number, parentId: number | null, over: object): object => ({
-      id,
-      code: `L${String(id)}`,
-      parentIds: parentId === null ? [] : [parentId],
-      mixed: false,
-      kept: parentId === null ? 1 : 0.62,
-      keptUnsure: false,
-      trueMean: 0.94,
-      generation: parentId === null ? 0 : 1,
-      year: 2025,
-      state: 'kept',
-      balance: 5,
-      identity: 'sure',
-      median: 0.5,
-      verdict: 'lend',
-      grownBy: null,
-      plants: null,
-      isolated: null,
-      openLoans: 1,
-      loans: 1,
-      ...over,
-    });
-    desk.answers['GET /lots/L1/descent'] = {
-      lots: [lot(1, null, {}), lot(2, 1, { balance: 0, identity: 'doubtful', grownBy: 'Fenna', plants: 1, isolated: 'yes' })],
-    };
-    const w = await desk.show(DescentView, { code: 'L1' });
-    expect(w.text()).toContain('2 lots in 2 generations; 2 promises still open.');
-    const child = w.find('.node.gone.doubt');
-    expect(child.text().replace(/\s+/g, ' ')).toContain('used up');
-    expect(child.text().replace(/\s+/g, ' ')).toContain('Fenna, 1 parent, kept apart');
-    expect(child.html()).toContain('62 % of the variety’s diversity is left; about 6 in 100 will surprise you');
-  });
-
-  it('a net of many lots opens as the line of its lot, and shows all of them on demand, smaller', async () => {
-    const lots = Array.from({ length: 40 }, (_, i) => ({
-      id: i + 1,
-      code: `L${String(i + 1)}`,
-      parentIds: i === 0 ? [] : [Math.ceil(i / 3)],
-      mixed: false,
-      kept: 1,
-      keptUnsure: false,
-      trueMean: null,
-      generation: i === 0 ? 0 : i < 4 ? 1 : i < 13 ? 2 : 3,
-      year: 2025,
-      state: 'kept',
-      balance: 5,
-      identity: 'sure',
-      median: 0.5,
-      verdict: 'lend',
-      grownBy: null,
-      plants: null,
-      isolated: null,
-      openLoans: 0,
-      loans: 0,
-    }));
-    desk.answers['GET /lots/L5/descent'] = { lots };
-    const w = await desk.show(DescentView, { code: 'L5' });
-    expect(w.findAll('.node .line > .code').map((n) => n.text())).toEqual(['L1', 'L2', 'L5', 'L14', 'L15', 'L16']);
-    button(w, 'All that is related').click();
-    await settled();
-    expect(w.findAll('.node')).toHaveLength(40);
-    button(w, 'Smaller').click();
-    await settled();
-    expect(w.find('.tree').attributes('style')).toContain('scale(0.6)');
-    button(w, 'Only its own line').click();
-    await settled();
-    expect(w.findAll('.node')).toHaveLength(6);
   });
 });
 

@@ -115,7 +115,7 @@ function crossedBy(v: RenewalVariety, plants: number, distanceM: number): number
 
 /** All choices that there are by the rules for one at a time. */
 export function makeInstance(input: RenewalInput): Instance {
-  const { varieties, gardens, seasons, maxCrossed } = input;
+  const { varieties, gardens, seasons } = input;
   const vAt = new Map(varieties.map((v, i) => [v.id, i]));
   const gAt = new Map(gardens.map((g, i) => [g.id, i]));
   const chances = new Map(input.chances.map((c) => [`${String(vAt.get(c.variety))} ${String(gAt.get(c.garden))}`, c.chance]));
@@ -156,7 +156,7 @@ export function makeInstance(input: RenewalInput): Instance {
     return within > 0 && metresBetween(gardens[a.g] as RenewalGarden, gardens[b.g] as RenewalGarden) < within;
   };
   const fixed = input.fixed.map((f) => choice(vAt.get(f.variety) ?? -1, gAt.get(f.garden) ?? -1, f.season - 1, f.protected));
-  return { input: { ...input, maxCrossed }, choices, first, fixed, excludes };
+  return { input, choices, first, fixed, excludes };
 }
 
 /** Whether what else flowers there then would cross a choice by more than is allowed. */
@@ -208,10 +208,3 @@ export function reaches({ varieties, maxCrossed }: RenewalInput): (a: number, b:
     return value;
   };
 }
-
-/** The chance that a variety is kept by all of these. */
-export const keptBy = (choices: Iterable<Choice>): number => {
-  let lost = 1;
-  for (const c of choices) lost *= 1 - c.p;
-  return 1 - lost;
-};

@@ -1,7 +1,8 @@
 import type { Choice, Instance } from './instance.ts';
 import type { LinearModel, LinearSolver } from '../numeric/linearSolver.ts';
 import { PlanState } from './planState.ts';
-import type { ChoiceSet, Prices } from './prices.ts';
+import type { ChoiceSet } from './choiceSets.ts';
+import type { Prices } from './prices.ts';
 
 /** Sets of choices, one a variety at most, as a linear model; with what its rows are. */
 interface Master {
@@ -51,7 +52,7 @@ function masterOf(
   clashes: readonly Clash[],
   used: ReadonlyMap<number, number> = NOTHING,
 ): Master {
-  const uses = sets.map((s) => prices.usesOf(s.choices));
+  const uses = sets.map((s) => prices.sets.usesOf(s.choices));
   const most = new Map<number, Map<number, number>>();
   sets.forEach((s, j) => {
     for (const [row, n] of uses[j] as Map<number, number>) {
@@ -63,7 +64,7 @@ function masterOf(
   const limits = Array.from({ length: varieties }, () => 1);
   const at = new Map<number, number>();
   for (const row of [...most.keys()].sort((a, b) => a - b)) {
-    const limit = Math.max(0, (prices.rows.rows[row]?.limit ?? 0) - (used.get(row) ?? 0));
+    const limit = Math.max(0, (prices.sets.rows.rows[row]?.limit ?? 0) - (used.get(row) ?? 0));
     const together = [...(most.get(row) ?? new Map<number, number>()).values()].reduce((sum, n) => sum + n, 0);
     if (together <= limit) continue;
     at.set(row, rules.length);
@@ -84,7 +85,7 @@ function masterOf(
       if (s.choices.includes(a) || s.choices.includes(b)) columns[j]?.push({ row, uses: 1 });
     });
   }
-  return { model: { objective: sets.map((s) => prices.worthOf(s.v, s.choices)), columns, limits }, rules };
+  return { model: { objective: sets.map((s) => prices.sets.worthOf(s.v, s.choices)), columns, limits }, rules };
 }
 
 /**
@@ -104,7 +105,7 @@ export function generateSets(
     const { model, rules } = masterOf(prices, sets, varieties, []);
     const answer = solver.relaxed(model, left());
     if (answer === null) return;
-    const price = new Float64Array(prices.rows.rows.length);
+    const price = new Float64Array(prices.sets.rows.rows.length);
     rules.forEach((row, i) => {
       if (row >= 0) price[row] = answer.prices[i] ?? 0;
     });
@@ -177,7 +178,7 @@ export function replanSome(
   const used = new Map<number, number>();
   for (let v = 0; v < instance.input.varieties.length; v++) {
     if (some.has(v)) continue;
-    for (const [row, n] of prices.usesOf(rest.filter((c) => c.v === v))) used.set(row, (used.get(row) ?? 0) + n);
+    for (const [row, n] of prices.sets.usesOf(rest.filter((c) => c.v === v))) used.set(row, (used.get(row) ?? 0) + n);
   }
   const state = new PlanState(instance);
   for (const c of rest) state.add(c);

@@ -2,7 +2,8 @@ import type { Choice, Instance, Renewal, RenewalId } from './instance.ts';
 import type { LinearSolver } from '../numeric/linearSolver.ts';
 import { bestOfSets, generateSets, replanSome, SetPool } from './master.ts';
 import { PlanState } from './planState.ts';
-import { type ChoiceSet, Prices } from './prices.ts';
+import type { ChoiceSet } from './choiceSets.ts';
+import { Prices } from './prices.ts';
 import { Exchange, greedyPlan, randomFrom } from './search.ts';
 
 /** As far as it is proved: the plan is the best to this part of it. */
@@ -147,7 +148,7 @@ export function planRenewals(instance: Instance, tools: PlanTools): RenewalPlan 
     const found = bestOfSets(instance, prices, sets, tools.solver, exchange.best.plan, left);
     if (found.plan !== null) exchange.offer(found.plan);
     // A set that is left out is in no better plan than the one found.
-    bound = Math.min(bound, Math.max(exchange.best.total, prices.fixedWorth + found.limit));
+    bound = Math.min(bound, Math.max(exchange.best.total, prices.sets.fixedWorth + found.limit));
   };
 
   const many = instance.choices.length > MANY_CHOICES;

@@ -1,0 +1,244 @@
+import type { Choice, Instance } from './instance.ts';
+import { type Rows, rowsOf } from './rows.ts';
+
+/** Choices of one variety together, with what they are worth after their prices. */
+export interface ChoiceSet {
+  readonly v: number;
+  readonly choices: readonly Choice[];
+  readonly value: number;
+}
+
+/** Two choices of one variety that count once in some rules. */
+interface Shared {
+  readonly a: Choice;
+  readonly b: Choice;
+  readonly rows: readonly number[];
+}
+
+/** The sets of choices that each variety may take beside what is fixed: what they keep, which rules they use, and which are worth the most at given prices. */
+export class ChoiceSets {
+  readonly rows: Rows;
+  /** What is kept by what is fixed, in worth. */
+  readonly fixedWorth: number;
+  private readonly instance: Instance;
+  /** Choices of each variety that fit beside what is fixed. */
+  readonly open: readonly (readonly Choice[])[];
+  /** What of the worth of a variety is not kept yet. */
+  readonly worth: readonly number[];
+  /** By garden, what the cheapest choice costs: a place to work in. */
+  private readonly least: Float64Array;
+  private readonly sure: readonly (readonly Choice[])[];
+  /** Attempts that a variety still gets, and what is lost of it so far. */
+  private readonly most: readonly number[];
+  private readonly lost: readonly number[];
+  private readonly shared: readonly (readonly Shared[])[];
+  /** Places to work in. */
+  private readonly netOf: Float64Array;
+  private readonly pOf: Float64Array;
+
+  constructor(instance: Instance) {
+    this.instance = instance;
+    const { varieties, growersMost } = instance.input;
+    const fixedOf = varieties.map((_, v) => instance.fixed.filter((c) => c.v === v));
+    this.most = fixedOf.map((own) => growersMost - own.length);
+    this.lost = fixedOf.map((own) => own.reduce((lost, c) => lost * (1 - c.p), 1));
+    this.fixedWorth = varieties.reduce((sum, v, i) => sum + v.worth * (1 - (this.lost[i] ?? 1)), 0);
+    this.open = varieties.map((_, v) =>
+      this.most[v] === 0
+        ? []
+        : instance.choices
+            .slice(instance.first[v], instance.first[v + 1])
+            .filter((c) => !instance.fixed.some((f) => (f.v === c.v && f.g === c.g) || instance.excludes(f, c))),
+    );
+    const longest = Math.max(0, ...this.open.map((own) => own.length));
+    this.netOf = new Float64Array(longest);
+    this.pOf = new Float64Array(longest);
+    this.worth = varieties.map((v, i) => v.worth * (this.lost[i] ?? 1));
+    this.least = new Float64Array(instance.input.gardens.length);
+    this.sure = this.open.map((own) => [...own].sort((a, b) => b.p - a.p || a.i - b.i));
+    this.rows = rowsOf(instance, this.open.flat());
+    this.shared = this.open.map((own) => (growersMost === 2 ? sharedOf(own, this.rows) : []));
+  }
+
+  /** What of the worth of its variety a set keeps beside what is fixed. */
+  worthOf(v: number, choices: readonly Choice[]): number {
+    const before = this.lost[v] ?? 1;
+    const after = choices.reduce((lost, c) => lost * (1 - c.p), before);
+    return (this.instance.input.varieties[v]?.worth ?? 0) * (before - after);
+  }
+
+  /** How much of each rule a set uses. */
+  usesOf(choices: readonly Choice[]): Map<number, number> {
+    const uses = new Map<number, number>();
+    const { rows, start, row, uses: much } = this.rows;
+    for (const c of choices) {
+      for (let k = start[c.i] as number; k < (start[c.i + 1] as number); k++) {
+        const r = row[k] as number;
+        uses.set(r, rows[r]?.once === true ? 1 : (uses.get(r) ?? 0) + (much[k] as number));
+      }
+    }
+    return uses;
+  }
+
+  /** What each choice costs at these prices. */
+  costs(price: Float64Array): Float64Array {
+    const { start, row, uses } = this.rows;
+    const cost = new Float64Array(this.instance.choices.length);
+    for (let i = 0; i < cost.length; i++) {
+      let sum = 0;
+      for (let k = start[i] as number; k < (start[i + 1] as number); k++) sum += (uses[k] as number) * (price[row[k] as number] as number);
+      cost[i] = sum;
+    }
+    return cost;
+  }
+
+  /**
+   * Every set of a variety that is worth more than `floor` after its prices, given to `take`, which answers the floor from then on. Sets of as many
+   * choices as the variety still gets, in different gardens.
+   */
+  each(
+    v: number,
+    all: readonly Choice[],
+    cost: Float64Array,
+    price: Float64Array,
+    floor: number,
+    take: (value: number, set: readonly Choice[]) => number,
+  ): void {
+    const worth = this.worth[v] as number;
+    let least = floor;
+    // Beside others a choice is never worth more than alone.
+    const most = this.most[v] ?? 0;
+    let top = 0;
+    for (const c of all) top = Math.max(top, worth * c.p - (cost[c.i] as number));
+    const own: { readonly c: Choice; readonly net: number }[] = [];
+    for (const c of all) {
+      const net = worth * c.p - (cost[c.i] as number);
+      if (net + (most - 1) * top > least) own.push({ c, net });
+    }
+    own.sort((a, b) => b.net - a.net || a.c.i - b.c.i);
+    const chosen: Choice[] = [];
+    const deeper = (from: number, value: number, lost: number, left: number): void => {
+      for (let i = from; i < own.length; i++) {
+        const { c, net } = own[i] as { c: Choice; net: number };
+        if (value + net + (left - 1) * top <= least) return;
+        if (chosen.some((o) => o.g === c.g)) continue;
+        const now = value + worth * lost * c.p - (cost[c.i] ?? 0);
+        chosen.push(c);
+        if (now > least) least = take(now, chosen);
+        if (left > 1) deeper(i + 1, now, lost * (1 - c.p), left - 1);
+        chosen.pop();
+      }
+    };
+    deeper(0, 0, 1, most);
+    // Two that count once in a rule pay it once.
+    for (const s of this.shared[v] ?? []) {
+      const value = this.sharedValue(v, s, cost, price);
+      if (value > least) least = take(value, [s.a, s.b]);
+    }
+  }
+
+  /** Choices that can be in a best set: they are worth more than they cost, and of those that are surer and cost no more in other gardens there are fewer than a set holds. */
+  private undominated(v: number, cost: Float64Array): Choice[] {
+    const most = this.most[v] ?? 0;
+    const worth = this.worth[v] as number;
+    const { least } = this;
+    least.fill(Infinity);
+    // The cheapest so far of different gardens, as many as a set holds.
+    const cheapest: number[] = [];
+    const out: Choice[] = [];
+    // Surest first, so that only what stands before may dominate.
+    for (const c of this.sure[v] ?? []) {
+      const own = cost[c.i] as number;
+      if (own >= worth * c.p) continue;
+      const there = least[c.g] as number;
+      if (there <= own || (cheapest.length >= most && (least[cheapest[most - 1] as number] as number) <= own)) continue;
+      out.push(c);
+      least[c.g] = own;
+      let at = cheapest.indexOf(c.g);
+      if (at < 0 && cheapest.length < most) at = cheapest.length;
+      // Into the place of the dearest, and before those that are dearer.
+      if (at < 0) at = most - 1;
+      for (; at > 0 && (least[cheapest[at - 1] as number] as number) > own; at--) cheapest[at] = cheapest[at - 1] as number;
+      cheapest[at] = c.g;
+    }
+    return out;
+  }
+
+  /** The best one or two of these choices: what `sets` finds, for the number that is usual, in a loop that is tight. */
+  private bestPair(v: number, own: readonly Choice[], cost: Float64Array, price: Float64Array): ChoiceSet {
+    const worth = this.worth[v] as number;
+    const n = own.length;
+    const { netOf, pOf } = this;
+    let [value, a, b] = [0, -1, -1];
+    let most = 0;
+    for (let i = 0; i < n; i++) {
+      const c = own[i] as Choice;
+      const net = worth * c.p - (cost[c.i] as number);
+      netOf[i] = net;
+      pOf[i] = c.p;
+      if (net > most) most = net;
+      if (net > value) [value, a] = [net, i];
+    }
+    for (let i = 0; i < n; i++) {
+      const net = netOf[i] as number;
+      if (net + most <= value) continue;
+      const rest = worth * (pOf[i] as number);
+      for (let j = i + 1; j < n; j++) {
+        const both = net + (netOf[j] as number) - rest * (pOf[j] as number);
+        if (both > value && (own[i] as Choice).g !== (own[j] as Choice).g) [value, a, b] = [both, i, j];
+      }
+    }
+    let choices = [a, b].filter((i) => i >= 0).map((i) => own[i] as Choice);
+    for (const s of this.shared[v] ?? []) {
+      const both = this.sharedValue(v, s, cost, price);
+      if (both > value) [value, choices] = [both, [s.a, s.b]];
+    }
+    return { v, choices, value };
+  }
+
+  /** What two choices are worth that pay once what counts once; nothing where they share no price. */
+  private sharedValue(v: number, { a, b, rows }: Shared, cost: Float64Array, price: Float64Array): number {
+    let once = 0;
+    for (const row of rows) once += price[row] as number;
+    return once === 0
+      ? -Infinity
+      : (this.worth[v] as number) * (1 - (1 - a.p) * (1 - b.p)) - (cost[a.i] as number) - (cost[b.i] as number) + once;
+  }
+
+  /** For each variety what would be best for it at these prices. */
+  bestOfEach(cost: Float64Array, price: Float64Array): ChoiceSet[] {
+    return this.open.map((_, v) => {
+      if (this.most[v] === 2) return this.bestPair(v, this.undominated(v, cost), cost, price);
+      let best: ChoiceSet = { v, choices: [], value: 0 };
+      this.each(v, this.undominated(v, cost), cost, price, 0, (value, set) => {
+        best = { v, choices: [...set], value };
+        return value;
+      });
+      return best;
+    });
+  }
+}
+
+function sharedOf(own: readonly Choice[], { rows, start, row }: Rows): Shared[] {
+  // By rule, which choices have part in it: only those can share one.
+  const by = new Map<number, Choice[]>();
+  for (const c of own) {
+    for (let k = start[c.i] as number; k < (start[c.i + 1] as number); k++) {
+      const r = row[k] as number;
+      if (rows[r]?.once === true) by.set(r, [...(by.get(r) ?? []), c]);
+    }
+  }
+  const pairs = new Map<string, { readonly a: Choice; readonly b: Choice; readonly rows: number[] }>();
+  for (const [r, parts] of by) {
+    parts.forEach((a, i) => {
+      for (const b of parts.slice(i + 1)) {
+        if (a.g === b.g) continue;
+        const key = `${String(a.i)} ${String(b.i)}`;
+        const there = pairs.get(key);
+        if (there) there.rows.push(r);
+        else pairs.set(key, { a, b, rows: [r] });
+      }
+    });
+  }
+  return [...pairs.values()];
+}
