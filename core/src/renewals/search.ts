@@ -191,7 +191,7 @@ export class Exchange {
             ...state.excludedBy(c),
             ...all.filter((o) => o.v === c.v || (o.g === c.g && o.s <= c.flowers && c.s <= o.flowers)),
           ]),
-        ].filter((o) => state.chosen.has(o) && !instance.fixed.includes(o));
+        ].filter((o) => state.chosen.has(o) && !this.held.has(o));
       }
       for (const c of gone) state.remove(c);
       for (const c of wanted) if (state.fits(c) && state.gain(c) > LEAST_GAIN) state.add(c);

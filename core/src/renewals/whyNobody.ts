@@ -1,7 +1,6 @@
 import { plural } from '../words/words.ts';
-import { type Instance, otherPollen, type RenewalGarden, type RenewalId, type RenewalVariety } from './instance.ts';
+import { type Instance, otherPollen, type Renewal, type RenewalGarden, type RenewalId, type RenewalVariety } from './instance.ts';
 import { PlanState } from './planState.ts';
-import type { Renewal } from './instance.ts';
 
 export interface Nobody {
   readonly variety: RenewalId;
