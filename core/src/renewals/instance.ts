@@ -19,6 +19,11 @@ export interface RenewalVariety {
   readonly outcrossRate: number;
   /** Metres. */
   readonly isolationM: number;
+  /**
+   * How its flowers are kept to themselves: whether that takes one of the cages, and what is left of the chance where it is done. Null where nothing does;
+   * left out, a cage does, and costs nothing.
+   */
+  readonly cover?: { readonly cage: boolean; readonly chance: number } | null | undefined;
 }
 
 /** A garden that may renew. */
@@ -37,6 +42,25 @@ export interface RenewalGarden {
   readonly widthM: number;
   /** The only varieties that it takes; null takes all. */
   readonly takes: readonly RenewalId[] | null;
+  /** By season, what of it is used by what grows there already; nothing where it is left out. */
+  readonly used?: readonly RenewalRoom[] | undefined;
+}
+
+/** What a garden has, or uses, in one season. */
+export interface RenewalRoom {
+  readonly plants: number;
+  readonly varieties: number;
+  readonly cages: number;
+}
+
+/** What is free in a garden in a season, from 0. */
+export function freeIn(garden: RenewalGarden, t: number): RenewalRoom {
+  const used = garden.used?.[t];
+  return {
+    plants: garden.room - (used?.plants ?? 0),
+    varieties: garden.most - (used?.varieties ?? 0),
+    cages: garden.cages - (used?.cages ?? 0),
+  };
 }
 
 /** Who grows what, when, and whether under cover; seasons count from 1 and are the first that it stands in. */
@@ -60,6 +84,10 @@ export interface RenewalInput {
     readonly plants: number;
     readonly eastM: number;
     readonly northM: number;
+    /** Where it is known which variety it is: it crosses not with itself. */
+    readonly variety?: RenewalId | null | undefined;
+    /** Where it is grown for seed too: how much of that others may father. */
+    readonly seed?: Pick<RenewalVariety, 'outcrossRate' | 'isolationM'> | null | undefined;
   }[];
   readonly maxCrossed: number;
   /** Attempts that a variety gets at most. */
@@ -79,6 +107,8 @@ export interface Choice {
   /** The season in which it flowers, from 0. */
   readonly flowers: number;
   readonly covered: boolean;
+  /** It takes one of the garden's cages. */
+  readonly caged: boolean;
   /** The chance that it brings the variety home. */
   readonly p: number;
 }
@@ -98,6 +128,7 @@ export interface Instance {
 
 /** Pollen never has less far to go between two gardens, metres. */
 const LEAST_M = 5;
+const IN_A_CAGE = { cage: true, chance: 1 } as const;
 /** Beyond this nothing is near, metres. */
 const FARTHEST_M = 1e9;
 /** Choices that cannot fail would leave nothing to gain from a second one: ln 0. */
@@ -108,7 +139,7 @@ export function metresBetween(a: RenewalGarden, b: RenewalGarden): number {
 }
 
 /** The crossed share that so many plants at a distance give a variety. */
-function crossedBy(v: RenewalVariety, plants: number, distanceM: number): number {
+function crossedBy(v: Pick<RenewalVariety, 'plants' | 'outcrossRate' | 'isolationM'>, plants: number, distanceM: number): number {
   const foreign = plants * pollenAt(distanceM, v.isolationM);
   return (v.outcrossRate * foreign) / (v.plants + foreign);
 }
@@ -121,9 +152,11 @@ export function makeInstance(input: RenewalInput): Instance {
   const chances = new Map(input.chances.map((c) => [`${String(vAt.get(c.variety))} ${String(gAt.get(c.garden))}`, c.chance]));
   const takes = gardens.map((g) => (g.takes === null ? null : new Set(g.takes)));
   const choice = (v: number, g: number, s: number, covered: boolean): Choice => {
-    const { keep, years } = varieties[v] as RenewalVariety;
-    const chance = chances.get(`${String(v)} ${String(g)}`) ?? (gardens[g] as RenewalGarden).chance;
-    return { i: -1, v, g, s, flowers: s + years - 1, covered, p: Math.min(SUREST, chance * (keep[s] ?? 0)) };
+    const { keep, years, cover = IN_A_CAGE } = varieties[v] as RenewalVariety;
+    const chance =
+      (chances.get(`${String(v)} ${String(g)}`) ?? (gardens[g] as RenewalGarden).chance) * (covered ? (cover?.chance ?? 1) : 1);
+    const caged = covered && cover?.cage !== false;
+    return { i: -1, v, g, s, flowers: s + years - 1, covered, caged, p: Math.min(SUREST, chance * (keep[s] ?? 0)) };
   };
   const barred = new Set<string>();
   for (const b of input.barred) {
@@ -138,13 +171,17 @@ export function makeInstance(input: RenewalInput): Instance {
   varieties.forEach((variety, v) => {
     first.push(choices.length);
     gardens.forEach((garden, g) => {
-      if (variety.plants > garden.room || garden.most < 1 || takes[g]?.has(variety.id) === false) return;
+      if (takes[g]?.has(variety.id) === false) return;
       for (let s = 0; s + variety.years <= seasons; s++) {
+        const stands = Array.from({ length: variety.years }, (_, k) => freeIn(garden, s + k));
+        if (stands.some((free) => variety.plants > free.plants || free.varieties < 1)) continue;
         if (barred.has(`${String(v)} ${String(g)} ${String(s)}`)) continue;
         const open = choice(v, g, s, false);
         if (open.p <= 0) continue;
         if (!beside(open)) choices.push({ ...open, i: choices.length });
-        if (variety.group !== null && garden.cages > 0) choices.push({ ...open, i: choices.length, covered: true });
+        if (variety.group === null || variety.cover === null) continue;
+        const covered = choice(v, g, s, true);
+        if (covered.p > 0 && (!covered.caged || freeIn(garden, covered.flowers).cages > 0)) choices.push({ ...covered, i: choices.length });
       }
     });
   });
@@ -170,9 +207,12 @@ export function otherPollen({ varieties, gardens, others, maxCrossed }: RenewalI
     const v = varieties[c.v] as RenewalVariety;
     const g = gardens[c.g] as RenewalGarden;
     if (v.group === null) return false;
-    return (by.get(`${v.group} ${String(c.flowers)}`) ?? []).some(
-      (o) => crossedBy(v, o.plants, Math.max(LEAST_M, Math.hypot(o.eastM - g.eastM, o.northM - g.northM))) > maxCrossed,
-    );
+    return (by.get(`${v.group} ${String(c.flowers)}`) ?? []).some((o) => {
+      if (o.variety != null && o.variety === v.id) return false;
+      const far = Math.max(LEAST_M, Math.hypot(o.eastM - g.eastM, o.northM - g.northM));
+      const toThem = o.seed == null ? 0 : crossedBy({ ...o.seed, plants: o.plants }, v.plants, far);
+      return Math.max(toThem, crossedBy(v, o.plants, far)) > maxCrossed;
+    });
   };
 }
 
@@ -208,3 +248,26 @@ export function reaches({ varieties, maxCrossed }: RenewalInput): (a: number, b:
     return value;
   };
 }
+
+/** The choices of an instance that rows of a plan mean; what is fixed is among them, and what is no choice of it any more is left out. */
+export function choicesOf(instance: Instance, rows: readonly Renewal[]): Choice[] {
+  const { varieties, gardens } = instance.input;
+  const vAt = new Map(varieties.map((v, i) => [v.id, i]));
+  const gAt = new Map(gardens.map((g, i) => [g.id, i]));
+  return rows.flatMap((r) => {
+    const v = vAt.get(r.variety);
+    const g = gAt.get(r.garden);
+    if (v === undefined || g === undefined) return [];
+    const is = (c: Choice): boolean => c.v === v && c.g === g && c.s === r.season - 1 && c.covered === r.protected;
+    const found = instance.fixed.find(is) ?? instance.choices.slice(instance.first[v], instance.first[v + 1]).find(is);
+    return found === undefined ? [] : [found];
+  });
+}
+
+/** A choice as a row of a plan. */
+export const rowOf = ({ input }: Instance, c: Choice): Renewal => ({
+  variety: input.varieties[c.v]?.id ?? '',
+  garden: input.gardens[c.g]?.id ?? '',
+  season: c.s + 1,
+  protected: c.covered,
+});

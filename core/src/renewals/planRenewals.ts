@@ -1,10 +1,10 @@
-import type { Choice, Instance, Renewal, RenewalId } from './instance.ts';
+import { type Choice, choicesOf, type Instance, type Renewal, type RenewalId, rowOf } from './instance.ts';
 import type { LinearSolver } from '../numeric/linearSolver.ts';
 import { bestOfSets, generateSets, replanSome, SetPool } from './master.ts';
 import { PlanState } from './planState.ts';
 import type { ChoiceSet } from './choiceSets.ts';
 import { Prices } from './prices.ts';
-import { Exchange, greedyPlan, randomFrom } from './search.ts';
+import { Exchange, greedyPlan, planFrom, randomFrom } from './search.ts';
 
 /** As far as it is proved: the plan is the best to this part of it. */
 const PROVED_GAP = 1e-4;
@@ -27,6 +27,8 @@ export interface PlanTools {
   readonly seconds: number;
   /** Milliseconds on a clock that only goes forward. */
   readonly now: () => number;
+  /** A plan that was found before, where most may stay as it is. */
+  readonly start?: readonly Renewal[] | undefined;
   /** Told of each better plan and each lower limit, the first at once. */
   readonly better?: (plan: RenewalPlan) => void;
 }
@@ -34,21 +36,14 @@ export interface PlanTools {
 const gapOf = (total: number, bound: number): number => Math.max(0, bound - total) / Math.max(bound, 1e-9);
 
 function answer(instance: Instance, plan: readonly Choice[], bound: number, stopped: 'proved' | 'time'): RenewalPlan {
-  const { varieties, gardens } = instance.input;
+  const { varieties } = instance.input;
   const all = [...instance.fixed, ...plan];
   const state = new PlanState(instance);
   for (const c of plan) state.add(c);
   const total = state.total();
   const limit = Math.max(bound, total);
   return {
-    plan: all
-      .sort((a, b) => a.v - b.v || a.s - b.s || a.g - b.g)
-      .map((c) => ({
-        variety: varieties[c.v]?.id ?? '',
-        garden: gardens[c.g]?.id ?? '',
-        season: c.s + 1,
-        protected: c.covered,
-      })),
+    plan: all.sort((a, b) => a.v - b.v || a.s - b.s || a.g - b.g).map((c) => rowOf(instance, c)),
     kept: varieties.map((v, i) => ({ variety: v.id, chance: 1 - (state.lost[i] ?? 1) })),
     total,
     bound: limit,
@@ -118,6 +113,7 @@ export function planRenewals(instance: Instance, tools: PlanTools): RenewalPlan 
   const end = tools.now() + 1000 * tools.seconds;
   const left = (): number => (end - tools.now()) / 1000;
   const exchange = new Exchange(instance, greedyPlan(instance), 1);
+  if (tools.start !== undefined) exchange.offer(planFrom(instance, choicesOf(instance, tools.start)));
   let told = { total: -1, bound: Infinity };
   let bound = loosest(instance);
   const tell = (): void => {

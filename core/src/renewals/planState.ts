@@ -1,4 +1,4 @@
-import { type Choice, type Instance, otherPollen, type RenewalGarden, type RenewalVariety } from './instance.ts';
+import { type Choice, freeIn, type Instance, otherPollen, type RenewalGarden, type RenewalRoom, type RenewalVariety } from './instance.ts';
 
 /** A plan while it is made: what is in it, what is left of each garden, and what it keeps. */
 export class PlanState {
@@ -19,11 +19,11 @@ export class PlanState {
     const { gardens, varieties, seasons } = instance.input;
     this.seasons = seasons;
     const cells = gardens.length * seasons;
-    const of = (value: (g: RenewalGarden) => number): number[] =>
-      Array.from({ length: cells }, (_, i) => value(gardens[Math.floor(i / seasons)] as RenewalGarden));
-    this.room = Float64Array.from(of((g) => g.room));
-    this.most = Int32Array.from(of((g) => g.most));
-    this.cages = Int32Array.from(of((g) => g.cages));
+    const of = (what: keyof RenewalRoom): number[] =>
+      Array.from({ length: cells }, (_, i) => freeIn(gardens[Math.floor(i / seasons)] as RenewalGarden, i % seasons)[what]);
+    this.room = Float64Array.from(of('plants'));
+    this.most = Int32Array.from(of('varieties'));
+    this.cages = Int32Array.from(of('cages'));
     this.ofVariety = varieties.map(() => []);
     this.lost = new Float64Array(varieties.length).fill(1);
     for (const c of instance.fixed) this.add(c);
@@ -53,7 +53,7 @@ export class PlanState {
       const cell = c.g * this.seasons + t;
       if ((this.room[cell] ?? 0) < plants || (this.most[cell] ?? 0) < 1) return false;
     }
-    if (c.covered && (this.cages[c.g * this.seasons + c.flowers] ?? 0) < 1) return false;
+    if (c.caged && (this.cages[c.g * this.seasons + c.flowers] ?? 0) < 1) return false;
     const key = this.groupKey(c);
     if (key !== null) for (const o of this.flowering.get(key) ?? []) if (this.instance.excludes(c, o)) return false;
     return true;
@@ -91,7 +91,7 @@ export class PlanState {
       this.room[cell] = (this.room[cell] ?? 0) + by * plants;
       this.most[cell] = (this.most[cell] ?? 0) + by;
     }
-    if (c.covered) {
+    if (c.caged) {
       const cell = c.g * this.seasons + c.flowers;
       this.cages[cell] = (this.cages[cell] ?? 0) + by;
     }
@@ -113,6 +113,7 @@ export class PlanState {
       const alone = (rule: string) => ({ rule, which: [i] });
       if (c.flowers >= input.seasons) return alone('it would stand beyond the last season');
       if (input.gardens[c.g]?.takes?.includes(f.variety) === false) return alone('the garden does not take it');
+      if (c.covered && input.varieties[c.v]?.cover === null) return alone('nothing keeps its flowers to themselves');
       if (!c.covered && beside(c)) return alone('what others grow there then would cross it');
       const out = input.barred.some(
         (b) => b.variety === f.variety && (b.garden ?? f.garden) === f.garden && (b.season ?? f.season) === f.season,
@@ -128,11 +129,14 @@ export class PlanState {
     for (const [g, garden] of input.gardens.entries()) {
       for (let t = 0; t < input.seasons; t++) {
         const there = all.filter((o) => here(o.c, t, g));
+        if (there.length === 0) continue;
+        const free = freeIn(garden, t);
         const plants = there.reduce((n, o) => n + (input.varieties[o.c.v] as RenewalVariety).plants, 0);
-        if (plants > garden.room) return { rule: 'more plants than the garden has room for', which: there.map((o) => o.i) };
-        if (there.length > garden.most) return { rule: 'more varieties than the garden takes at one time', which: there.map((o) => o.i) };
-        const covered = there.filter((o) => o.c.covered && o.c.flowers === t);
-        if (covered.length > garden.cages) return { rule: 'more covers than the garden has', which: covered.map((o) => o.i) };
+        if (plants > free.plants) return { rule: 'more plants than the garden has room for', which: there.map((o) => o.i) };
+        if (there.length > free.varieties)
+          return { rule: 'more varieties than the garden takes at one time', which: there.map((o) => o.i) };
+        const covered = there.filter((o) => o.c.caged && o.c.flowers === t);
+        if (covered.length > free.cages) return { rule: 'more covers than the garden has', which: covered.map((o) => o.i) };
       }
     }
     for (const a of all)

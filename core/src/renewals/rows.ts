@@ -1,4 +1,4 @@
-import { type Choice, type Instance, metresBetween, type RenewalGarden, reaches } from './instance.ts';
+import { type Choice, freeIn, type Instance, metresBetween, type RenewalGarden, reaches } from './instance.ts';
 
 /** A rule that several choices share: of a garden and season, or of patches that would cross. */
 export interface Row {
@@ -40,7 +40,8 @@ export function rowsOf(instance: Instance, choices: readonly Choice[] = instance
       const there = (byGarden[g] ?? []).filter((c) => stands(c, g, t));
       const held = fixed.filter((c) => stands(c, g, t));
       const plants = (c: Choice): number => varieties[c.v]?.plants ?? 0;
-      const room = garden.room - held.reduce((n, c) => n + plants(c), 0);
+      const free = freeIn(garden, t);
+      const room = free.plants - held.reduce((n, c) => n + plants(c), 0);
       add(
         room,
         false,
@@ -52,14 +53,14 @@ export function rowsOf(instance: Instance, choices: readonly Choice[] = instance
         if (room % p !== 0 || parts.length < there.length) add(Math.floor(room / p), false, parts);
       }
       add(
-        garden.most - held.length,
+        free.varieties - held.length,
         false,
         there.map((c) => ({ c, uses: 1 })),
       );
       add(
-        garden.cages - held.filter((c) => c.covered && c.flowers === t).length,
+        free.cages - held.filter((c) => c.caged && c.flowers === t).length,
         false,
-        there.filter((c) => c.covered && c.flowers === t).map((c) => ({ c, uses: 1 })),
+        there.filter((c) => c.caged && c.flowers === t).map((c) => ({ c, uses: 1 })),
       );
     }
   });

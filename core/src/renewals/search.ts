@@ -69,6 +69,14 @@ export function greedyPlan(instance: Instance): Choice[] {
   return free(state, instance);
 }
 
+/** A plan that begins with these choices, as far as they fit, and takes what then gains most. */
+export function planFrom(instance: Instance, start: readonly Choice[]): Choice[] {
+  const state = new PlanState(instance);
+  for (const c of start) if (!state.chosen.has(c) && state.fits(c)) state.add(c);
+  fill(state, instance.choices);
+  return free(state, instance);
+}
+
 const free = (state: PlanState, { fixed }: Instance): Choice[] => [...state.chosen].filter((c) => !fixed.includes(c));
 
 /** What is looked at of each variety, and of each cell, a garden in a season. */

@@ -1,5 +1,13 @@
 import { plural } from '../words/words.ts';
-import { type Instance, otherPollen, type Renewal, type RenewalGarden, type RenewalId, type RenewalVariety } from './instance.ts';
+import {
+  choicesOf,
+  type Instance,
+  otherPollen,
+  type Renewal,
+  type RenewalGarden,
+  type RenewalId,
+  type RenewalVariety,
+} from './instance.ts';
 import { PlanState } from './planState.ts';
 
 export interface Nobody {
@@ -12,13 +20,7 @@ export function whyNobody(instance: Instance, plan: readonly Renewal[]): Nobody[
   const { input } = instance;
   const renewed = new Set(plan.map((r) => r.variety));
   const state = new PlanState(instance);
-  const at = new Map(instance.choices.map((c) => [`${String(c.v)} ${String(c.g)} ${String(c.s)} ${String(c.covered)}`, c]));
-  const vAt = new Map(input.varieties.map((v, i) => [v.id, i]));
-  const gAt = new Map(input.gardens.map((g, i) => [g.id, i]));
-  for (const r of plan) {
-    const c = at.get(`${String(vAt.get(r.variety))} ${String(gAt.get(r.garden))} ${String(r.season - 1)} ${String(r.protected)}`);
-    if (c !== undefined && state.fits(c)) state.add(c);
-  }
+  for (const c of choicesOf(instance, plan)) if (state.fits(c)) state.add(c);
   return input.varieties.flatMap((v, i) => (renewed.has(v.id) ? [] : [{ variety: v.id, why: whyNot(instance, state, v, i) }]));
 }
 
@@ -39,7 +41,16 @@ function whyNot(instance: Instance, state: PlanState, variety: RenewalVariety, v
     const beside = otherPollen(input);
     const crossed = willing.every((_, g) =>
       Array.from({ length: seasons - variety.years + 1 }, (__, s) => s).every((s) =>
-        beside({ i: -1, v, g: gardens.indexOf(willing[g] as RenewalGarden), s, flowers: s + variety.years - 1, covered: false, p: 0 }),
+        beside({
+          i: -1,
+          v,
+          g: gardens.indexOf(willing[g] as RenewalGarden),
+          s,
+          flowers: s + variety.years - 1,
+          covered: false,
+          caged: false,
+          p: 0,
+        }),
       ),
     );
     if (crossed && variety.group !== null) return 'everywhere it would cross with what others grow; a cage would do';
