@@ -13,6 +13,9 @@ const SERVER = [
   'threads/poolThread',
   'labels/drawJob',
   'http/calculateJob',
+  'renewals/planThread',
+  'renewals/otherWaysJob',
+  'renewals/whatIfJob',
   'files/csvJob',
 ];
 const DEMO = ['make'];

@@ -13,7 +13,8 @@ export function allowed(input: RenewalInput, all: readonly Renewal[]): boolean {
     if (r.season < 1 || flowers(r) > input.seasons) return false;
     if (g(r).takes?.includes(r.variety) === false) return false;
     const same = all.filter((o) => o.variety === r.variety);
-    if (same.length > input.growersMost || same.some((o) => o !== r && o.garden === r.garden)) return false;
+    if (same.length > Math.min(input.growersMost, v(r).growersMost ?? 9) || same.some((o) => o !== r && o.garden === r.garden))
+      return false;
     const used = (t: number) => g(r).used?.[t - 1] ?? { plants: 0, varieties: 0, cages: 0 };
     for (let t = r.season; t <= flowers(r); t++) {
       const there = all.filter((o) => o.garden === r.garden && o.season <= t && t <= flowers(o));
@@ -128,6 +129,7 @@ export function made(seed: number): RenewalInput {
       worth: 0.2 + 2 * r(),
       keep: Array.from({ length: seasons }, (_, s) => good * 0.8 ** s),
       ...of([squash, lettuce, onion, alone, squash]),
+      ...(r() < 0.15 ? { growersMost: 1 } : {}),
       ...(r() < 0.3 ? { cover: of([null, { cage: false, chance: 0.9 }]) } : {}),
     };
   });

@@ -21,6 +21,7 @@ export * from './members.ts';
 export * from './my.ts';
 export * from './mySeen.ts';
 export * from './places.ts';
+export * from './renewals.ts';
 export * from './returns.ts';
 export * from './season.ts';
 export * from './settings.ts';

@@ -4,6 +4,7 @@ import { phi } from '../numeric/normal.ts';
 import { seedReadyDay, seedsForTwoSeasons } from '../renewals/seedReady.ts';
 import type { FrostDates } from '../season/frost.ts';
 import { perCellFor, TRAY_SPREAD } from '../sowing/seedsPerCell.ts';
+import { type AliveThen, YEARS_AHEAD } from './ahead.ts';
 import { THICKER_MEDIAN } from '../verdicts/verdict.ts';
 import { ageAt, type StoragePeriod } from '../viability/ageing.ts';
 import { LONGEVITY_CONSTANTS } from '../viability/longevity.ts';
@@ -95,6 +96,8 @@ export interface LotEstimate {
   readonly perCell: number | null;
   readonly twoSeasons: number | null;
   readonly ribbon: readonly RibbonPoint[];
+  /** What is believed of today and of the same day in each of the years after it. */
+  readonly ahead: readonly AliveThen[];
 }
 
 /** How far ahead crossings of a line are looked for. */
@@ -162,7 +165,20 @@ export function estimateLot(facts: LotFacts, today: Day, frost: FrostDates, poin
       const age = ribbonAges[i] as number;
       return { date, median: reader.quantile(0.5, age), low: reader.quantile(0.05, age), high: reader.quantile(0.95, age) };
     }),
+    ahead: aliveAhead(reader, ages, today),
   };
+}
+
+/** What is believed of a day and of the same day in each of the years after it. */
+const aliveAhead = (reader: PosteriorReader, ages: (days: readonly Day[]) => number[], today: Day): AliveThen[] =>
+  ages(Array.from({ length: YEARS_AHEAD + 1 }, (_, k) => addDays(today, 365 * k))).map((age) => reader.moments(age));
+
+/** What is believed of a lot in the years ahead if it is kept from a day on as `storage` says, beside what is known of it. */
+export function aheadIf(facts: LotFacts, today: Day, storage: readonly StoragePeriod[]): AliveThen[] {
+  const crop = ageingCropOf(facts.crop);
+  const reader = viabilityReader({ ...facts, crop, at: [] });
+  const kept = [...facts.storage.filter((p) => p.from < today), ...storage];
+  return aliveAhead(reader, (days) => ageAt(crop, facts.start, kept, days), today);
 }
 
 /** What was believed of a lot on a day from what had been counted before it, with the prior as published. */

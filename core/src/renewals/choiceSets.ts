@@ -1,4 +1,4 @@
-import type { Choice, Instance } from './instance.ts';
+import { type Choice, growersOf, type Instance } from './instance.ts';
 import { type Rows, rowsOf } from './rows.ts';
 
 /** Choices of one variety together, with what they are worth after their prices. */
@@ -38,9 +38,9 @@ export class ChoiceSets {
 
   constructor(instance: Instance) {
     this.instance = instance;
-    const { varieties, growersMost } = instance.input;
+    const { varieties } = instance.input;
     const fixedOf = varieties.map((_, v) => instance.fixed.filter((c) => c.v === v));
-    this.most = fixedOf.map((own) => growersMost - own.length);
+    this.most = fixedOf.map((own, v) => growersOf(instance.input, varieties[v]) - own.length);
     this.lost = fixedOf.map((own) => own.reduce((lost, c) => lost * (1 - c.p), 1));
     this.fixedWorth = varieties.reduce((sum, v, i) => sum + v.worth * (1 - (this.lost[i] ?? 1)), 0);
     this.open = varieties.map((_, v) =>
@@ -57,7 +57,7 @@ export class ChoiceSets {
     this.least = new Float64Array(instance.input.gardens.length);
     this.sure = this.open.map((own) => [...own].sort((a, b) => b.p - a.p || a.i - b.i));
     this.rows = rowsOf(instance, this.open.flat());
-    this.shared = this.open.map((own) => (growersMost === 2 ? sharedOf(own, this.rows) : []));
+    this.shared = this.open.map((own, v) => (this.most[v] === 2 ? sharedOf(own, this.rows) : []));
   }
 
   /** What of the worth of its variety a set keeps beside what is fixed. */

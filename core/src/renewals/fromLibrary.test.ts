@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { DIFFICULTIES } from '../growing/saving.ts';
-import { bringsHome, enoughPlants, seedsGoingOut, worthOfVariety } from './fromLibrary.ts';
+import { aliveOn, betaOf } from '../estimates/ahead.ts';
+import { attemptOf, bringsHome, enoughPlants, keptByLots, offeredToo, worthOfVariety } from './fromLibrary.ts';
 
 describe('what a variety is worth', () => {
   it('is 1 for an only lot that nobody asks for, less beside good lots, more where it is asked for', () => {
@@ -33,16 +34,22 @@ describe('the chance of enough plants', () => {
       [30, 4, 12, 10],
       [0.7, 0.6, 40, 20],
     ] as const) {
-      expect(enoughPlants({ alpha, beta, emergence: 1, seeds, plants })).toBeCloseTo(plain(alpha, beta, seeds, plants), 6);
+      expect(enoughPlants({ alive: { alpha, beta }, emergence: 1, seeds, plants })).toBeCloseTo(plain(alpha, beta, seeds, plants), 6);
     }
   });
 
   it('falls with age, grows with seed, and is none where there is too little', () => {
-    const of = (alpha: number, seeds: number) => enoughPlants({ alpha, beta: 10, emergence: 0.8, seeds, plants: 10 });
+    const of = (alpha: number, seeds: number) => enoughPlants({ alive: { alpha, beta: 10 }, emergence: 0.8, seeds, plants: 10 });
     expect(of(20, 40)).toBeGreaterThan(of(6, 40));
     expect(of(6, 60)).toBeGreaterThan(of(6, 40));
     expect(of(20, 9)).toBe(0);
-    expect(seedsGoingOut(25)).toBe(13);
+    expect(enoughPlants({ alive: { alpha: 40, beta: 4 }, emergence: 0.85, seeds: 100_000, plants: 80 })).toBeCloseTo(1, 9);
+    expect(enoughPlants({ alive: { share: 1 }, emergence: 1, seeds: 6, plants: 6 })).toBe(1);
+    expect(enoughPlants({ alive: { share: 0 }, emergence: 0.85, seeds: 60, plants: 6 })).toBe(0);
+    // One share alone is a plain binomial: 12 seeds of which each makes a plant with chance 0.425, at least 6.
+    const choose = (n: number, k: number): number => (k === 0 ? 1 : (choose(n, k - 1) * (n - k + 1)) / k);
+    const binomial = Array.from({ length: 6 }, (_, k) => choose(12, k) * 0.425 ** k * 0.575 ** (12 - k)).reduce((x, y) => x + y, 0);
+    expect(enoughPlants({ alive: { share: 0.5 }, emergence: 0.85, seeds: 12, plants: 6 })).toBeCloseTo(1 - binomial, 5);
   });
 });
 
@@ -53,4 +60,44 @@ it('who is practised brings more home, and of hard crops less comes home', () =>
     expect(bringsHome(0.8, d, null)).toBe(bringsHome(0.8, d, 'some'));
   }
   expect(bringsHome(0.8, 'hard', 'new')).toBeLessThan(bringsHome(0.8, 'easy', 'new'));
+});
+
+describe('one attempt', () => {
+  const of = (balance: number, alpha = 30, plants = 6) => attemptOf({ alive: { alpha, beta: 10 }, emergence: 0.85, balance, plants });
+
+  it('holds half back, and spends no more than makes it surer', () => {
+    const plenty = of(400);
+    expect(plenty.seeds).toBeLessThan(25);
+    expect(plenty.keep).toBeGreaterThan(0.99);
+    const some = of(40);
+    expect(some.seeds).toBeLessThanOrEqual(20);
+    expect(some.seeds).toBeGreaterThanOrEqual(6);
+  });
+
+  it('sends all of what is too little for two, which is worth less than a first try with one behind it', () => {
+    const few = of(12);
+    expect(few.seeds).toBe(12);
+    expect(few.keep).toBeLessThanOrEqual(0.75);
+    for (let n = 1; n < 80; n++) expect(of(n + 1).keep).toBeGreaterThanOrEqual(of(n).keep - 1e-9);
+    expect(of(3)).toEqual({ seeds: 2, keep: 0 });
+  });
+});
+
+it('what is believed of a day lies between the years that are kept', () => {
+  const ahead = [
+    { mean: 0.8, variance: 0.01 },
+    { mean: 0.6, variance: 0.02 },
+  ];
+  expect(aliveOn(ahead, '2027-03-01', '2027-03-01')).toEqual(ahead[0]);
+  expect(aliveOn(ahead, '2027-03-01', '2027-08-30').mean).toBeCloseTo(0.7, 2);
+  expect(aliveOn(ahead, '2027-03-01', '2035-01-01')).toEqual(ahead[1]);
+  expect(aliveOn(ahead, '2027-03-01', '2026-01-01')).toEqual(ahead[0]);
+  expect(betaOf({ mean: 0.8, variance: 0.01 })).toEqual({ alpha: expect.closeTo(12, 9), beta: expect.closeTo(3, 9) });
+  expect(betaOf({ mean: 1, variance: 0 })).toEqual({ share: 1 });
+});
+
+it('lots beside each other keep a variety surer, and who offers too', () => {
+  expect(keptByLots([])).toBe(0);
+  expect(keptByLots([0.5, 0.5])).toBe(0.75);
+  expect(offeredToo(0.6)).toBeCloseTo(0.8, 12);
 });

@@ -1,7 +1,6 @@
 import { needCount, needNumber } from '../errors.ts';
 import type { Difficulty } from '../growing/saving.ts';
-import { betaNodes } from '../numeric/betaMean.ts';
-import { betaCdf } from '../numeric/gamma.ts';
+import { logBeta } from '../numeric/gamma.ts';
 
 /** Another lot of a variety: how likely its seed would still carry the variety on. */
 export interface OtherLot {
@@ -28,30 +27,79 @@ export function worthOfVariety(input: {
   return ((1 + Math.log(1 + asked)) / (1 + beside)) * said;
 }
 
+/** How alive seed is believed to be: a beta distribution, or one share. */
+export type AliveBelief = { readonly alpha: number; readonly beta: number } | { readonly share: number };
+
+/** Beyond so much spread the beta distribution is as good as one share. */
+const SHARPEST = 1e9;
+
 /**
- * The chance that so many seeds give at least so many plants, when the share that is alive is Beta(alpha, beta) on the day they are sown and each live
- * seed makes a plant with chance `emergence`: P(Binomial(seeds, emergence v) >= plants), meant over v.
+ * The chance that so many seeds give at least so many plants, when each live seed makes a plant with chance `emergence`: the tail of a beta-binomial, whose
+ * beta has the mean and the variance of emergence times the share that is alive.
  */
 export function enoughPlants(input: {
-  readonly alpha: number;
-  readonly beta: number;
+  readonly alive: AliveBelief;
   readonly emergence: number;
   readonly seeds: number;
   readonly plants: number;
 }): number {
-  const { alpha, beta, emergence, seeds, plants } = input;
+  const { alive, emergence, seeds, plants } = input;
   needCount('enoughPlants', 'seeds', seeds, 0);
   needCount('enoughPlants', 'plants', plants, 1);
   needNumber('enoughPlants', 'emergence', emergence, 0, 1);
-  if (seeds < plants || emergence === 0) return 0;
-  const { values, weights } = betaNodes(alpha, beta);
-  // A binomial tail is a beta integral.
-  const chance = values.reduce((sum, v, i) => sum + (weights[i] as number) * betaCdf(emergence * v, plants, seeds - plants + 1), 0);
-  return Math.min(1, Math.max(0, chance));
+  const [mean, spread] = 'share' in alive ? [alive.share, SHARPEST] : [alive.alpha / (alive.alpha + alive.beta), alive.alpha + alive.beta];
+  needNumber('enoughPlants', 'alive', mean, 0, 1);
+  if (seeds < plants || emergence * mean === 0) return 0;
+  const m = emergence * mean;
+  if (m >= 1) return 1;
+  // Of a share v with variance s, emergence v has the variance emergence^2 s.
+  const variance = (emergence ** 2 * (mean * (1 - mean))) / (spread + 1);
+  const strength = Math.min(SHARPEST, Math.max(1e-6, (m * (1 - m)) / Math.max(variance, 1e-18) - 1));
+  const [a, b] = [m * strength, (1 - m) * strength];
+  // From one number of plants to the next by the ratio of neighbours, in logs, since none at all is most unlikely of many.
+  let log = logBeta(a, b + seeds) - logBeta(a, b);
+  let fewer = Math.exp(log);
+  for (let x = 0; x + 1 < plants; x++) {
+    log += Math.log(((seeds - x) * (a + x)) / ((x + 1) * (b + seeds - x - 1)));
+    fewer += Math.exp(log);
+  }
+  return Math.min(1, Math.max(0, 1 - fewer));
 }
 
-/** Seeds that go out in one attempt: half of what there is stays for a second one. */
-export const seedsGoingOut = (balance: number): number => Math.ceil(balance / 2);
+/** One attempt at renewing: so many seeds go out, and so likely it gives the fewest parents. */
+export interface Attempt {
+  readonly seeds: number;
+  readonly keep: number;
+}
+
+/** A second try that is given up counts for so much less. */
+const NO_SECOND_TRY = 0.75;
+/** Seed is not spent for less than this of the chance. */
+const AS_GOOD = 0.98;
+
+/**
+ * What goes out of a lot in one attempt. Half stays for a second one; of that half no more goes than makes it hardly any surer. Where half is likely to be too few,
+ * all of it goes, which counts for three quarters, since there is no second try then.
+ */
+export function attemptOf(input: {
+  readonly alive: AliveBelief;
+  readonly emergence: number;
+  readonly balance: number;
+  readonly plants: number;
+}): Attempt {
+  const { balance, ...rest } = input;
+  const of = (seeds: number): number => enoughPlants({ ...rest, seeds });
+  const half = Math.ceil(balance / 2);
+  const [keep, all] = [of(half), of(balance)];
+  if (NO_SECOND_TRY * all > keep) return { seeds: balance, keep: NO_SECOND_TRY * all };
+  let [few, many] = [Math.min(half, input.plants), half];
+  while (few < many) {
+    const middle = (few + many) >> 1;
+    if (of(middle) >= AS_GOOD * keep) many = middle;
+    else few = middle + 1;
+  }
+  return { seeds: many, keep };
+}
 
 /** How much of a grower's chance is left by how hard a crop is to save, and how practised they are: Esprel's own table. */
 const LEFT: Readonly<Record<Difficulty, Readonly<Record<'new' | 'some' | 'practised', number>>>> = {
@@ -68,3 +116,12 @@ export function bringsHome(keptShare: number, difficulty: Difficulty, practised:
   needNumber('bringsHome', 'keptShare', keptShare, 0, 1);
   return keptShare * LEFT[difficulty][practised ?? 'some'];
 }
+
+/** Who offered to grow a variety brings it home surer: half of what is missing to certain. */
+export const offeredToo = (chance: number): number => 1 - (1 - chance) / 2;
+
+/** What is left of the chance where flowers are bagged, or tied and pollinated by hand: some dry up, some bags blow off. */
+export const BY_HAND = 0.9;
+
+/** Of a variety that some of its lots may carry on by themselves: the chance that one at least still can. */
+export const keptByLots = (keeps: readonly number[]): number => 1 - keeps.reduce((lost, k) => lost * (1 - k), 1);

@@ -6,6 +6,8 @@ export type RenewalId = string | number;
 /** A variety that may be renewed. */
 export interface RenewalVariety {
   readonly id: RenewalId;
+  /** What it is called where reasons are given; its id where it is left out. */
+  readonly name?: string | undefined;
   /** What it is worth to keep it, above 0. */
   readonly worth: number;
   /** By season: the chance that the seed there then is still good enough for one attempt. */
@@ -19,12 +21,18 @@ export interface RenewalVariety {
   readonly outcrossRate: number;
   /** Metres. */
   readonly isolationM: number;
+  /** Attempts that there is seed for; as many as any variety gets where it is left out. */
+  readonly growersMost?: number | undefined;
   /**
    * How its flowers are kept to themselves: whether that takes one of the cages, and what is left of the chance where it is done. Null where nothing does;
    * left out, a cage does, and costs nothing.
    */
   readonly cover?: { readonly cage: boolean; readonly chance: number } | null | undefined;
 }
+
+/** Attempts that a variety gets at most. */
+export const growersOf = ({ growersMost }: RenewalInput, v: RenewalVariety | undefined): number =>
+  Math.min(growersMost, v?.growersMost ?? growersMost);
 
 /** A garden that may renew. */
 export interface RenewalGarden {

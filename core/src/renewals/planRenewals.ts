@@ -1,4 +1,4 @@
-import { type Choice, choicesOf, type Instance, type Renewal, type RenewalId, rowOf } from './instance.ts';
+import { type Choice, choicesOf, growersOf, type Instance, type Renewal, type RenewalId, rowOf } from './instance.ts';
 import type { LinearSolver } from '../numeric/linearSolver.ts';
 import { bestOfSets, generateSets, replanSome, SetPool } from './master.ts';
 import { PlanState } from './planState.ts';
@@ -61,7 +61,7 @@ function loosest({ input, choices, first, fixed }: Instance): number {
     }
     const lost = [...best.values()]
       .sort((a, b) => b - a)
-      .slice(0, input.growersMost)
+      .slice(0, growersOf(input, v))
       .reduce((l, p) => l * (1 - p), 1);
     return sum + v.worth * (1 - lost);
   }, 0);
@@ -86,7 +86,7 @@ const SOME = { gardens: 4, varieties: 24, sets: 30, nodes: 40, seconds: 2 } as c
 
 /** Varieties that stand in some gardens side by side, filled up with such as have fewer growers than they could. */
 function someTogether({ input }: Instance, plan: readonly Choice[], random: () => number): Set<number> {
-  const { gardens, varieties, growersMost } = input;
+  const { gardens, varieties } = input;
   const middle = gardens[Math.floor(random() * gardens.length)];
   if (middle === undefined) return new Set();
   const near = new Set(
@@ -99,7 +99,7 @@ function someTogether({ input }: Instance, plan: readonly Choice[], random: () =
   const some = new Set(plan.filter((c) => near.has(c.g)).map((c) => c.v));
   const grown = new Map<number, number>();
   for (const c of plan) grown.set(c.v, (grown.get(c.v) ?? 0) + 1);
-  const few = varieties.flatMap((_, v) => ((grown.get(v) ?? 0) < growersMost ? [{ v, at: random() }] : []));
+  const few = varieties.flatMap((variety, v) => ((grown.get(v) ?? 0) < growersOf(input, variety) ? [{ v, at: random() }] : []));
   for (const { v } of few.sort((a, b) => a.at - b.at)) if (some.size < Math.min(SOME.varieties, varieties.length / 2)) some.add(v);
   return some;
 }

@@ -1,4 +1,13 @@
-import { type Choice, freeIn, type Instance, otherPollen, type RenewalGarden, type RenewalRoom, type RenewalVariety } from './instance.ts';
+import {
+  type Choice,
+  freeIn,
+  growersOf,
+  type Instance,
+  otherPollen,
+  type RenewalGarden,
+  type RenewalRoom,
+  type RenewalVariety,
+} from './instance.ts';
 
 /** A plan while it is made: what is in it, what is left of each garden, and what it keeps. */
 export class PlanState {
@@ -46,7 +55,7 @@ export class PlanState {
   /** Whether a choice can go in as the plan is. */
   fits(c: Choice): boolean {
     const own = this.ofVariety[c.v] as Choice[];
-    if (own.length >= this.instance.input.growersMost) return false;
+    if (own.length >= growersOf(this.instance.input, this.variety(c))) return false;
     for (const o of own) if (o.g === c.g) return false;
     const { plants } = this.variety(c);
     for (let t = c.s; t <= c.flowers; t++) {
@@ -122,7 +131,8 @@ export class PlanState {
     }
     for (const { c } of all) {
       const same = all.filter((o) => o.c.v === c.v);
-      if (same.length > input.growersMost) return { rule: 'more growers than a variety gets', which: same.map((o) => o.i) };
+      if (same.length > growersOf(input, input.varieties[c.v]))
+        return { rule: 'more growers than a variety gets', which: same.map((o) => o.i) };
       const twice = same.filter((o) => o.c.g === c.g);
       if (twice.length > 1) return { rule: 'one variety twice in one garden', which: twice.map((o) => o.i) };
     }

@@ -134,6 +134,7 @@ function bestOfEachKind(helps: readonly Help[]): Help[] {
   const seen = new Set<string>();
   return sorted.filter((h) => {
     const key = h.kind === 'seeds' ? `seeds ${String(h.of)}` : h.kind;
-    return h.worth >= LEAST_WORTH && !seen.has(key) && seen.add(key);
+    // A freezer keeps, beside what it does for the plan.
+    return (h.worth >= LEAST_WORTH || h.kind === 'freezer') && !seen.has(key) && seen.add(key);
   });
 }

@@ -53,13 +53,17 @@ function whyNot(instance: Instance, state: PlanState, variety: RenewalVariety, v
         }),
       ),
     );
-    if (crossed && variety.group !== null) return 'everywhere it would cross with what others grow; a cage would do';
+    if (crossed && variety.group !== null)
+      return `everywhere it would cross with what others grow; ${variety.cover === null ? 'a garden farther off' : 'a cage'} would do`;
     return 'it is barred wherever it could go, or nobody brings it home';
   }
+  const cover = variety.cover === null ? '' : 'a cage or ';
   const crossing = own.filter((c) => state.excludedBy(c).length > 0);
   if (crossing.length === own.length) {
-    const names = new Set(crossing.flatMap((c) => state.excludedBy(c).map((o) => String(input.varieties[o.v]?.id ?? ''))));
-    return `everywhere it would cross with ${[...names].slice(0, 3).join(', ')}; a cage or a garden farther off would do`;
+    const names = new Set(
+      crossing.flatMap((c) => state.excludedBy(c).map((o) => input.varieties[o.v]?.name ?? String(input.varieties[o.v]?.id ?? ''))),
+    );
+    return `everywhere it would cross with ${[...names].slice(0, 3).join(', ')}; ${cover}a garden farther off would do`;
   }
   return 'every garden that could take it is full of what is worth more; a garden more, or more room, would do';
 }

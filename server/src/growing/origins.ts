@@ -1,5 +1,6 @@
-import { type Apart, growsOn, type LibraryCrop, type Purpose, type SowingMethod, yearOf } from '@esprel/core';
+import { type Apart, coverOf, growsOn, type LibraryCrop, type Purpose, type SowingMethod, yearOf } from '@esprel/core';
 import { all } from '../db/db.ts';
+import { savingOfCrop } from '../records/crop.ts';
 import type { PatchRow } from '../records/patch.ts';
 import type { SeasonReader } from '../season/windows.ts';
 
@@ -55,6 +56,12 @@ const PLANNED = `SELECT p.id, p.lot_id AS lotId, l.code, v.id AS varietyId, v.na
   FROM planned_sowings p JOIN lots l ON l.id = p.lot_id JOIN varieties v ON v.id = l.variety_id
   LEFT JOIN sowings s ON s.id = (SELECT min(id) FROM sowings WHERE planned_id = p.id)
   WHERE p.purpose = 'beds' AND p.sow_on >= ? AND v.crop_key IN (SELECT value FROM json_each(?))`;
+/** Packets of the plan of renewals that lie ready, and are handed over soon. */
+const LAID = `SELECT r.id, a.lot_id AS lotId, l.code, v.id AS varietyId, v.name AS variety, v.crop_key AS cropKey, r.garden_id AS gardenId, g.member_id AS memberId,
+    m.name AS grower, r.season, r.covered, r.plants, a.seeds, coalesce(e.median, 0.7) AS median
+  FROM renewal_rows r JOIN asks a ON a.id = r.ask_id JOIN lots l ON l.id = a.lot_id JOIN varieties v ON v.id = l.variety_id JOIN gardens g ON g.id = r.garden_id
+  LEFT JOIN members m ON m.id = g.member_id LEFT JOIN lot_estimates e ON e.lot_id = l.id
+  WHERE r.state = 'taken' AND a.closed_on IS NULL AND v.crop_key IN (SELECT value FROM json_each(?))`;
 const SEEN = `SELECT p.*, v.name AS variety FROM patches p LEFT JOIN varieties v ON v.id = p.variety_id
   WHERE p.season IS NOT NULL AND p.crop_key IN (SELECT value FROM json_each(?))`;
 
@@ -83,6 +90,17 @@ interface LoanSeen extends GrownSeed {
   readonly apart: Apart | null;
   /** Plants that came through the winter. */
   readonly through: number | null;
+}
+
+interface LaidSeen extends GrownSeed {
+  readonly id: number;
+  readonly memberId: number | null;
+  readonly grower: string | null;
+  readonly season: number;
+  readonly covered: 0 | 1;
+  readonly plants: number | null;
+  readonly seeds: number;
+  readonly median: number;
 }
 
 interface SownSeen extends GrownSeed {
@@ -125,6 +143,7 @@ export function originsOf(reader: SeasonReader, cropKeys: readonly string[], tod
     ...ofLoans(reader, all<LoanSeen>(db, LOANS, since, keys), sown, rowOf('loan_id')),
     ...ofPlans(all<PlannedSeen>(db, PLANNED, since, keys), rowOf('planned_id')),
     ...ofSowings(reader, sown, rowOf('sowing_id')),
+    ...all<LaidSeen>(db, LAID, keys).map((r) => ofLaid(reader, r, today)),
     ...all<PatchRow & { variety: string | null; crop_key: string }>(db, SEEN, keys).map(ofSeen),
   ];
 }
@@ -173,6 +192,34 @@ function ofLoans(
       },
     ];
   });
+}
+
+function ofLaid(reader: SeasonReader, r: LaidSeen, today: string): Origin {
+  const spring = `${String(r.season)}-01-01`;
+  const saving = savingOfCrop(reader.db, r.cropKey);
+  return {
+    key: `renewal-${String(r.id)}`,
+    row: null,
+    cropKey: r.cropKey,
+    varietyId: r.varietyId,
+    variety: r.variety,
+    lotId: r.lotId,
+    lotCode: r.code,
+    loanId: null,
+    memberId: r.memberId,
+    grower: r.grower,
+    gardenId: r.gardenId,
+    nowhere: false,
+    purpose: 'renew',
+    sownOn: null,
+    plantedOutOn: null,
+    sownOutdoors: undefined,
+    from: today > spring ? today : spring,
+    plantsSaid: r.plants,
+    emerged: null,
+    likely: likelyPlants(r.seeds, r.median, reader.crop(r.cropKey)),
+    apartSaid: r.covered === 1 && saving !== null ? (coverOf(saving)?.apart ?? null) : null,
+  };
 }
 
 function ofPlans(plans: readonly PlannedSeen[], rows: ReadonlyMap<number, PatchRow>): Origin[] {

@@ -1,7 +1,7 @@
 import type * as yup from 'yup';
 import { addDays, onGrid, type patchChangeForm, type patchForm, type patchGoneForm, plural, shortDay, wrong } from '@esprel/core';
 import type { Change, Row } from '../journal/change.ts';
-import { Problem, stale } from '../problem.ts';
+import { blocked, Problem, stale } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { plannedRow } from '../records/planned.ts';
 import { varietyRow } from '../records/variety.ts';
@@ -96,6 +96,8 @@ function rowOf(change: Change, patch: GrownPatch, version: number): number {
   }
   if (version !== 0) throw stale(version, 0, {}, {});
   const [of, id] = patch.key.split('-');
+  if (of === 'renewal')
+    throw blocked('It is taken from the plan of renewals, and its packet lies ready: change it there, or once it is handed over.');
   const column = of === 'loan' ? 'loan_id' : of === 'plan' ? 'planned_id' : 'sowing_id';
   return change.insert('patches', { [column]: Number(id) });
 }

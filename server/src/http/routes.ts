@@ -25,6 +25,7 @@ import { memberRoutes } from '../members/routes.ts';
 import { myRoutes } from '../my/routes.ts';
 import { placeRoutes } from '../places/routes.ts';
 import { stocktakeRoutes } from '../places/stocktakeRoutes.ts';
+import { renewalRoutes } from '../renewals/routes.ts';
 import { restrictedRoutes } from '../restricted/routes.ts';
 import { returnRoutes } from '../returns/routes.ts';
 import type { Route } from '../routing/route.ts';
@@ -83,6 +84,7 @@ export function routes(
     ...trayRoutes(),
     ...growingRoutes(),
     ...returnRoutes(),
+    ...renewalRoutes(),
     ...labelRoutes(),
     ...cardRoutes(),
     ...deviceRoutes(),

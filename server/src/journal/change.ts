@@ -58,6 +58,8 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   return_steps: {},
   off_types: {},
   selections: {},
+  renewal_figures: {},
+  renewal_rows: {},
 };
 type JournaledTable = keyof typeof JOURNALED;
 export type Subject =

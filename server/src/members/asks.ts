@@ -1,13 +1,14 @@
 import type * as yup from 'yup';
-import { addDays, type declineForm, type layAskForm, plural, type putBackForm, wrong } from '@esprel/core';
+import { addDays, coverOf, type declineForm, type layAskForm, plural, type putBackForm, wrong } from '@esprel/core';
 import type { Ask, LaidPacket } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { blocked, stale } from '../problem.ts';
 import { askRow, type AskRow, beforeAsk } from '../records/ask.ts';
-import { libraryCrop } from '../records/crop.ts';
+import { libraryCrop, savingOfCrop } from '../records/crop.ts';
 import { isMember, memberName } from '../records/loan.ts';
 import { lotNames } from '../records/lot.ts';
+import { renewalRowOfAsk } from '../records/renewalRow.ts';
 import { cautionsOfVariety } from '../records/restriction.ts';
 import { readSettings } from '../records/settings.ts';
 import { lotToLend, writeLoan } from './lend.ts';
@@ -192,11 +193,36 @@ export function handOver(change: Change, id: number, version: number): { readonl
     ask.id,
   );
   change.update('asks', id, { closed_on: today, closed_as: 'handed', loan_id: loan.id }, version);
+  growsAsPlanned(change, id, loan.id);
   touch(change, ask);
   change.describe(
     `Handed ${plural(ask.seeds, 'seed')} of ${code} ${lotNames(db, ask.lot_id).variety} over to ${memberName(db, ask.member_id)}`,
   );
   return { loanId: loan.id, memberId: ask.member_id };
+}
+
+/** What was taken from the plan of renewals stands in the garden, and is kept apart, as it was planned. */
+function growsAsPlanned(change: Change, askId: number, loanId: number): void {
+  const row = renewalRowOfAsk(change.db, askId);
+  if (row?.garden_id == null) return;
+  const crop = one<{ key: string }>(change.db, 'SELECT crop_key AS key FROM varieties WHERE id = ?', row.variety_id)?.key ?? '';
+  const saving = savingOfCrop(change.db, crop);
+  change.insert('patches', {
+    loan_id: loanId,
+    stands: 'garden',
+    garden_id: row.garden_id,
+    apart: row.covered === 1 && saving !== null ? (coverOf(saving)?.apart ?? 'open') : 'open',
+  });
+  change.touch('garden', row.garden_id);
+}
+
+/** A packet that goes back, or is not wanted, is no longer part of the plan of renewals: it is found anew. `said` bars it there, with why. */
+function leavesPlan(change: Change, ask: AskRow, said: string | null): void {
+  const row = renewalRowOfAsk(change.db, ask.id);
+  if (row === undefined || row.state !== 'taken') return;
+  change.touch('variety', row.variety_id);
+  if (said === null) change.remove('renewal_rows', row.id);
+  else change.update('renewal_rows', row.id, { state: 'barred', ask_id: null, answer: 'no', answered_on: change.today, note: said });
 }
 
 const NOT_LAID = {
@@ -219,6 +245,7 @@ export function putBack(change: Change, id: number, body: yup.InferType<typeof p
   const ends = body.waitsOn
     ? {}
     : { closed_on: change.today, closed_as: 'put-back', closed_why: 'Nobody fetched it, so it went back. Ask again when you can come.' };
+  leavesPlan(change, ask, null);
   change.update('asks', id, { ...NOT_LAID, ...ends }, body.version);
   touch(change, ask);
   change.describe(`Put ${varietyName(change, ask)} back that lay ready for ${memberName(change.db, ask.member_id)}`);
@@ -228,6 +255,7 @@ export function putBack(change: Change, id: number, body: yup.InferType<typeof p
 /** Says why nothing comes of it; whoever asked reads it. */
 export function decline(change: Change, id: number, body: yup.InferType<typeof declineForm>): { readonly id: number } {
   const ask = openAsk(change, id, body.version);
+  leavesPlan(change, ask, body.why.trim());
   change.update('asks', id, { ...NOT_LAID, closed_on: change.today, closed_as: 'declined', closed_why: body.why.trim() }, body.version);
   touch(change, ask);
   change.describe(`Answered ${memberName(change.db, ask.member_id)} about ${varietyName(change, ask)}: ${body.why.trim()}`);
@@ -238,6 +266,7 @@ export function decline(change: Change, id: number, body: yup.InferType<typeof d
 export function withdraw(change: Change, id: number, memberId: number): { readonly id: number } {
   const ask = openAsk(change, id, null);
   if (ask.member_id !== memberId) throw blocked('That is not your ask.');
+  leavesPlan(change, ask, 'no longer asked for');
   change.update('asks', id, { ...NOT_LAID, closed_on: change.today, closed_as: 'withdrawn' });
   touch(change, ask);
   change.describe(`${memberName(change.db, memberId)} no longer asks for ${varietyName(change, ask)}`);

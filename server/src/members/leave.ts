@@ -177,9 +177,12 @@ export function forgetMember(db: Db, id: number, version: number, today: string)
   );
   // Nobody is found by what all of them are called.
   run(db, 'DELETE FROM find_names WHERE origin = ?', `m${String(id)}`);
+  // Nothing is planned for their garden any more, and nobody knows what it has room for.
+  run(db, 'DELETE FROM renewal_rows WHERE garden_id IN (SELECT id FROM gardens WHERE member_id = ?)', id);
+  run(db, 'DELETE FROM renewal_figures WHERE garden_id IN (SELECT id FROM gardens WHERE member_id = ?)', id);
   run(
     db,
-    'UPDATE gardens SET member_id = NULL, note = NULL, east_m = NULL, north_m = NULL, practised = NULL, version = version + 1 WHERE member_id = ?',
+    'UPDATE gardens SET room_plants = NULL, most_varieties = NULL, cages = 0, member_id = NULL, note = NULL, east_m = NULL, north_m = NULL, practised = NULL, version = version + 1 WHERE member_id = ?',
     id,
   );
   run(
