@@ -23,7 +23,7 @@ export * from './viability/posterior.ts';
 export * from './viability/posteriorReader.ts';
 export * from './viability/viability.ts';
 export * from './estimates/lotEstimate.ts';
-export * from './estimates/ahead.ts';
+export * from './viability/ahead.ts';
 export * from './verdicts/verdict.ts';
 export * from './verdicts/worth.ts';
 export * from './calibration/calibration.ts';

@@ -54,6 +54,7 @@ export function pageOf(over: Partial<MyPage> = {}): MyPage {
     packets: [packetOf()],
     saving: [],
     asks: [],
+    grow: [],
     promises: [],
     returns: [],
     ...over,

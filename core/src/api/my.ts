@@ -9,6 +9,7 @@ import {
   mySowingForm,
   wayInForm,
 } from '../schemas/memberForms.ts';
+import { myRenewalAnswerForm } from '../schemas/renewalForms.ts';
 import { changes, does } from './contract.ts';
 import { MY_PATHS, mySeen } from './mySeen.ts';
 
@@ -25,6 +26,7 @@ export const myApi = {
   saving: changes<{ readonly id: number }>()('put', MY_PATHS.saving, mySavingForm, 'member'),
   savingPhoto: changes<{ readonly id: number }>()('post', MY_PATHS.savingPhoto, mySavingPhotoForm, 'member'),
   ask: changes<{ readonly id: number }>()('post', MY_PATHS.ask, myAskForm, 'member'),
+  grow: changes<{ readonly id: number }>()('post', MY_PATHS.grow, myRenewalAnswerForm, 'member'),
   unask: changes<{ readonly id: number }>()('post', MY_PATHS.unask, emptyForm, 'member'),
   takeBack: changes<{ readonly undone: number }>()('post', MY_PATHS.takeBack, emptyForm, 'member'),
   facts: changes<{ readonly version: number }>()('patch', MY_PATHS.facts, myFactsForm, 'member'),

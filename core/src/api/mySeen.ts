@@ -4,9 +4,32 @@ import type { Apart } from '../growing/apart.ts';
 import type { SavingHow, SavingStep, SavingStepKey } from '../growing/savingSteps.ts';
 import type { MessagePurpose } from '../members/reach.ts';
 import type { PacketFacts } from '../members/packetNow.ts';
+import type { RenewalAnswerSaid } from '../schemas/renewalForms.ts';
 import type { PromiseKind, Purpose } from '../lots/vocabulary.ts';
 import type { AskKind } from '../schemas/memberForms.ts';
 import { givesFile, oneOf, reads, text } from './contract.ts';
+
+/** A variety that the library asks to be grown on, in a garden and season. */
+export interface MyGrowAsk {
+  readonly id: number;
+  readonly varietyId: number;
+  readonly variety: string;
+  readonly crop: string;
+  readonly season: number;
+  readonly garden: string;
+  readonly plants: number;
+  readonly apart: Apart;
+  readonly years: 1 | 2;
+  /** The packet lies ready already. */
+  readonly ready: boolean;
+  /** Said not long ago; null while it is open. */
+  readonly answer: RenewalAnswerSaid | null;
+  /** The step that takes the answer back; null where nothing can. */
+  readonly undo: number | null;
+  /** What else they could grow instead. */
+  readonly others: readonly { readonly varietyId: number; readonly variety: string; readonly crop: string }[];
+  readonly cautions: readonly string[];
+}
 
 /** What a library says of itself on a phone. */
 export interface MyLibrary {
@@ -147,6 +170,8 @@ export interface MyPage {
   readonly packets: readonly MyPacket[];
   readonly saving: readonly MySaving[];
   readonly asks: readonly MyAsk[];
+  /** What the library asks of them. */
+  readonly grow: readonly MyGrowAsk[];
   readonly promises: readonly MyPromise[];
   readonly returns: readonly MyReturn[];
 }
@@ -204,6 +229,7 @@ export const MY_PATHS = {
   savingPhoto: '/my/loans/:id/photo',
   ask: '/my/asks',
   unask: '/my/asks/:id/withdraw',
+  grow: '/my/grow/:id/answer',
   takeBack: '/my/steps/:id/undo',
   facts: '/my/facts',
 } as const;

@@ -4,7 +4,7 @@ import { phi } from '../numeric/normal.ts';
 import { seedReadyDay, seedsForTwoSeasons } from '../renewals/seedReady.ts';
 import type { FrostDates } from '../season/frost.ts';
 import { perCellFor, TRAY_SPREAD } from '../sowing/seedsPerCell.ts';
-import { type AliveThen, YEARS_AHEAD } from './ahead.ts';
+import { type AliveThen, YEARS_AHEAD } from '../viability/ahead.ts';
 import { THICKER_MEDIAN } from '../verdicts/verdict.ts';
 import { ageAt, type StoragePeriod } from '../viability/ageing.ts';
 import { LONGEVITY_CONSTANTS } from '../viability/longevity.ts';

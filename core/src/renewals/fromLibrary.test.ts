@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DIFFICULTIES } from '../growing/saving.ts';
-import { aliveOn, betaOf } from '../estimates/ahead.ts';
+import { aliveOn, betaOf } from '../viability/ahead.ts';
 import { attemptOf, bringsHome, enoughPlants, keptByLots, offeredToo, worthOfVariety } from './fromLibrary.ts';
 
 describe('what a variety is worth', () => {

@@ -1,4 +1,4 @@
-import type { AliveThen } from '../estimates/ahead.ts';
+import type { AliveThen } from '../viability/ahead.ts';
 import { diversityKept } from '../growing/parents.ts';
 import {
   freeIn,
@@ -66,6 +66,10 @@ interface Living {
   readonly diversity: number;
 }
 
+/** A lot of which fewer are alive than this carries nothing on: what still sprouts is weak, and few plants are left of many. */
+const DEAD = 0.15;
+/** Below this share it is time to renew. */
+const WEAK = 0.4;
 /** Seed is put out for what would be lost within so many years, and not before. */
 const LOOKS_YEARS = 2;
 /** A lot that has seed for so many tries left needs no other. */
@@ -105,7 +109,8 @@ export function oneFuture(library: FutureLibrary, run: number): FutureYear[] {
     (lot.seeds * aliveAt(lot.ahead, year - lot.came, lot.z) * emergence) / (varieties[v]?.plants ?? 1);
   for (let year = 0; year <= years; year++) {
     for (const c of coming.filter((x) => x.year === year)) lots[c.v]?.push(c.lot);
-    out.push(stateOf(library, lots, (v, lot) => gives(v, lot, year) >= 1));
+    const growing = new Map(coming.filter((x) => x.year > year).map((x) => [x.v, x.lot.diversity]));
+    out.push(stateOf(library, lots, growing, (v, lot) => gives(v, lot, year) >= 1 && aliveAt(lot.ahead, year - lot.came, lot.z) >= DEAD));
     if (year === years) break;
     lend(library, lots);
     if (library.idle) continue;
@@ -146,15 +151,18 @@ export function oneFuture(library: FutureLibrary, run: number): FutureYear[] {
 function stateOf(
   { varieties }: FutureLibrary,
   lots: readonly (readonly Living[])[],
+  growing: ReadonlyMap<number, number>,
   alive: (v: number, lot: Living) => boolean,
 ): FutureYear {
   let [n, count, diversity] = [0, 0, 0];
   lots.forEach((own, v) => {
     const living = own.filter((l) => alive(v, l));
     count += living.length;
-    if (living.length === 0) return;
+    // What stands in a garden, and comes home, is not lost.
+    const left = Math.max(growing.get(v) ?? 0, ...living.map((l) => l.diversity));
+    if (left <= 0) return;
     n += 1;
-    diversity += Math.max(...living.map((l) => l.diversity));
+    diversity += left;
   });
   return { varieties: n, lots: count, diversity: varieties.length === 0 ? 0 : diversity / varieties.length };
 }
@@ -252,14 +260,15 @@ class Fields {
     });
   }
 
-  /** How much of it would be missed: its lots are believed to be too weak, or too few, in a while. */
+  /** How much of it would be missed: in a while its lots are believed to be weak, or to have too few seeds. */
   private needOf(variety: FutureVariety, own: readonly Living[], year: number): number {
     const { emergence } = this.library;
-    const tries = Math.max(
-      0,
-      ...own.map((l) => (l.seeds * BELIEVED(l.ahead, year + LOOKS_YEARS - l.came).mean * emergence) / variety.plants),
-    );
-    return tries >= TRIES_LEFT ? 0 : 1 - tries / TRIES_LEFT;
+    const strength = own.map((l) => {
+      const { mean } = BELIEVED(l.ahead, year + LOOKS_YEARS - l.came);
+      const tries = (l.seeds * mean * emergence) / variety.plants;
+      return Math.min(1, mean / WEAK, tries / TRIES_LEFT);
+    });
+    return 1 - Math.max(0, ...strength);
   }
 
   private bestPlace(v: number, year: number): Chosen | null {

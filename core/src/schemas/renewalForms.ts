@@ -1,6 +1,5 @@
 import {
   day,
-  filled,
   flag,
   id,
   list,

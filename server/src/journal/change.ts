@@ -63,7 +63,20 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
 };
 type JournaledTable = keyof typeof JOURNALED;
 export type Subject =
-  'lot' | 'member' | 'variety' | 'crop' | 'test' | 'sowing' | 'place' | 'garden' | 'planned' | 'tray' | 'bench' | 'patch' | 'library';
+  | 'lot'
+  | 'member'
+  | 'variety'
+  | 'crop'
+  | 'test'
+  | 'sowing'
+  | 'place'
+  | 'garden'
+  | 'planned'
+  | 'tray'
+  | 'bench'
+  | 'patch'
+  | 'renewal'
+  | 'library';
 export type Row = Record<string, unknown>;
 
 export interface Mark {

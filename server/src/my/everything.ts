@@ -33,6 +33,10 @@ export function everythingOf(db: Db, memberId: number, today: string): string {
         `SELECT v.name AS variety, a.kind, a.asked_on, a.note, a.laid_on, a.closed_on, a.closed_as, a.closed_why
          FROM asks a JOIN varieties v ON v.id = a.variety_id WHERE a.member_id = ? ORDER BY a.id`,
       ),
+      askedToGrow: of(
+        `SELECT v.name AS variety, g.name AS garden, r.season, r.asked_on, r.answer, r.answered_on, r.note FROM renewal_rows r
+         JOIN gardens g ON g.id = r.garden_id JOIN varieties v ON v.id = r.variety_id WHERE g.member_id = ? AND r.asked_on IS NOT NULL ORDER BY r.id`,
+      ),
       cards: of('SELECT made_at, used_at FROM member_cards WHERE member_id = ? ORDER BY id'),
       phones: of('SELECT device, begun_at, seen_at FROM member_sign_ins WHERE member_id = ? ORDER BY id'),
       history: of(

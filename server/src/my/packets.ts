@@ -45,13 +45,14 @@ export function loansOf(db: Db, memberId: number): MyLoan[] {
   );
 }
 
-/** The step of a member that can be taken back: the last about a sowing, unless somebody else wrote since. */
-function undoOf(db: Db, sowingId: number, memberId: number): number | null {
+/** The step of a member that can be taken back: the last about a sowing, or about what the library asked, unless somebody else wrote since. */
+export function undoOf(db: Db, id: number, memberId: number, subject: 'sowing' | 'renewal' = 'sowing'): number | null {
   const last = one<{ id: number; memberId: number | null }>(
     db,
     `SELECT s.id, s.member_id AS memberId FROM step_subjects t JOIN steps s ON s.id = t.step_id
-     WHERE t.subject = 'sowing' AND t.subject_id = ? AND s.undone_by IS NULL AND s.undoes IS NULL ORDER BY s.id DESC LIMIT 1`,
-    sowingId,
+     WHERE t.subject = ? AND t.subject_id = ? AND s.undone_by IS NULL AND s.undoes IS NULL ORDER BY s.id DESC LIMIT 1`,
+    subject,
+    id,
   );
   return last?.memberId === memberId ? last.id : null;
 }

@@ -6,6 +6,7 @@ import { memberRecord } from '../members/memberSheet.ts';
 import { type AskRow, beforeAsk } from '../records/ask.ts';
 import { readSettings } from '../records/settings.ts';
 import { SeasonReader } from '../season/windows.ts';
+import { myGrow } from './grow.ts';
 import { loansOf, myPackets, sowingsByLoan } from './packets.ts';
 import { mySaving } from './saving.ts';
 
@@ -82,6 +83,7 @@ export function myPage(db: Db, memberId: number, today: string): MyPage {
     packets: myPackets(reader, memberId, loans, sowings, garden, today),
     saving: mySaving(reader, memberId, loans, sowings, garden, today),
     asks: myAsks(db, memberId, today),
+    grow: myGrow(db, memberId, today),
     promises: loans.flatMap((l): MyPromise[] =>
       l.settledOn !== null || l.promise === 'nothing' || l.dueOn === null
         ? []

@@ -12,6 +12,7 @@ import { memberName } from '../records/loan.ts';
 import { readSettings } from '../records/settings.ts';
 import { acts, FileAnswer, gives, makes, type Route, SecretAnswer, serves } from '../routing/route.ts';
 import { everythingOf } from './everything.ts';
+import { answerMine } from './grow.ts';
 import { findSeed } from './find.ts';
 import { gardenOfMember, myFacts, myLibrary, myPage } from './page.ts';
 import { countMine, endMine, meOf, photoOfSaving, saySaving, sowMine, takeBackMine } from './steps.ts';
@@ -48,6 +49,7 @@ export function myRoutes(): Route[] {
       return new FileAnswer(readPhoto(db, params.file), { keepSeconds: 31_536_000 });
     }),
     makes(myApi.ask, 'ask', (change, { body }) => writeAsk(change, meOf(change), body)),
+    makes(myApi.grow, 'renewal', (change, { params, body }) => answerMine(change, params.id, body)),
     makes(myApi.unask, 'ask', (change, { params }) => withdraw(change, params.id, meOf(change))),
     makes(myApi.takeBack, 'undo', (change, { params }) => takeBackMine(change, params.id)),
     makes(myApi.facts, 'change the member', (change, { body }) => {

@@ -40,6 +40,8 @@ export interface Gathered {
   /** What grows in each season, without what the plan itself has laid ready. */
   readonly patches: readonly (readonly GrownPatch[])[];
   readonly offered: ReadonlySet<string>;
+  /** How likely a variety comes home from a garden, by their key without a season. */
+  readonly chances: ReadonlyMap<string, number>;
 }
 
 const kept = new WeakMap<Db, { readonly state: string; readonly gathered: Gathered }>();
@@ -83,13 +85,14 @@ function gather(db: Db, today: string): Gathered {
   ).filter((p) => !p.key.startsWith('renewal-'));
   const patches = seasons.map((season) => allInSeason(every, season));
   const offered = offers(db);
+  const chances = varieties.flatMap((v) =>
+    gardens.map((g) => ({ variety: v.id, garden: g.id, chance: round(chanceThere(g, v, offered).chance) })),
+  );
   const input: RenewalInput = {
     seasons: SEASONS,
     varieties: varieties.map(asVariety),
     gardens: gardens.map((g, i) => asGarden(g, i, patches, varieties)),
-    chances: varieties.flatMap((v) =>
-      gardens.map((g) => ({ variety: v.id, garden: g.id, chance: round(chanceThere(g, v, offered).chance) })),
-    ),
+    chances,
     others: patches.flatMap((there, s) => othersIn(there, s)),
     maxCrossed: MOST_CROSSED,
     growersMost: GROWERS_MOST,
@@ -107,6 +110,7 @@ function gather(db: Db, today: string): Gathered {
     byKey: new Map(open.map((r) => [rowKey(r.variety_id, r.garden_id, r.season), r])),
     patches,
     offered,
+    chances: new Map(chances.map((c) => [rowKey(c.variety, c.garden, null), c.chance])),
   };
 }
 

@@ -25,6 +25,8 @@ import { varietyOf } from './rowSheet.ts';
 import type { VarietyAhead } from './varieties.ts';
 
 const JOB = job<typeof import('./otherWaysJob.ts').default>('renewals/otherWaysJob');
+/** Worth below which two ways are one. */
+const SAME = 0.005;
 const SHORT_APART = { open: 'open', bagged: 'bagged', caged: 'in a cage', tied: 'tied' } as const;
 
 /** Other ways for a variety, those first that cost least; what is held of it by hand may move, what is taken stays. */
@@ -34,8 +36,12 @@ export async function otherWaysOf(db: Db, id: number, today: string): Promise<Ot
   const v = varietyOf(db, library, id);
   const taken = (r: Renewal): boolean => library.byKey.get(keyOf(library, r))?.state === 'taken';
   const input = { ...library.input, fixed: library.input.fixed.filter((f) => f.variety !== id || taken(f)) };
+  const rowsNow = new Set((plan.of.get(id) ?? []).map((r) => keyOf(library, r)));
   const { ways } = await work(JOB, { what: 'others', input, plan: found.plan.plan, variety: id });
-  return ways.map((way) => shownWay(plan, v, way));
+  // The same place under cover, at no other cost, is no other way.
+  return ways
+    .map((way) => shownWay(plan, v, way))
+    .filter((w) => !(Math.abs(w.worth) < SAME && w.then === null && w.rows.every((r) => rowsNow.has(rowKey(id, r.gardenId, r.season)))));
 }
 
 const keyOf = (library: Gathered, r: Renewal): string => rowKey(Number(r.variety), Number(r.garden), library.seasons[r.season - 1] ?? 0);

@@ -1,6 +1,7 @@
-import { type Apart, CAUTION_WORDS, capital, coverOf, type HeldConflict, type Renewal } from '@esprel/core';
+import { type Apart, BY_HAND, CAUTION_WORDS, capital, coverOf, type HeldConflict, plural, type Renewal } from '@esprel/core';
 import type { RenewalConflict, RenewalGardenShown, RenewalRowShown, RenewalsPage, RenewedVariety } from '@esprel/core/api';
 import type { Db } from '../db/db.ts';
+import { groupBy } from '../db/groupBy.ts';
 import { savingOfCrop } from '../records/crop.ts';
 import type { RenewalRow } from '../records/renewalRow.ts';
 import { gathered, type Gathered, rowKey, usedIn } from './gather.ts';
@@ -22,9 +23,34 @@ export interface Planned {
 export async function planned(db: Db, today: string): Promise<Planned> {
   const library = gathered(db, today);
   const found = await searchOf(db).plan(library.input);
-  const of = new Map<number, Renewal[]>();
-  for (const r of found.plan.plan) of.set(Number(r.variety), [...(of.get(Number(r.variety)) ?? []), r]);
-  return { library, found, of, home: new Map(found.plan.kept.map((k) => [Number(k.variety), k.chance])) };
+  const rows = groupBy(found.plan.plan, (r) => Number(r.variety));
+  const of = new Map(library.varieties.map((v) => [v.id, worthTheWork(library, v, rows.get(v.id) ?? [])]));
+  const home = new Map(library.varieties.map((v) => [v.id, broughtBy(library, v, of.get(v.id) ?? [])]));
+  return { library, found, of, home };
+}
+
+/** A row that would make a variety surer by less than this is asked of nobody. */
+const LEAST_GAIN = 0.02;
+
+/** How likely a row brings its variety home. */
+export function chanceOf(library: Gathered, v: VarietyAhead, r: Renewal): number {
+  const chance = library.chances.get(rowKey(v.id, Number(r.garden), null)) ?? 0;
+  return chance * (v.keep[r.season - 1] ?? 0) * (r.protected && coverOf(v.saving)?.apart !== 'caged' ? BY_HAND : 1);
+}
+
+const broughtBy = (library: Gathered, v: VarietyAhead, rows: readonly Renewal[]): number =>
+  1 - rows.reduce((lost, r) => lost * (1 - chanceOf(library, v, r)), 1);
+
+/** Rows of a variety without those that nobody decided and that would hardly make it surer. */
+function worthTheWork(library: Gathered, v: VarietyAhead, rows: readonly Renewal[]): Renewal[] {
+  const decided = (r: Renewal): boolean => library.byKey.has(rowKey(v.id, Number(r.garden), library.seasons[r.season - 1] ?? 0));
+  let left = [...rows].sort((a, b) => chanceOf(library, v, a) - chanceOf(library, v, b));
+  for (const r of [...left]) {
+    const rest = left.filter((o) => o !== r);
+    const gain = (1 - v.without) * (broughtBy(library, v, left) - broughtBy(library, v, rest));
+    if (!decided(r) && gain < LEAST_GAIN) left = rest;
+  }
+  return left.sort((a, b) => a.season - b.season || chanceOf(library, v, b) - chanceOf(library, v, a));
 }
 
 /** How a row is kept to itself, by what its crop asks. */
@@ -78,9 +104,19 @@ export function shownVariety({ library, found, of, home }: Planned, v: VarietyAh
     kept: keptOf(v, home.get(v.id) ?? 0),
     without: v.without,
     growing: v.byLots >= 1 ? 0 : 1 - (1 - v.without) / (1 - v.byLots),
-    why: rows.length > 0 ? null : (found.nobody.find((n) => n.variety === v.id)?.why ?? null),
+    why: rows.length > 0 ? null : whyNot(v, found.nobody.find((n) => n.variety === v.id)?.why ?? null),
     fine: v.without >= FINE,
   };
+}
+
+/** Why nobody renews a variety, as the search says, and by its seed where that is what is missing. */
+function whyNot(v: VarietyAhead, why: string | null): string | null {
+  if (v.without >= 1 - LEAST_GAIN) return 'is kept well enough as it is';
+  const [lot] = v.best;
+  if (lot === undefined || v.keep.some((k) => k > 0)) return why ?? 'would hardly be kept any surer by it';
+  if (lot.balance < v.plants)
+    return `${plural(lot.balance, 'seed')} left, and one try takes ${plural(v.plants, 'plant')}; more seed would do, or fewer plants than is good`;
+  return `hardly any of its ${plural(lot.balance, 'seed')} is alive; sow them all, and grow on whatever comes`;
 }
 
 export async function renewalsPage(db: Db, today: string): Promise<RenewalsPage> {
@@ -100,7 +136,7 @@ export async function renewalsPage(db: Db, today: string): Promise<RenewalsPage>
     search: found.search,
     found: found.found,
     conflicts: found.conflicts.map((c) => shownConflict(library, c)),
-    gardens: library.gardens.map((g) => shownGarden(library, g, found.plan.plan)),
+    gardens: library.gardens.map((g) => shownGarden(library, g, [...plan.of.values()].flat())),
     nothing: nothingWords(library),
     waiting: rows.filter((r) => r.askedOn !== null && (r.state === 'asked' || r.state === 'taken')).length,
     toTake: rows.filter((r) => r.season === first && r.state !== 'taken').length,

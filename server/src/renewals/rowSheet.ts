@@ -20,7 +20,7 @@ import { blocked, notFound } from '../problem.ts';
 import { one } from '../db/db.ts';
 import { writtenVersion } from '../journal/change.ts';
 import { cautionsOfVariety } from '../records/restriction.ts';
-import type { Gathered } from './gather.ts';
+import { type Gathered, goesWhole } from './gather.ts';
 import { chanceThere, type GrowerGarden } from './growers.ts';
 import { type Planned, planned, shownRow, shownVariety } from './page.ts';
 import type { VarietyAhead } from './varieties.ts';
@@ -54,7 +54,7 @@ export async function renewalSheet(db: Db, id: number, coordinator: boolean, tod
       when: whenWords(library, v, r),
       where: whereWords(plan, v, r, coordinator),
       crossing: crossingWords(plan, v, r),
-      seed: seedWords(v, r),
+      seed: seedWords(v, r, rows.length),
       warnings: warningsOf(v, library.gardens.find((g) => g.id === r.garden)?.practised ?? null),
     })),
     bars: library.rows
@@ -116,16 +116,16 @@ function whereWords(plan: Planned, v: VarietyAhead, r: Renewal, coordinator: boo
     used + already === 0 ? '' : `, others ${String(used + already)}`
   }.`;
   const { kept, of } = g.promises;
-  const brought =
-    g.memberId === null || !coordinator
-      ? ''
-      : of === 0
-        ? ` Nothing was promised from here yet.`
-        : ` ${g.grower ?? ''} brought back ${numberWords(kept)} of ${numberWords(of)}.`;
-  const practice = g.practised === null ? '' : ` ${capital(g.grower ?? 'Whoever grows it')} ${PRACTISED_WORDS[g.practised]}.`;
+  const known = [
+    ...(g.memberId === null || !coordinator || of === 0
+      ? []
+      : [`brought back ${kept === 0 ? 'none' : numberWords(kept)} of ${numberWords(of)}`]),
+    ...(g.practised === null ? [] : [PRACTISED_WORDS[g.practised]]),
+  ];
+  const practice = known.length === 0 ? '' : ` ${capital(g.grower ?? 'Whoever grows it')} ${known.join(', and ')}.`;
   const offered = chanceThere(g, v, library.offered).offered ? ` They offered to grow it.` : '';
   const spot = g.spot === null ? ' It is not on the plan of gardens: only what keeps to itself can go there.' : '';
-  return `${room}${brought}${practice}${offered}${spot}`;
+  return `${room}${practice}${offered}${spot}`;
 }
 
 /** How far it would cross as it is planned, and open. */
@@ -164,12 +164,14 @@ function crossingWords(plan: Planned, v: VarietyAhead, r: Renewal): string {
   return `${apart}: ${crossedInHundred(crossedOf(rate, open.foreignShare, true))}. Open it would be ${crossedInHundred(open.crossedShare)}.`;
 }
 
-function seedWords(v: VarietyAhead, r: Renewal): string {
+function seedWords(v: VarietyAhead, r: Renewal, growers: number): string {
   const lot = v.best[r.season - 1];
   const attempt = lot?.attempts[r.season - 1];
   if (lot === undefined || attempt === undefined) return '';
   const stays = lot.balance - attempt.seeds;
-  const chance = ` That gives ${plural(v.plants, 'plant')} with ${inHundred(attempt.keep)}.`;
+  const chance = ` ${capital(plural(v.plants, 'plant'))} at the least come of it ${inHundred(attempt.keep).replace(' in ', ' times in ')}.`;
+  if (growers > 1)
+    return `${String(attempt.seeds)} of ${String(lot.balance)} of ${lot.code} go here, and as many to the other grower.${chance}`;
   return stays === 0
     ? `All ${String(lot.balance)} of ${lot.code} go out: it is too little for two tries.${chance}`
     : `${String(attempt.seeds)} of ${String(lot.balance)} of ${lot.code} go out; ${String(stays)} stay for a second try.${chance}`;
@@ -215,14 +217,14 @@ function figuresOf(db: Db, library: Gathered, v: VarietyAhead, rows: readonly Re
       null,
       'Worth',
       1,
-      `${v.worthFigured.toFixed(1)} by the figures: ${others === 0 ? 'the only lot' : `${plural(others, 'other lot')} of it`}, asked for ${plural(v.asked, 'time')} in three years. Say how many times that it is worth.`,
+      `${v.worthFigured.toFixed(1)} by the figures: ${others === 0 ? 'the only lot' : `${plural(others, 'other lot')} of it`}, ${v.asked === 0 ? 'not asked for' : `asked for ${plural(v.asked, 'time')}`} in three years. Say how many times that it is worth.`,
     ),
     shown(
       'keep',
       null,
       'Good for one try',
       v.keepFigured[0] ?? 0,
-      `so likely ${lot?.code ?? 'its seed'} gives ${plural(v.plants, 'plant')} this season, with half held back`,
+      `so likely ${lot?.code ?? 'its seed'} gives ${plural(v.plants, 'plant')} this season${goesWhole(v) ? '; all of it goes out, so there is no second try' : ', with half held back'}`,
     ),
     shown(
       'plants',

@@ -29,7 +29,8 @@ function varietyName(db: Db, id: number): string {
   return row.name;
 }
 
-function touch(change: Change, row: { readonly variety_id: number; readonly garden_id: number | null }): void {
+function touch(change: Change, row: Pick<RenewalRow, 'id' | 'variety_id' | 'garden_id'>): void {
+  change.touch('renewal', row.id);
   change.touch('variety', row.variety_id);
   if (row.garden_id !== null) change.touch('garden', row.garden_id);
 }
@@ -219,9 +220,10 @@ export function askGrowers(change: Change, body: Form<typeof renewalRowsForm>): 
     if (at?.state === 'barred') throw wrong(`rows[${String(i)}].gardenId`, `${name} is barred at ${garden.name}; let go of the bar first`);
     if (at?.asked_on != null) return;
     names.push(`${name} at ${garden.name}`);
-    if (at === undefined) {
+    let id = at?.id;
+    if (id === undefined) {
       refuseBroken(library, r);
-      change.insert('renewal_rows', {
+      id = change.insert('renewal_rows', {
         variety_id: r.varietyId,
         garden_id: r.gardenId,
         season: r.season,
@@ -231,8 +233,8 @@ export function askGrowers(change: Change, body: Form<typeof renewalRowsForm>): 
         asked_on: today,
         said_on: today,
       });
-    } else change.update('renewal_rows', at.id, { asked_on: today });
-    touch(change, { variety_id: r.varietyId, garden_id: r.gardenId });
+    } else change.update('renewal_rows', id, { asked_on: today });
+    touch(change, { id, variety_id: r.varietyId, garden_id: r.gardenId });
     change.touch('member', garden.member_id);
   });
   if (names.length === 0) throw blocked('They were asked already; their answer comes in here.');

@@ -8,6 +8,7 @@ import {
   type MessagePurpose,
   type MessageWay,
   openWords,
+  plural,
   ASKED_BEFORE_DAYS,
 } from '@esprel/core';
 import type { ProposedMessage } from '@esprel/core/api';
@@ -147,6 +148,24 @@ function inWords(db: Db, kind: MessageKind, found: readonly Found[], today: stri
   });
 }
 
+/** Growers who were asked from the plan of renewals and have not answered: what, where and when. */
+function toGrow(db: Db): Found[] {
+  return all<Found & { garden: string; season: number; plants: number | null; covered: 0 | 1 }>(
+    db,
+    `SELECT v.id, g.member_id AS memberId, v.name AS variety, c.name AS crop, NULL AS promisedSeeds, NULL AS day, NULL AS words, g.name AS garden,
+       r.season, r.plants, r.covered
+     FROM renewal_rows r JOIN varieties v ON v.id = r.variety_id JOIN crops c ON c.key = v.crop_key JOIN gardens g ON g.id = r.garden_id
+     JOIN members m ON m.id = g.member_id
+     WHERE m.left_on IS NULL AND r.asked_on IS NOT NULL AND r.answer IS NULL
+       AND NOT EXISTS (SELECT 1 FROM message_matters x JOIN messages y ON y.id = x.message_id
+         WHERE x.about = 'variety' AND x.about_id = v.id AND y.member_id = g.member_id AND y.told_on >= r.asked_on)
+     ORDER BY r.season, r.id`,
+  ).map(({ garden, season, plants, covered, ...found }) => ({
+    ...found,
+    words: `${plants === null ? 'some plants' : plural(plants, 'plant')} at ${garden} in ${String(season)}${covered === 1 ? ', kept apart; we say how' : ''}`,
+  }));
+}
+
 /** What members should be told today, one message for all matters of a kind, who is ready to fetch something first. */
 export function proposedMessages(db: Db, today: string): ProposedMessage[] {
   return [
@@ -154,6 +173,7 @@ export function proposedMessages(db: Db, today: string): ProposedMessage[] {
     ...inWords(db, 'name-corrected', corrections(db), today),
     ...inWords(db, 'overdue', promises(db, 'overdue', today), today),
     ...inWords(db, 'promise-due', promises(db, 'promise-due', today), today),
+    ...inWords(db, 'who-can-grow', toGrow(db), today),
   ];
 }
 

@@ -2,6 +2,7 @@
 import { packetNow, sownNow } from '@esprel/core';
 import type { MyPacket, MySowing } from '@esprel/core/api';
 import { computed } from 'vue';
+import GrowAsk from './GrowAsk.vue';
 import PacketCard from './PacketCard.vue';
 import SowingCard from './SowingCard.vue';
 import { useMine } from './useMine.ts';
@@ -40,6 +41,7 @@ const cards = computed((): Card[] => {
 
 <template>
   <h1>My seed</h1>
+  <GrowAsk v-for="g in (mine.page?.grow ?? []).filter((g) => g.answer === null)" :key="g.id" :ask="g" />
   <p v-if="cards.length === 0">
     Nothing is in your hands just now. <RouterLink to="/find">Find</RouterLink> what can be sown, and ask for a packet.
   </p>

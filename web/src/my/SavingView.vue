@@ -2,6 +2,7 @@
 import { monthDay, plural, type Units } from '@esprel/core';
 import type { MySaving } from '@esprel/core/api';
 import { computed } from 'vue';
+import GrowAsk from './GrowAsk.vue';
 import SavingStepLine from './SavingStepLine.vue';
 import StepItem from './StepItem.vue';
 import { useMine } from './useMine.ts';
@@ -46,6 +47,7 @@ const nextWords = (s: MySaving): string => {
 
 <template>
   <template v-if="one">
+    <GrowAsk v-for="g in (mine.page?.grow ?? []).filter((g) => g.answer === null)" :key="g.id" :ask="g" />
     <p v-if="all.length > 1" class="small"><RouterLink to="/saving">All that I grow for seed</RouterLink></p>
     <h1>{{ one.variety }}, for seed</h1>
     <p class="quiet">{{ promised(one) }}{{ one.plantsWords }}</p>
@@ -77,7 +79,8 @@ const nextWords = (s: MySaving): string => {
   </template>
   <template v-else>
     <h1>For seed</h1>
-    <p v-if="all.length === 0">
+    <GrowAsk v-for="g in mine.page?.grow ?? []" :key="g.id" :ask="g" />
+    <p v-if="all.length === 0 && (mine.page?.grow.length ?? 0) === 0">
       You grow nothing for the library’s seed just now. Under <RouterLink to="/find">Find</RouterLink> stands what needs growers.
     </p>
     <ul v-else class="plain list">

@@ -3,6 +3,7 @@ import {
   MY_PATHS,
   type MyAsk,
   type MyFacts,
+  type MyGrowAsk,
   type MyPage,
   type MyPacket,
   type MySaving,
@@ -35,6 +36,14 @@ export type Said =
       readonly variety: string;
       readonly crop: string;
       readonly kind: MyAsk['kind'];
+      readonly note: string | null;
+    }
+  | {
+      readonly what: 'grow';
+      readonly id: number;
+      readonly variety: string;
+      readonly answer: NonNullable<MyGrowAsk['answer']>;
+      readonly other: { readonly varietyId: number; readonly variety: string } | null;
       readonly note: string | null;
     }
   | { readonly what: 'unask'; readonly askId: number }
@@ -89,6 +98,12 @@ export function asSent(
       const { varietyId, kind, note } = said;
       return { method: 'POST', path: addressOf({ path: MY_PATHS.ask }), body: { varietyId, kind, note } };
     }
+    case 'grow':
+      return {
+        method: 'POST',
+        path: addressOf({ path: MY_PATHS.grow }, { id: said.id }),
+        body: { ...day, answer: said.answer, otherVarietyId: said.other?.varietyId ?? null, note: said.note },
+      };
     case 'unask':
       return { method: 'POST', path: addressOf({ path: MY_PATHS.unask }, { id: said.askId }), body: {} };
     case 'takeBack':
@@ -124,6 +139,12 @@ export function inWords(said: Said): string {
       return 'a picture';
     case 'ask':
       return said.kind === 'offer' ? `could grow ${said.variety}` : `asked for ${said.variety}`;
+    case 'grow':
+      return said.answer === 'yes'
+        ? `will grow ${said.variety}`
+        : said.answer === 'no'
+          ? `cannot grow ${said.variety}`
+          : `would rather grow ${said.other?.variety ?? 'another'}`;
     case 'unask':
       return 'an ask taken back';
     case 'takeBack':
@@ -189,6 +210,8 @@ export function afterwards(page: MyPage, waiting: Waiting, shift = 0): MyPage {
       };
       return { ...page, asks: [ask, ...page.asks.filter((a) => a.varietyId !== varietyId || a.answer === null)] };
     }
+    case 'grow':
+      return { ...page, grow: page.grow.map((g) => (g.id === said.id ? { ...g, answer: said.answer, undo: null } : g)) };
     case 'unask':
       return { ...page, asks: page.asks.filter((a) => a.id !== said.askId) };
     case 'takeBack':
@@ -206,6 +229,7 @@ function takenBack(page: MyPage, stepId: number): MyPage {
     ...page,
     packets: page.packets.map((p) => ({ ...p, sowings: p.sowings.map((s) => (s.undo === stepId ? { ...s, undo: null } : s)) })),
     saving: page.saving.map((s) => ({ ...s, done: s.done.filter((d) => d.undo !== stepId) })),
+    grow: page.grow.map((g) => (g.undo === stepId ? { ...g, answer: null, undo: null } : g)),
   };
 }
 

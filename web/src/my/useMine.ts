@@ -59,7 +59,8 @@ export const useMine = defineStore('mine', () => {
     next = Math.max(0, ...waiting.value.map((w) => w.n)) + 1;
     const kept = await keep.value.seen<{ page: MyPage; shift: number }>('page');
     if (kept) {
-      read.value = kept.page;
+      // A page that was kept by an older version knows nothing of what came since.
+      read.value = { ...kept.page, grow: (kept.page as Partial<MyPage>).grow ?? [] };
       shift.value = kept.shift;
       door.value = 'in';
     }
@@ -174,6 +175,7 @@ export const useMine = defineStore('mine', () => {
     else if (said.what === 'count' || said.what === 'fate') stepId = sowings.find((s) => s.id === said.sowingId)?.undo ?? null;
     else if (said.what === 'saving')
       stepId = read.value?.saving.find((s) => s.loanId === said.loanId)?.done.find((d) => d.step === said.step)?.undo ?? null;
+    else if (said.what === 'grow') stepId = read.value?.grow.find((g) => g.id === said.id)?.undo ?? null;
     else if (said.what === 'ask') {
       const askId = read.value?.asks.find((a) => a.varietyId === said.varietyId && a.answer === null)?.id;
       return askId === undefined ? null : { what: 'unask', askId };
