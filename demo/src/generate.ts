@@ -10,6 +10,7 @@ import { CROPS, DEMO_START, DESK, LIBRARY_NAME, memberName, PLACES, QUARTERS, RO
 import { laySeason } from './season.ts';
 import { Story } from './story.ts';
 import { testOne } from './testing.ts';
+import { aboutToBeLost } from './aboutToBeLost.ts';
 import { whoGrowsWhat } from './whoGrows.ts';
 
 function foundLibrary(story: Story): void {
@@ -163,5 +164,6 @@ export function generateDemo(db: Db): void {
     laySeason(story);
     atHome(story);
     whoGrowsWhat(story);
+    aboutToBeLost(story);
   }).immediate();
 }

@@ -35,11 +35,29 @@ export interface PlanTools {
 
 const gapOf = (total: number, bound: number): number => Math.max(0, bound - total) / Math.max(bound, 1e-9);
 
-function answer(instance: Instance, plan: readonly Choice[], bound: number, stopped: 'proved' | 'time'): RenewalPlan {
-  const { varieties } = instance.input;
-  const all = [...instance.fixed, ...plan];
+/** A plan without covers that nothing needs: what may as well flower open does. */
+function withoutNeedlessCovers(
+  instance: Instance,
+  plan: readonly Choice[],
+): { readonly plan: readonly Choice[]; readonly state: PlanState } {
   const state = new PlanState(instance);
   for (const c of plan) state.add(c);
+  const out = plan.map((c) => {
+    if (!c.covered) return c;
+    const open = instance.choices.slice(instance.first[c.v], instance.first[c.v + 1]).find((o) => !o.covered && o.g === c.g && o.s === c.s);
+    if (open === undefined) return c;
+    state.remove(c);
+    const now = state.fits(open) ? open : c;
+    state.add(now);
+    return now;
+  });
+  return { plan: out, state };
+}
+
+function answer(instance: Instance, found: readonly Choice[], bound: number, stopped: 'proved' | 'time'): RenewalPlan {
+  const { varieties } = instance.input;
+  const { plan, state } = withoutNeedlessCovers(instance, found);
+  const all = [...instance.fixed, ...plan];
   const total = state.total();
   const limit = Math.max(bound, total);
   return {

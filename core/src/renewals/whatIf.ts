@@ -72,6 +72,7 @@ const DEAD = 0.15;
 const WEAK = 0.4;
 /** Seed is put out for what would be lost within so many years, and not before. */
 const LOOKS_YEARS = 2;
+const TO_SPARE = 1.3;
 /** A lot that has seed for so many tries left needs no other. */
 const TRIES_LEFT = 2;
 
@@ -119,10 +120,7 @@ export function oneFuture(library: FutureLibrary, run: number): FutureYear[] {
       const own = lots[v] as Living[];
       const parent = surest(variety, own, year);
       if (parent === null) continue;
-      const sown =
-        parent.seeds * BELIEVED(parent.ahead, year - parent.came).mean * emergence > TRIES_LEFT * variety.plants
-          ? Math.ceil(parent.seeds / 2)
-          : parent.seeds;
+      const sown = seedsOut(parent.seeds, BELIEVED(parent.ahead, year - parent.came).mean * emergence, variety.plants);
       const plants = Math.floor(sown * aliveAt(parent.ahead, year - parent.came, parent.z) * emergence);
       parent.seeds -= sown;
       const chance = (variety.chances[g] ?? 0) * (covered ? (variety.cover?.chance ?? 1) : 1);
@@ -146,6 +144,16 @@ export function oneFuture(library: FutureLibrary, run: number): FutureYear[] {
     }
   }
   return out;
+}
+
+/**
+ * Seeds that go out of a lot of which each makes a plant with this chance: half stays for a second try, and no more goes than gives the fewest parents with
+ * something to spare. Only where half would give fewer than half of them, all goes.
+ */
+function seedsOut(seeds: number, perSeed: number, plants: number): number {
+  const half = Math.ceil(seeds / 2);
+  if (half * perSeed < plants / 2) return seeds;
+  return Math.min(half, Math.ceil((TO_SPARE * plants) / perSeed));
 }
 
 function stateOf(

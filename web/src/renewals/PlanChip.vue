@@ -24,7 +24,7 @@ const plan = useRenewalPlan();
 const chip = ref<HTMLButtonElement | null>(null);
 const moved = ref<{ readonly x: number; readonly y: number } | null>(null);
 const words = computed(() =>
-  [rowName(props.row), APART_SHORT[props.row.apart], props.twoYears ? 'over winter' : ''].filter((t) => t !== '').join(' · '),
+  [rowName(props.row), APART_SHORT[props.row.apart], props.twoYears ? 'winter' : ''].filter((t) => t !== '').join(' · '),
 );
 const fixed = computed(() => props.row.state === 'taken');
 const SIGN = { found: null, held: Lock, asked: Mail, yes: Check, taken: Package } as const;
@@ -115,14 +115,15 @@ function key(event: KeyboardEvent): void {
   gap: 6px;
   align-items: center;
   max-width: 100%;
-  min-height: 30px;
-  padding: 4px 8px;
+  min-height: 28px;
+  padding: 3px 7px;
   border: 1px solid transparent;
   border-radius: 2px;
   background: var(--good-soft);
   color: var(--good-deep);
   font-weight: 600;
-  font-size: 14px;
+  font-size: 13.5px;
+  line-height: 1.3;
   text-align: left;
   cursor: grab;
   touch-action: none;

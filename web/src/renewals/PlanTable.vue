@@ -113,21 +113,33 @@ strong {
   text-decoration: underline;
 }
 .plan :deep(.p-datatable-tbody > tr > td) {
-  padding-block: 4px;
+  padding-block: 3px;
   vertical-align: middle;
 }
 .plan :deep(tr.here) {
   background: var(--sheet);
   box-shadow: inset 5px 0 0 var(--action);
 }
-.plan :deep(td.worth),
+.plan :deep(table) {
+  table-layout: fixed;
+  min-width: 620px;
+}
+.plan :deep(th.name) {
+  width: 26%;
+}
 .plan :deep(th.worth) {
-  width: 74px;
+  width: 9%;
+}
+.plan :deep(th.kept) {
+  width: 9%;
 }
 .plan :deep(td.kept),
 .plan :deep(th.kept) {
-  width: 68px;
   text-align: right;
+}
+.plan :deep(td.season),
+.plan :deep(th.season) {
+  padding-inline: 4px;
 }
 .plan :deep(th.kept .p-datatable-column-header-content) {
   justify-content: flex-end;
