@@ -25,7 +25,7 @@ describe('the demo library', () => {
   it('is of the size of a real one', () => {
     expect(count('members')).toBe(60);
     expect(count('lots')).toBeGreaterThan(230);
-    expect(count('lots')).toBeLessThan(300);
+    expect(count('lots')).toBeLessThan(330);
     expect(count('(SELECT DISTINCT crop_key FROM varieties)')).toBeGreaterThanOrEqual(58);
     expect(count('tests WHERE closed_on IS NOT NULL')).toBeGreaterThanOrEqual(150);
     expect(count('returns')).toBeGreaterThan(30);

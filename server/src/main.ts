@@ -15,6 +15,7 @@ import { clearHalfPhotos } from './files/photos.ts';
 import { SERVER_FOLDER } from './home.ts';
 import { createApp } from './http/app.ts';
 import { warmPool } from './http/warmPool.ts';
+import { closeSearches } from './renewals/search.ts';
 import { closePool } from './threads/pool.ts';
 
 /** Reads the environment, opens the library, and serves it until told to stop. */
@@ -156,6 +157,7 @@ function start({ host, port, fixedDay, trustProxy, tls }: Settings): void {
     server.close(() => {
       db.close();
       void closePool();
+      void closeSearches();
       held.release();
       process.exit(0);
     });

@@ -8,6 +8,7 @@ import { type AppOptions, createApp } from '../src/http/app.ts';
 import type { Db } from '../src/db/db.ts';
 import { answerChecker } from '../../scripts/contract/answers.mjs';
 import { openLibrary } from '../src/db/open.ts';
+import { closeSearches } from '../src/renewals/search.ts';
 
 export interface Answer<T = Record<string, unknown>> {
   readonly status: number;
@@ -38,6 +39,7 @@ export interface TestLibrary {
 const open: (() => Promise<void>)[] = [];
 /** Ends every library that a test opened; `setup.ts` does it after each. */
 export async function closeLibraries(): Promise<void> {
+  await closeSearches();
   for (const close of open.splice(0)) await close();
 }
 

@@ -10,7 +10,7 @@ import LotSheet from '../src/lots/LotSheet.vue';
 import PutAwayForm from '../src/lots/PutAwayForm.vue';
 import { useLotList } from '../src/lots/useLotList.ts';
 import MembersView from '../src/members/MembersView.vue';
-import RenewalsView from '../src/renewals/RenewalsView.vue';
+import LosingLots from '../src/renewals/LosingLots.vue';
 import SowingView from '../src/sowing/SowingView.vue';
 import { button, labelled, settled, eachDesk, type } from './desk.ts';
 
@@ -166,7 +166,7 @@ describe('views of lists', () => {
       ],
     };
     desk.answers['GET /lots/by-code'] = { lots: [] };
-    const w = await desk.show(RenewalsView, {}, '/renewals');
+    const w = await desk.show(LosingLots, {}, '/renewals/lots');
     expect(w.text()).toContain('29 in 100 alive.');
     expect(w.text()).toContain('no year');
     button(w, 'ON-001A on the table').click();

@@ -157,19 +157,19 @@ function helpWords(db: Db, library: Gathered, h: Help, unit: LengthUnit): string
     case 'cage':
       return `One more cage at ${garden?.name ?? 'a garden'}`;
     case 'room':
-      return `Room for ${String(h.many)} plants and one variety more at ${garden?.name ?? 'a garden'}`;
+      return `Room for ${plural(h.many, 'plant')} and one variety more at ${garden?.name ?? 'a garden'}`;
     case 'garden': {
       const far = [...h.apart].sort((a, b) => b.farM - a.farM)[0];
       const from =
         far === undefined
           ? ''
           : `, ${distance(Math.ceil(far.farM / 50) * 50, unit)} from any ${groupOf(everyLibraryCrop(db), far.group).name.toLowerCase()}`;
-      return `One more grower with room for ${String(h.many)} plants${from}`;
+      return `One more grower with room for ${plural(h.many, 'plant')}${from}`;
     }
     case 'freezer':
       return 'A freezer for what has to wait, dried well first';
     case 'seeds':
-      return `${String(h.many)} seeds more of ${library.varieties.find((v) => v.id === h.of)?.name ?? 'it'}, from whoever has some`;
+      return `${plural(h.many, 'seed')} more of ${library.varieties.find((v) => v.id === h.of)?.name ?? 'it'}, from whoever has some`;
   }
 }
 

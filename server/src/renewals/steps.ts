@@ -64,14 +64,19 @@ export function sayOfRow(change: Change, body: Form<typeof renewalSayForm>): { r
   leaveFrom(change, body, name);
   if (body.what === 'bar' && garden === null && season === null) loosenAll(change, body.varietyId);
   const covered = body.covered === true && body.what === 'hold';
-  if (body.what === 'hold' && garden !== null && season !== null)
-    refuseBroken(gathered(db, change.today), { varietyId: body.varietyId, gardenId: garden.id, season, covered });
+  let plants: number | null = null;
+  if (body.what === 'hold' && garden !== null && season !== null) {
+    const library = gathered(db, change.today);
+    refuseBroken(library, { varietyId: body.varietyId, gardenId: garden.id, season, covered });
+    plants = plantsOf(library, body.varietyId);
+  }
   const row = {
     variety_id: body.varietyId,
     garden_id: garden?.id ?? null,
     season,
     state: body.what === 'hold' ? 'held' : 'barred',
     covered: covered ? 1 : 0,
+    plants,
     note: body.note?.trim() || null,
     said_on: change.today,
     // What was agreed of the row before holds no more.
@@ -85,6 +90,9 @@ export function sayOfRow(change: Change, body: Form<typeof renewalSayForm>): { r
   change.describe(body.what === 'hold' ? `Held ${where}` : `Barred ${where}${garden === null && season === null ? ' from the plan' : ''}`);
   return { id };
 }
+
+/** Plants that one attempt takes. */
+const plantsOf = (library: Gathered, varietyId: number): number | null => library.varieties.find((v) => v.id === varietyId)?.plants ?? null;
 
 const takenWords = (variety: string, garden: string): string =>
   `${variety} is taken for ${garden} already: its packet lies ready. Put the packet back first, or decline it under asked for.`;
@@ -229,7 +237,7 @@ export function askGrowers(change: Change, body: Form<typeof renewalRowsForm>): 
         season: r.season,
         state: 'held',
         covered: r.covered ? 1 : 0,
-        plants: library.varieties.find((v) => v.id === r.varietyId)?.plants ?? null,
+        plants: plantsOf(library, r.varietyId),
         asked_on: today,
         said_on: today,
       });

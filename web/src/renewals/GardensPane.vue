@@ -55,7 +55,7 @@ const PRACTICE = PRACTISED.map((p) => ({ value: p, label: PRACTISED_WORDS[p] }))
         <div class="years">
           <span v-for="(s, i) in plan.page.seasons" :key="s" class="year small">
             {{ s }}
-            <span class="room" role="img" :aria-label="`${s}: ${taken(g, i)} of ${g.roomPlants} plants`">
+            <span class="room" role="img" :aria-label="`${s}: ${taken(g, i)} of ${plural(g.roomPlants, 'plant')}`">
               <span class="there" :style="{ width: part(g.seasons[i]?.plants ?? 0, g.roomPlants) }" /><span
                 class="planned"
                 :style="{ width: part(g.seasons[i]?.planned ?? 0, g.roomPlants) }"

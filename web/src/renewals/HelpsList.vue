@@ -14,7 +14,7 @@ const { data } = useRead(renewalsApi.helps, () => (props.settled ? {} : null));
       <li v-for="h in data.helps" :key="h.words" class="help">
         <span
           ><strong>{{ h.words }}</strong
-          ><span class="quiet"> {{ h.why }}</span></span
+          >{{ ' ' }}<span class="quiet">{{ h.why }}</span></span
         >
         <strong class="more">+{{ h.kept.toFixed(1) }} kept</strong>
       </li>

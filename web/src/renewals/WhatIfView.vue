@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bandsOf, type FutureYear, type WhatIfKind } from '@esprel/core';
+import { bandsOf, type FutureYear, plural, type WhatIfKind } from '@esprel/core';
 import { cropsApi, renewalsApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import ProgressBar from 'primevue/progressbar';
@@ -201,7 +201,8 @@ const tabled = computed(() => years.value.map((year, i) => ({ year, i })).filter
         <h2>What it takes for granted</h2>
         <ul>
           <li v-if="of">
-            It follows {{ of.varieties }} varieties in {{ of.lots }} lots, each as alive as the library believes, doubt and all.
+            It follows {{ plural(of.varieties, 'variety', 'varieties') }} in {{ plural(of.lots, 'lot') }}, each as alive as the library
+            believes, doubt and all.
           </li>
           <li>Members go on taking as much seed as in the last three years, and leave enough for two tries.</li>
           <li>
