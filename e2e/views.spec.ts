@@ -28,6 +28,8 @@ for (const part of [0, 1, 2, 3])
       patches: { key: string; kind: string; crossing: { share: number } }[];
     };
     const patch = plan.patches.find((p) => p.kind === 'seed' && p.crossing.share > 0.01)!.key;
+    const renewals = (await (await page.request.get(`${desk.base}/api/renewals/plan`)).json()) as { varieties: { varietyId: number }[] };
+    const renewed = renewals.varieties[0]!;
     const views = [
       ['/today', 'things today'],
       ['/today?week=2027-03-15', 'that week'],
@@ -100,7 +102,13 @@ for (const part of [0, 1, 2, 3])
       ['/members/post', 'What came out'],
       ['/members/file', 'Read members in'],
       ['/members/12/join', 'The other record'],
-      ['/renewals', 'What will be lost next'],
+      ['/renewals', 'Who renews what'],
+      [`/renewals/variety/${String(renewed.varietyId)}`, 'It could also be'],
+      ['/renewals/gardens', 'Plants for seed in each season'],
+      ['/renewals/take', 'A packet of each is laid ready'],
+      ['/renewals/growers', 'not answered yet'],
+      ['/renewals/lots', 'What will be lost next'],
+      ['/renewals/what-if', 'What it takes for granted'],
       ['/library/settings', 'Usual last frost'],
       ['/library/places', 'Open a place'],
       ['/library/places/4', 'Climate logger'],

@@ -28,7 +28,7 @@ export interface Found extends Omit<SearchNews, 'ended'> {
 }
 
 /** A search of its own accord takes so long at most; whoever wants more asks for as much again. */
-const SECONDS = 20;
+const SECONDS = 12;
 /** A thread without work ends after so long, milliseconds. */
 const RESTS = 60_000;
 /** Nobody waits longer for the first plan, milliseconds; it is there within a second. */

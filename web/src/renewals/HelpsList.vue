@@ -8,9 +8,10 @@ const { data } = useRead(renewalsApi.helps, () => (props.settled ? {} : null));
 </script>
 
 <template>
-  <section v-if="data && data.helps.length > 0" aria-label="What would help most">
+  <section v-if="!settled || (data && data.helps.length > 0)" aria-label="What would help most">
     <h2>What would help most</h2>
-    <ol class="plain">
+    <p v-if="!data" class="quiet small">Worked out once the search is at rest.</p>
+    <ol v-else class="plain">
       <li v-for="h in data.helps" :key="h.words" class="help">
         <span
           ><strong>{{ h.words }}</strong

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type OtherWayShown, renewalsApi, type RenewalFigureShown, type RenewalRowShown } from '@esprel/core/api';
+import { useThrottle } from '@vueuse/core';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -20,13 +21,14 @@ const router = useRouter();
 const plan = useRenewalPlan();
 const changes = useChanges();
 const { data, problem } = useRead(renewalsApi.sheet, () => ({ id: props.id }), [() => plan.found]);
-// What else it could be is asked of the plan as it is; while better ones are found it would only flicker.
-const settled = computed(() => plan.page !== null && plan.page.search !== 'searching');
-const { data: others, loading: looking } = useRead(
-  renewalsApi.others,
-  () => (data.value !== null && (settled.value || plan.page === null) ? { id: props.id } : null),
-  [() => plan.found],
+/** While better plans are found, what else it could be is asked again now and then: each time it would only flicker. */
+const AGAIN_MS = 3000;
+const found = useThrottle(
+  computed(() => plan.found),
+  AGAIN_MS,
+  true,
 );
+const { data: others, loading: looking } = useRead(renewalsApi.others, () => ({ id: props.id }), [found]);
 const v = computed(() => data.value?.variety ?? null);
 const STATE = {
   found: null,
@@ -150,8 +152,7 @@ const shown = (f: RenewalFigureShown, value: number): string =>
     </ul>
     <section aria-label="It could also be">
       <h2>It could also be</h2>
-      <p v-if="!settled" class="quiet small">Worked out once the search is at rest.</p>
-      <p v-else-if="looking && !others" class="quiet small">Working out what each would cost …</p>
+      <p v-if="looking && !others" class="quiet small">Working out what each would cost …</p>
       <p v-else-if="others && others.ways.length === 0" class="quiet small">Nothing else: no other garden can take it as things are.</p>
       <ul v-else class="plain">
         <li v-for="w in others?.ways ?? []" :key="w.words" class="way">
