@@ -6,6 +6,7 @@ import { manyPeople } from './manyPeople.ts';
 import { printRows } from './measure.ts';
 import { covered, onePosterior } from './posteriors.ts';
 import { renewals } from './renewals.ts';
+import { renewalsServed } from './renewalsServed.ts';
 import { seasons } from './seasons.ts';
 
 /** Measures every budget of docs/architecture.md, or those that are named (`npm run bench -- lists seasons`). */
@@ -17,6 +18,7 @@ const PARTS: Readonly<Record<string, () => unknown>> = {
   seasons,
   gardens,
   renewals,
+  renewalsServed,
   judging,
   firstLoad,
 };

@@ -204,6 +204,9 @@ describe('the plan', () => {
     await chip.trigger('keydown', { key: 'B' });
     await settled();
     expect(sent()).toEqual({ ...at, season: 2027, what: 'bar', version: 0 });
+    await chip.trigger('keydown', { key: 'g' });
+    await settled();
+    expect(sent()).toMatchObject({ gardenId: 4, season: 2027, what: 'hold', from: { gardenId: 3, season: 2027 } });
     const before = desk.calls.length;
     await chip.trigger('keydown', { key: 'ArrowLeft' });
     expect(desk.calls.length).toBe(before);

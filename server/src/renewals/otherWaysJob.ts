@@ -11,12 +11,12 @@ import {
 
 /** What is asked of one variety, or of all, as plain data for a thread of the pool. */
 export type AskedOfPlan =
-  | { readonly what: 'others'; readonly input: RenewalInput; readonly plan: readonly Renewal[]; readonly variety: number }
-  | { readonly what: 'helps'; readonly input: RenewalInput; readonly plan: readonly Renewal[]; readonly keeping: readonly KeepInstead[] };
+  | { readonly what: 'others'; readonly input: string; readonly plan: readonly Renewal[]; readonly variety: number }
+  | { readonly what: 'helps'; readonly input: string; readonly plan: readonly Renewal[]; readonly keeping: readonly KeepInstead[] };
 
 /** Finds other ways for a variety, or what would help most. */
 export default function otherWaysJob(asked: AskedOfPlan): { readonly ways: readonly OtherWay[]; readonly helps: readonly Help[] } {
-  const { instance } = holdTogether(asked.input);
+  const { instance } = holdTogether(JSON.parse(asked.input) as RenewalInput);
   if (asked.what === 'others') return { ways: otherWays(instance, asked.plan, asked.variety), helps: [] };
   return { ways: [], helps: whatHelps(instance.input, asked.plan, asked.keeping) };
 }

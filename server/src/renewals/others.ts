@@ -37,7 +37,7 @@ export async function otherWaysOf(db: Db, id: number, today: string): Promise<Ot
   const taken = (r: Renewal): boolean => library.byKey.get(keyOf(library, r))?.state === 'taken';
   const input = { ...library.input, fixed: library.input.fixed.filter((f) => f.variety !== id || taken(f)) };
   const rowsNow = new Set((plan.of.get(id) ?? []).map((r) => keyOf(library, r)));
-  const { ways } = await work(JOB, { what: 'others', input, plan: found.plan.plan, variety: id });
+  const { ways } = await work(JOB, { what: 'others', input: JSON.stringify(input), plan: found.plan.plan, variety: id });
   // The same place under cover, at no other cost, is no other way.
   return ways
     .map((way) => shownWay(plan, v, way))
@@ -108,7 +108,12 @@ export async function helpsOf(db: Db, today: string): Promise<HelpShown[]> {
   const plan = await planned(db, today);
   const { library, found } = plan;
   if (library.varieties.length === 0) return [];
-  const { helps } = await work(JOB, { what: 'helps', input: library.input, plan: found.plan.plan, keeping: keepingOf(library) });
+  const { helps } = await work(JOB, {
+    what: 'helps',
+    input: JSON.stringify(library.input),
+    plan: found.plan.plan,
+    keeping: keepingOf(library),
+  });
   const { lengthUnit } = readSettings(db);
   return helps
     .map((h): HelpShown => ({ words: helpWords(db, library, h, lengthUnit), why: gainWords(library, h), ...gainOf(plan, h) }))

@@ -6,7 +6,8 @@ import { threadOf } from '../home.ts';
 
 /** What the thread is given. */
 export interface SearchWork {
-  readonly input: RenewalInput;
+  /** The instance as JSON: a long text goes to another thread in no time, ten thousand small things do not. */
+  readonly input: string;
   /** The plan before, where most may stay as it is. */
   readonly start: readonly Renewal[] | undefined;
   readonly seconds: number;
@@ -44,6 +45,7 @@ export class PlanSearch {
   private idle: Worker | null = null;
   private rests: NodeJS.Timeout | null = null;
   private about = '';
+  private input: RenewalInput | null = null;
   private known: Found | null = null;
   private waiting: (() => void)[] = [];
   private begun = 0;
@@ -52,8 +54,12 @@ export class PlanSearch {
 
   /** The best plan of this instance so far, the first at once. */
   async plan(input: RenewalInput): Promise<Found> {
-    const about = JSON.stringify(input);
-    if (about !== this.about) this.begin(input, about);
+    // What was gathered once between two changes is the same thing; after a change it may still say the same.
+    if (input !== this.input) {
+      const about = JSON.stringify(input);
+      this.input = input;
+      if (about !== this.about) this.begin(about);
+    }
     if (this.known === null) await this.first();
     if (this.known === null) throw new Error('no plan of renewals could be found');
     return this.known;
@@ -73,7 +79,7 @@ export class PlanSearch {
     const { known, about } = this;
     if (known === null || known.search === 'searching' || known.search === 'proved') return known?.search ?? 'stopped';
     this.known = { ...known, search: 'searching' };
-    this.work({ input: JSON.parse(about) as RenewalInput, start: known.plan.plan, seconds: SECONDS });
+    this.work({ input: about, start: known.plan.plan, seconds: SECONDS });
     return 'searching';
   }
 
@@ -88,11 +94,11 @@ export class PlanSearch {
     this.told();
   }
 
-  private begin(input: RenewalInput, about: string): void {
+  private begin(about: string): void {
     const start = this.known?.plan.plan;
     this.about = about;
     this.known = null;
-    this.work({ input, start, seconds: SECONDS });
+    this.work({ input: about, start, seconds: SECONDS });
   }
 
   /** A thread that is at work cannot listen: it is ended, and another takes its place. */
@@ -166,7 +172,8 @@ export class PlanSearch {
     this.worker = null;
     this.begun += 1;
     if (this.known !== null) this.known = { ...this.known, search: 'broke' };
-    else this.about = '';
+    else this.input = null;
+    if (this.known === null) this.about = '';
     this.told();
   }
 

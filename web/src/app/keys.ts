@@ -70,6 +70,10 @@ export const KEYS = [
   { key: 'L', does: 'lend the open lot, or all on the table to one member' },
   { key: 'U', does: 'take back the last step' },
   { key: 'left, right', does: 'on a lane of the season: a week earlier or later, with Shift a day; Enter keeps it, Esc leaves it' },
+  {
+    key: 'left, right, G',
+    does: 'on a row of the plan of renewals: to the season before or after, to the next garden; H holds it, B bars it',
+  },
   { key: 'A to Z', does: 'on a tray that is laid out: paint that letter, with Shift its marker; Space clears' },
   { key: '0 to 9, X', does: 'on a tray that grows: how many are up in the cell; what was lost there' },
   { key: 'Esc', does: 'leave a field or close a sheet' },

@@ -48,6 +48,11 @@ function under(x: number, y: number): { readonly season: number | null; readonly
 const SLIPS = 6;
 onMounted(() => {
   if (chip.value === null) return;
+  const { varietyId, gardenId, season } = props.row;
+  if (plan.follows?.varietyId === varietyId && plan.follows.gardenId === gardenId && plan.follows.season === season) {
+    plan.follows = null;
+    chip.value.focus();
+  }
   let from = { x: 0, y: 0 };
   const carry = drag<HTMLButtonElement, unknown>()
     .clickDistance(SLIPS)
@@ -76,16 +81,26 @@ onUnmounted(() => {
   if (chip.value !== null) select(chip.value).on('.drag', null);
 });
 
+function move(season: number, gardenId: number): void {
+  plan.follows = { varietyId: props.row.varietyId, gardenId, season };
+  emit('drop', { season, gardenId });
+}
+
 function key(event: KeyboardEvent): void {
   const step = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
   if (step !== 0) {
     event.preventDefault();
     const to = props.seasons[props.seasons.indexOf(props.row.season) + step];
-    if (to !== undefined && !fixed.value) emit('drop', { season: to, gardenId: null });
+    if (to !== undefined && !fixed.value) move(to, props.row.gardenId);
   } else if (event.key === 'h' || event.key === 'H') {
     event.preventDefault();
     if (props.row.state === 'found') void plan.hold(props.row.varietyId, props.row);
     else if (props.row.state === 'held') void plan.loosen(props.row);
+  } else if ((event.key === 'g' || event.key === 'G') && !fixed.value) {
+    event.preventDefault();
+    const ids = (plan.page?.gardens ?? []).map((g) => g.id);
+    const next = ids[(ids.indexOf(props.row.gardenId) + 1) % ids.length];
+    if (next !== undefined) move(props.row.season, next);
   } else if ((event.key === 'b' || event.key === 'B') && !fixed.value) {
     event.preventDefault();
     void plan.bar(props.row.varietyId, props.row.gardenId, props.row.season, props.row.version);
@@ -101,7 +116,9 @@ function key(event: KeyboardEvent): void {
     :class="[row.state, { opened, covered: row.covered, carried: moved !== null, fixed }]"
     :style="moved ? { transform: `translate(${moved.x}px, ${moved.y}px)` } : undefined"
     :aria-label="label"
-    :title="fixed ? 'Taken: its packet lies ready' : 'Drag it to another season or garden; left and right do so too, H holds, B bars'"
+    :title="
+      fixed ? 'Taken: its packet lies ready' : 'Drag it to another season or garden; left and right, and G, do so too; H holds, B bars'
+    "
     @click="router.push(`/renewals/variety/${row.varietyId}`)"
     @keydown="key"
   >

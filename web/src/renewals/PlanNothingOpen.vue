@@ -13,8 +13,8 @@ import NothingOpen from '../base/NothingOpen.vue';
       another season or onto another garden: the rest is found again around it.
     </p>
     <p>
-      With a row in focus the <kbd>left</kbd> and <kbd>right</kbd> arrows move it to another season, <kbd>H</kbd> holds it,
-      <kbd>B</kbd> bars it.
+      With a row in focus the <kbd>left</kbd> and <kbd>right</kbd> arrows move it to another season, <kbd>G</kbd> to the next garden,
+      <kbd>H</kbd> holds it, <kbd>B</kbd> bars it.
     </p>
   </NothingOpen>
 </template>

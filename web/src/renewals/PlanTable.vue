@@ -1,21 +1,48 @@
 <script setup lang="ts">
+import { ArrowDown, ArrowUp } from '@lucide/vue';
 import type { RenewalRowShown, RenewalsPage, RenewedVariety } from '@esprel/core/api';
-import Column from 'primevue/column';
-import DataTable from 'primevue/datatable';
-import { computed, ref } from 'vue';
+import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import VerdictShape from '../shared/VerdictShape.vue';
 import { verdictLook } from '../shared/verdictLook.ts';
 import PlanChip from './PlanChip.vue';
 import { percent, shareLook, useRenewalPlan } from './usePlan.ts';
 
-/** The plan by variety: a row is moved to another season along its line, to another garden onto the strip that comes up below. */
+/**
+ * The plan by variety: a row is moved to another season along its line, to another garden onto the strip that comes up below. A table of its own: what is
+ * carried must stay the same thing while better plans come in, and the cells of the kit's table are made anew each time.
+ */
 const props = defineProps<{ varieties: readonly RenewedVariety[]; page: RenewalsPage }>();
 const route = useRoute();
 const plan = useRenewalPlan();
+const dragged = ref<RenewalRowShown | null>(null);
+/** While something is carried the table stands still. */
+const still = shallowRef(props.varieties);
+watch([() => props.varieties, dragged], () => {
+  if (dragged.value === null) still.value = props.varieties;
+});
+const SORTS = ['variety', 'worth', 'kept'] as const;
+type Sort = (typeof SORTS)[number];
+const sorted = ref<{ readonly by: Sort; readonly up: boolean } | null>(null);
+const shown = computed(() => {
+  const { value: sort } = sorted;
+  if (sort === null) return still.value;
+  const sign = sort.up ? 1 : -1;
+  const { by } = sort;
+  return [...still.value].sort(
+    (a, b) => sign * (by === 'variety' ? a.variety.localeCompare(b.variety) : a[by] - b[by]) || a.varietyId - b.varietyId,
+  );
+});
+/** Once by what is greatest, once the other way round, and then as it is most needed. */
+function sort(by: Sort): void {
+  const first = by === 'variety';
+  if (sorted.value?.by !== by) sorted.value = { by, up: first };
+  else sorted.value = sorted.value.up === first ? { by, up: !first } : null;
+}
+const sortOf = (by: Sort): 'ascending' | 'descending' | undefined =>
+  sorted.value?.by === by ? (sorted.value.up ? 'ascending' : 'descending') : undefined;
 const most = computed(() => Math.max(0.01, ...props.varieties.map((v) => v.worth)));
 const rowsIn = (v: RenewedVariety, season: number): readonly RenewalRowShown[] => v.rows.filter((r) => r.season === season);
-const dragged = ref<RenewalRowShown | null>(null);
 const isOpened = (v: RenewedVariety): boolean => route.path === `/renewals/variety/${String(v.varietyId)}`;
 
 async function drop(r: RenewalRowShown, to: { readonly season: number | null; readonly gardenId: number | null }): Promise<void> {
@@ -32,57 +59,73 @@ function freeIn(gardenId: number, season: number): string {
   if (!g || !s) return '';
   return `${String(Math.max(0, g.roomPlants - s.plants - s.planned))} of ${String(g.roomPlants)} free`;
 }
+const table = ref<HTMLElement | null>(null);
+/** What is opened is in sight. */
+async function showOpened(): Promise<void> {
+  await nextTick();
+  table.value?.querySelector('tr.here')?.scrollIntoView({ block: 'nearest' });
+}
+watch(() => route.path, showOpened);
+onMounted(showOpened);
+const HEADS: Readonly<Record<Sort, string>> = { variety: 'Variety', worth: 'Worth', kept: 'Kept' };
 </script>
 
 <template>
   <div class="plan">
-    <DataTable
-      :value="[...varieties]"
-      data-key="varietyId"
-      removable-sort
-      :row-class="(v: RenewedVariety) => (isOpened(v) ? 'here' : '')"
-      :pt="{ table: { 'aria-label': 'Who renews what, by variety' } }"
-    >
-      <Column field="variety" header="Variety" sortable class="name">
-        <template #body="{ data: v }">
-          <RouterLink class="open" :to="`/renewals/variety/${v.varietyId}`">
-            <VerdictShape :verdict="v.verdict" :size="15" /><span class="unseen">{{ verdictLook(v.verdict).words }}: </span>
-            <span
-              ><strong>{{ v.variety }}</strong> <span class="quiet">{{ v.crop.replace(/ \(.*\)/, '').toLowerCase() }}</span></span
+    <table ref="table" aria-label="Who renews what, by variety">
+      <thead>
+        <tr>
+          <th v-for="by in SORTS.slice(0, 2)" :key="by" scope="col" :class="by" :aria-sort="sortOf(by)">
+            <button type="button" class="head" @click="sort(by)">
+              {{ HEADS[by] }}<component :is="sorted?.up ? ArrowUp : ArrowDown" v-if="sorted?.by === by" :size="13" aria-hidden="true" />
+            </button>
+          </th>
+          <th v-for="s in page.seasons" :key="s" scope="col">{{ s }}</th>
+          <th scope="col" class="kept" :aria-sort="sortOf('kept')">
+            <button type="button" class="head" @click="sort('kept')">
+              {{ HEADS.kept
+              }}<component :is="sorted?.up ? ArrowUp : ArrowDown" v-if="sorted?.by === 'kept'" :size="13" aria-hidden="true" />
+            </button>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="v in shown" :key="v.varietyId" :class="{ here: isOpened(v) }">
+          <th scope="row">
+            <RouterLink class="open" :to="`/renewals/variety/${v.varietyId}`">
+              <VerdictShape :verdict="v.verdict" :size="15" /><span class="unseen">{{ verdictLook(v.verdict).words }}: </span>
+              <span
+                ><strong>{{ v.variety }}</strong> <span class="quiet">{{ v.crop.replace(/ \(.*\)/, '').toLowerCase() }}</span></span
+              >
+            </RouterLink>
+          </th>
+          <td>
+            <span class="worth-bar" :class="{ said: v.worthSaid }" :style="{ width: `${(100 * v.worth) / most}%` }" /><span
+              class="unseen"
+              >{{ v.worth.toFixed(1) }}</span
             >
-          </RouterLink>
-        </template>
-      </Column>
-      <Column field="worth" header="Worth" sortable class="worth">
-        <template #body="{ data: v }"
-          ><span class="worth-bar" :class="{ said: v.worthSaid }" :style="{ width: `${(100 * v.worth) / most}%` }" /><span class="unseen">{{
-            v.worth.toFixed(1)
-          }}</span></template
-        >
-      </Column>
-      <Column v-for="s in page.seasons" :key="s" :header="String(s)" class="season">
-        <template #body="{ data: v }">
-          <div class="cell" :class="{ takes: dragged?.varietyId === v.varietyId }" :data-season="s" :data-variety="v.varietyId">
-            <PlanChip
-              v-for="r in rowsIn(v, s)"
-              :key="`${r.gardenId} ${r.state}`"
-              :row="r"
-              :variety="v.variety"
-              :two-years="v.twoYears"
-              :opened="isOpened(v)"
-              :seasons="page.seasons"
-              @carry="dragged = $event"
-              @drop="drop(r, $event)"
-            />
-          </div>
-        </template>
-      </Column>
-      <Column field="kept" header="Kept" sortable class="kept">
-        <template #body="{ data: v }"
-          ><strong :class="shareLook(v.kept)">{{ percent(v.kept) }}</strong></template
-        >
-      </Column>
-    </DataTable>
+          </td>
+          <td v-for="s in page.seasons" :key="s">
+            <div class="cell" :class="{ takes: dragged?.varietyId === v.varietyId }" :data-season="s" :data-variety="v.varietyId">
+              <PlanChip
+                v-for="r in rowsIn(v, s)"
+                :key="r.gardenId"
+                :row="r"
+                :variety="v.variety"
+                :two-years="v.twoYears"
+                :opened="isOpened(v)"
+                :seasons="page.seasons"
+                @carry="dragged = $event"
+                @drop="drop(r, $event)"
+              />
+            </div>
+          </td>
+          <td class="kept">
+            <strong :class="shareLook(v.kept)">{{ percent(v.kept) }}</strong>
+          </td>
+        </tr>
+      </tbody>
+    </table>
     <div v-if="dragged" class="strip" aria-hidden="true">
       <span class="small quiet">To another garden:</span>
       <span v-for="g in page.gardens" :key="g.id" class="garden" :class="{ own: g.id === dragged.gardenId }" :data-garden="g.id"
@@ -96,12 +139,68 @@ function freeIn(gardenId: number, season: number): string {
 .plan {
   min-width: 0;
 }
+table {
+  width: 100%;
+  min-width: 620px;
+  table-layout: fixed;
+  border-collapse: collapse;
+}
+th {
+  font-weight: 400;
+  text-align: left;
+}
+thead th {
+  padding: 6px 4px;
+  color: var(--quiet);
+  border-bottom: 2px solid var(--rule);
+}
+th.variety {
+  width: 27%;
+}
+th.worth {
+  width: 10%;
+}
+th.kept {
+  width: 9%;
+}
+.kept {
+  text-align: right;
+}
+.head {
+  display: inline-flex;
+  gap: 3px;
+  align-items: center;
+  border: 0;
+  background: none;
+  padding: 2px 4px;
+  color: inherit;
+  cursor: pointer;
+}
+.head:hover {
+  color: var(--ink);
+  text-decoration: underline;
+}
+tbody tr {
+  border-bottom: 1px solid var(--hair);
+}
+tbody th,
+tbody td {
+  padding: 3px 4px;
+}
+tbody tr:hover {
+  background: var(--hover);
+}
+tr.here {
+  background: var(--sheet);
+  box-shadow: inset 5px 0 0 var(--action);
+}
 strong {
   font-weight: 600;
 }
 .open {
   display: flex;
   gap: 8px;
+  padding-left: 6px;
   align-items: baseline;
   color: var(--ink);
   text-decoration: none;
@@ -111,38 +210,6 @@ strong {
 }
 .open:hover strong {
   text-decoration: underline;
-}
-.plan :deep(.p-datatable-tbody > tr > td) {
-  padding-block: 3px;
-  vertical-align: middle;
-}
-.plan :deep(tr.here) {
-  background: var(--sheet);
-  box-shadow: inset 5px 0 0 var(--action);
-}
-.plan :deep(table) {
-  table-layout: fixed;
-  min-width: 620px;
-}
-.plan :deep(th.name) {
-  width: 26%;
-}
-.plan :deep(th.worth) {
-  width: 9%;
-}
-.plan :deep(th.kept) {
-  width: 9%;
-}
-.plan :deep(td.kept),
-.plan :deep(th.kept) {
-  text-align: right;
-}
-.plan :deep(td.season),
-.plan :deep(th.season) {
-  padding-inline: 4px;
-}
-.plan :deep(th.kept .p-datatable-column-header-content) {
-  justify-content: flex-end;
 }
 .worth-bar {
   display: block;

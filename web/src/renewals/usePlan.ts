@@ -7,6 +7,8 @@ import { useChanges } from '../base/changes.ts';
 export const useRenewalPlan = defineStore('renewalPlan', () => {
   const page = shallowRef<RenewalsPage | null>(null);
   const changes = useChanges();
+  /** The row that was moved by the keys: where it comes to stand it is in focus again. */
+  const follows = shallowRef<{ readonly varietyId: number; readonly gardenId: number; readonly season: number } | null>(null);
 
   /** Holds a row where it is, or where it moves to. What cannot hold is said by the last step. */
   async function hold(
@@ -35,7 +37,7 @@ export const useRenewalPlan = defineStore('renewalPlan', () => {
     page.value?.varieties.find((v) => v.varietyId === varietyId)?.rows.find((r) => r.gardenId === gardenId && r.season === season)
       ?.version ?? 0;
 
-  return { page, found: computed(() => page.value?.found ?? ''), hold, loosen, bar, versionAt };
+  return { page, follows, found: computed(() => page.value?.found ?? ''), hold, loosen, bar, versionAt };
 });
 
 /** How a row stands, in a word: what was found by the program needs none. */
