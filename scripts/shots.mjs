@@ -58,6 +58,7 @@ try {
     if (n > oldest.n) oldest = { n, code: (family.find((l) => l.mixed) ?? lot).code };
   }
   const losing = (await ask('/renewals')).lots.slice(0, 4);
+  const renewed = (await ask('/renewals/plan')).varieties.find((v) => v.rows.length > 0);
   const { varieties } = await ask('/varieties?limit=500');
   let register = varieties[0];
   for (const v of varieties) if ((await ask(`/varieties/${v.id}`)).variety.chosenEnvelopeId !== null) register = v;
@@ -138,7 +139,6 @@ try {
     ['test', `/tests/${counted.id}`],
     ['frost', '/sowing/frost'],
     ['lanes', `/sowing/planned/${lanes.find((x) => x.sowingId === null && x.plantOutOn !== null).id}`],
-    ['seeds-per-cell', `/lots/${told.code}/sow`, () => page.locator('.advice').evaluate((e) => e.scrollIntoView())],
     ['tray', `/sowing/trays/${laidOut.id}`],
     ['member', `/members/${member.id}`],
     ['asked-for', `/asks/${asks.find((a) => a.laid === null && a.note !== null && a.serving.length > 0).id}`],
@@ -169,7 +169,13 @@ try {
     ],
     ['descent', `/lots/${oldest.code}/descent`],
     ['labels', `/labels?codes=${[...new Set([told, ...byDots(lots).slice(0, 11)].map((l) => l.code))].join(',')}`],
-    ['renewals', `/renewals/${losing[0].code}`],
+    [
+      'renewals',
+      `/renewals/variety/${renewed.varietyId}`,
+      // At rest, so that it is the same each time.
+      () => page.getByText(/Nothing keeps more|found in the time/).waitFor({ timeout: 60_000 }),
+    ],
+    ['what-if', '/renewals/what-if', () => page.getByText('the middle of 100 runs').waitFor({ timeout: 60_000 })],
     // The last one: from here on everybody signs in.
     [
       'sign-in',

@@ -119,7 +119,7 @@ const FIGURES: readonly { readonly value: keyof FutureYear; readonly label: stri
   { value: 'diversity', label: 'Diversity' },
 ];
 const MEANS: Readonly<Record<keyof FutureYear, string>> = {
-  varieties: 'Varieties that could still be carried on, each January',
+  varieties: 'Varieties that could still be carried on, as each season begins',
   lots: 'Lots of which enough is alive to grow them on',
   diversity: 'Diversity that is left, in 100 of what the first known ancestors had; lost varieties count as none',
 };
