@@ -37,7 +37,11 @@ const STATE = {
   yes: 'The grower said yes.',
   taken: 'Taken: its packet lies ready.',
 } as const;
-const costWords = (n: number): string => (Math.abs(n) < 0.05 ? 'as good' : `${n < 0 ? '−' : '+'}${Math.abs(n).toFixed(1)} kept`);
+/** More may be kept, and less of what is worth most. */
+function costWords({ kept: n, worth }: OtherWayShown): string {
+  if (Math.abs(n) < 0.05) return worth < -0.05 ? 'of less worth' : 'as good';
+  return `${n < 0 ? '−' : '+'}${Math.abs(n).toFixed(1)} kept${n > 0 && worth < -0.05 ? ', of less worth' : ''}`;
+}
 const costLook = (n: number): string => (n > -0.05 ? 'good' : n > -0.5 ? 'some' : 'much');
 /** The row that another way would take the place of. */
 const first = computed(() => v.value?.rows.find((r) => r.state !== 'taken') ?? null);
@@ -157,7 +161,7 @@ const shown = (f: RenewalFigureShown, value: number): string =>
       <ul v-else class="plain">
         <li v-for="w in others?.ways ?? []" :key="w.words" class="way">
           <span>{{ w.words }}</span>
-          <strong :class="costLook(w.kept)">{{ costWords(w.kept) }}</strong>
+          <strong :class="costLook(w.kept)">{{ costWords(w) }}</strong>
           <Button
             v-if="w.rows.length > 0"
             label="Hold"
