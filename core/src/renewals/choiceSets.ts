@@ -1,4 +1,5 @@
 import { type Choice, growersOf, type Instance } from './instance.ts';
+import { PairSearch } from './pairSearch.ts';
 import { type Rows, rowsOf } from './rows.ts';
 
 /** Choices of one variety together, with what they are worth after their prices. */
@@ -6,13 +7,6 @@ export interface ChoiceSet {
   readonly v: number;
   readonly choices: readonly Choice[];
   readonly value: number;
-}
-
-/** Two choices of one variety that count once in some rules. */
-interface Shared {
-  readonly a: Choice;
-  readonly b: Choice;
-  readonly rows: readonly number[];
 }
 
 /** The sets of choices that each variety may take beside what is fixed: what they keep, which rules they use, and which are worth the most at given prices. */
@@ -31,10 +25,9 @@ export class ChoiceSets {
   /** Attempts that a variety still gets, and what is lost of it so far. */
   private readonly most: readonly number[];
   private readonly lost: readonly number[];
-  private readonly shared: readonly (readonly Shared[])[];
-  /** Places to work in. */
-  private readonly netOf: Float64Array;
-  private readonly pOf: Float64Array;
+  /** Of varieties that get two. */
+  private readonly pairs: PairSearch;
+  private readonly numbered: readonly Choice[];
 
   constructor(instance: Instance) {
     this.instance = instance;
@@ -50,14 +43,13 @@ export class ChoiceSets {
             .slice(instance.first[v], instance.first[v + 1])
             .filter((c) => !instance.fixed.some((f) => (f.v === c.v && f.g === c.g) || instance.excludes(f, c))),
     );
-    const longest = Math.max(0, ...this.open.map((own) => own.length));
-    this.netOf = new Float64Array(longest);
-    this.pOf = new Float64Array(longest);
     this.worth = varieties.map((v, i) => v.worth * (this.lost[i] ?? 1));
     this.least = new Float64Array(instance.input.gardens.length);
     this.sure = this.open.map((own) => [...own].sort((a, b) => b.p - a.p || a.i - b.i));
     this.rows = rowsOf(instance, this.open.flat());
-    this.shared = this.open.map((own, v) => (this.most[v] === 2 ? sharedOf(own, this.rows) : []));
+    this.numbered = instance.choices;
+    const two = this.open.map((own, v) => (this.most[v] === 2 ? own : []));
+    this.pairs = new PairSearch(two, instance.choices, instance.input.gardens.length, this.worth, this.rows);
   }
 
   /** What of the worth of its variety a set keeps beside what is fixed. */
@@ -80,14 +72,24 @@ export class ChoiceSets {
     return uses;
   }
 
+  /** Takes from what is left of each rule what a set uses. */
+  spend(left: Float64Array, choices: readonly Choice[]): void {
+    this.pairs.spend(left, choices);
+  }
+
   /** What each choice costs at these prices. */
   costs(price: Float64Array): Float64Array {
-    const { start, row, uses } = this.rows;
+    const { partStart, part, partUses } = this.rows;
     const cost = new Float64Array(this.instance.choices.length);
-    for (let i = 0; i < cost.length; i++) {
-      let sum = 0;
-      for (let k = start[i] as number; k < (start[i + 1] as number); k++) sum += (uses[k] as number) * (price[row[k] as number] as number);
-      cost[i] = sum;
+    // By rule: most of them cost nothing.
+    for (let r = 0; r < price.length; r++) {
+      const each = price[r] as number;
+      if (each === 0) continue;
+      const to = partStart[r + 1] as number;
+      for (let k = partStart[r] as number; k < to; k++) {
+        const i = part[k] as number;
+        cost[i] = (cost[i] as number) + each * (partUses[k] as number);
+      }
     }
     return cost;
   }
@@ -130,11 +132,15 @@ export class ChoiceSets {
       }
     };
     deeper(0, 0, 1, most);
+    if (most !== 2) return;
+    const among = new Set(all);
     // Two that count once in a rule pay it once.
-    for (const s of this.shared[v] ?? []) {
-      const value = this.sharedValue(v, s, cost, price);
-      if (value > least) least = take(value, [s.a, s.b]);
-    }
+    this.pairs.eachShared(v, price, (i, j, once) => {
+      const [a, b] = [this.numbered[i] as Choice, this.numbered[j] as Choice];
+      if (!among.has(a) || !among.has(b)) return;
+      const value = worth * (1 - (1 - a.p) * (1 - b.p)) - (cost[i] as number) - (cost[j] as number) + once;
+      if (value > least) least = take(value, [a, b]);
+    });
   }
 
   /** Choices that can be in a best set: they are worth more than they cost, and of those that are surer and cost no more in other gardens there are fewer than a set holds. */
@@ -164,51 +170,10 @@ export class ChoiceSets {
     return out;
   }
 
-  /** The best one or two of these choices: what `sets` finds, for the number that is usual, in a loop that is tight. */
-  private bestPair(v: number, own: readonly Choice[], cost: Float64Array, price: Float64Array): ChoiceSet {
-    const worth = this.worth[v] as number;
-    const n = own.length;
-    const { netOf, pOf } = this;
-    let [value, a, b] = [0, -1, -1];
-    let most = 0;
-    for (let i = 0; i < n; i++) {
-      const c = own[i] as Choice;
-      const net = worth * c.p - (cost[c.i] as number);
-      netOf[i] = net;
-      pOf[i] = c.p;
-      if (net > most) most = net;
-      if (net > value) [value, a] = [net, i];
-    }
-    for (let i = 0; i < n; i++) {
-      const net = netOf[i] as number;
-      if (net + most <= value) continue;
-      const rest = worth * (pOf[i] as number);
-      for (let j = i + 1; j < n; j++) {
-        const both = net + (netOf[j] as number) - rest * (pOf[j] as number);
-        if (both > value && (own[i] as Choice).g !== (own[j] as Choice).g) [value, a, b] = [both, i, j];
-      }
-    }
-    let choices = [a, b].filter((i) => i >= 0).map((i) => own[i] as Choice);
-    for (const s of this.shared[v] ?? []) {
-      const both = this.sharedValue(v, s, cost, price);
-      if (both > value) [value, choices] = [both, [s.a, s.b]];
-    }
-    return { v, choices, value };
-  }
-
-  /** What two choices are worth that pay once what counts once; nothing where they share no price. */
-  private sharedValue(v: number, { a, b, rows }: Shared, cost: Float64Array, price: Float64Array): number {
-    let once = 0;
-    for (const row of rows) once += price[row] as number;
-    return once === 0
-      ? -Infinity
-      : (this.worth[v] as number) * (1 - (1 - a.p) * (1 - b.p)) - (cost[a.i] as number) - (cost[b.i] as number) + once;
-  }
-
   /** For each variety what would be best for it at these prices. */
   bestOfEach(cost: Float64Array, price: Float64Array): ChoiceSet[] {
-    return this.open.map((_, v) => {
-      if (this.most[v] === 2) return this.bestPair(v, this.undominated(v, cost), cost, price);
+    const found = this.open.map((_, v): { readonly v: number; choices: readonly Choice[]; value: number } => {
+      if (this.most[v] === 2) return { v, ...this.pairs.best(v, cost) };
       let best: ChoiceSet = { v, choices: [], value: 0 };
       this.each(v, this.undominated(v, cost), cost, price, 0, (value, set) => {
         best = { v, choices: [...set], value };
@@ -216,29 +181,7 @@ export class ChoiceSets {
       });
       return best;
     });
+    this.pairs.betterShared(found, cost, price);
+    return found;
   }
-}
-
-function sharedOf(own: readonly Choice[], { rows, start, row }: Rows): Shared[] {
-  // By rule, which choices have part in it: only those can share one.
-  const by = new Map<number, Choice[]>();
-  for (const c of own) {
-    for (let k = start[c.i] as number; k < (start[c.i + 1] as number); k++) {
-      const r = row[k] as number;
-      if (rows[r]?.once === true) by.set(r, [...(by.get(r) ?? []), c]);
-    }
-  }
-  const pairs = new Map<string, { readonly a: Choice; readonly b: Choice; readonly rows: number[] }>();
-  for (const [r, parts] of by) {
-    parts.forEach((a, i) => {
-      for (const b of parts.slice(i + 1)) {
-        if (a.g === b.g) continue;
-        const key = `${String(a.i)} ${String(b.i)}`;
-        const there = pairs.get(key);
-        if (there) there.rows.push(r);
-        else pairs.set(key, { a, b, rows: [r] });
-      }
-    });
-  }
-  return [...pairs.values()];
 }

@@ -88,3 +88,15 @@ describe('a plan of renewals', () => {
     expect(plan(small({ varieties: [] })).kept).toEqual([]);
   });
 });
+
+it('does without a solver that fails, and says what it found and a limit that holds', () => {
+  const dead: LinearSolver = { relaxed: () => null, whole: () => ({ taken: null, limit: Infinity }) };
+  const input = made(11);
+  const found = plan(input, { seconds: 0.5, solver: dead });
+  expect(allowed(input, found.plan)).toBe(true);
+  expect(found.bound).toBeGreaterThanOrEqual(most(input) - 1e-9);
+  // The real one, asked with no time left, answers nothing and throws nothing.
+  const model = { objective: [1, 1], columns: [[{ row: 0, uses: 1 }], [{ row: 0, uses: 1 }]], limits: [1] };
+  expect(() => solver.whole(model, -1, null)).not.toThrow();
+  expect(() => solver.relaxed(model, -1)).not.toThrow();
+});

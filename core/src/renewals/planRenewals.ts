@@ -3,6 +3,8 @@ import type { LinearSolver } from '../numeric/linearSolver.ts';
 import { bestOfSets, generateSets, replanSome, SetPool } from './master.ts';
 import { PlanState } from './planState.ts';
 import type { ChoiceSet } from './choiceSets.ts';
+import { divedPlan } from './dive.ts';
+import { LikelySets, roundedPlan } from './likelySets.ts';
 import { Prices } from './prices.ts';
 import { Exchange, greedyPlan, planFrom, randomFrom } from './search.ts';
 
@@ -85,15 +87,20 @@ function loosest({ input, choices, first, fixed }: Instance): number {
   }, 0);
 }
 
-/** Rounds of prices and of exchange in one turn, and turns before sets are generated and the whole is tried. */
+/** Rounds of prices, of exchange and of rounding in one turn, and turns before sets are generated and the whole is tried. */
 const PRICE_ROUNDS = 50;
 const EXCHANGE_ROUNDS = 120;
-const TURNS = 6;
+const ROUNDINGS = 4;
+const ROUNDINGS_OF_MANY = 2;
+const TURNS = 8;
 /** Sets among which the best plan is looked for exactly, early and late. */
 const FEW_SETS = 4_000;
 const MANY_SETS = 40_000;
 const GENERATE_ROUNDS = 30;
 const TURNS_BEFORE_WHOLE = 6;
+/** Turns of prices where there are many choices, and the part of the time that they take at most. */
+const TURNS_OF_MANY = 14;
+const PRICES_PART = 0.5;
 /** Of more choices than this the sets are not generated: their linear model takes too long for what it tells. */
 const MANY_CHOICES = 15_000;
 /** Prices move towards what is likely to be found yet: so far from the best plan to the limit. */
@@ -166,10 +173,21 @@ export function planRenewals(instance: Instance, tools: PlanTools): RenewalPlan 
   };
 
   const many = instance.choices.length > MANY_CHOICES;
-  const turnPrices = (seen: (sets: readonly ChoiceSet[]) => void = () => undefined): void => {
-    prices.improve(PRICE_ROUNDS, exchange.best.total + LIKELY * (bound - exchange.best.total), seen);
-    exchange.construct(prices.cost);
-    exchange.run(many ? EXCHANGE_ROUNDS / 4 : EXCHANGE_ROUNDS, prices.cost);
+  const likely = new LikelySets(instance.input.varieties.length);
+  const luck = randomFrom(3);
+  // From the first plan, not from the best: the nearer the aim, the shorter the steps.
+  const first = exchange.best.total;
+  const turnPrices = (rounds: number, seen: (sets: readonly ChoiceSet[]) => void = () => undefined): void => {
+    prices.improve(rounds, first + LIKELY * (bound - first), (sets) => {
+      likely.see(sets);
+      seen(sets);
+    });
+  };
+  /** Plans from where the prices are. */
+  const plans = (): void => {
+    if (!many) exchange.construct(prices.cost);
+    exchange.offer(roundedPlan(instance, likely, prices.cost, luck, many ? ROUNDINGS_OF_MANY : ROUNDINGS));
+    if (!many) exchange.run(EXCHANGE_ROUNDS, prices.cost);
     keep(exchange.best.plan);
   };
 
@@ -180,15 +198,32 @@ export function planRenewals(instance: Instance, tools: PlanTools): RenewalPlan 
     if (better !== null) exchange.offer(better);
   };
 
-  for (let turn = 0; turn < TURNS; turn++) {
-    turnPrices((sets) => {
+  if (many) {
+    // Nothing is proved of so many: prices first, as far as a part of the time goes, since plans that are made at poor ones are of little use.
+    const long = left();
+    for (let turn = 0; turn < TURNS_OF_MANY && left() > (1 - PRICES_PART) * long; turn++) {
+      turnPrices(PRICE_ROUNDS);
+      proved();
+    }
+    plans();
+    if (proved() || left() <= 0) return done();
+  }
+  for (let turn = 0; turn < TURNS && !many; turn++) {
+    turnPrices(PRICE_ROUNDS, (sets) => {
       for (const s of sets) if (turn >= TURNS - 2) pool.add(s.v, s.choices);
     });
+    plans();
     if (proved() || left() <= 0) return done();
     if (turn >= 1) whole(FEW_SETS);
     if (proved() || left() <= 0) return done();
   }
   const { solver } = tools;
+  if (solver !== null) {
+    const dived = divedPlan(instance, prices, likely, exchange.best.plan, solver, left);
+    if (dived !== null) exchange.offer(dived);
+    keep(exchange.best.plan);
+    if (proved() || left() <= 0) return done();
+  }
   if (solver !== null && !many) {
     generateSets(prices, pool, solver, instance.input.varieties.length, GENERATE_ROUNDS, left);
     if (proved() || left() <= 0) return done();
@@ -204,9 +239,10 @@ export function planRenewals(instance: Instance, tools: PlanTools): RenewalPlan 
     whole(MANY_SETS);
   }
   for (let turn = 1; !proved() && left() > 0; turn++) {
-    if (solver === null || turn % 8 === 0) {
-      turnPrices();
-      if (solver !== null && turn % 32 === 0) whole(MANY_SETS);
+    if (solver === null || turn % (many ? 4 : 8) === 0) {
+      turnPrices(PRICE_ROUNDS / 2);
+      if (!many || solver === null) plans();
+      if (solver !== null && !many && turn % 32 === 0) whole(MANY_SETS);
       continue;
     }
     replan(solver);

@@ -71,7 +71,7 @@ export class Prices {
         continue;
       }
       const slack = this.limits.slice();
-      for (const s of sets) for (const [row, n] of this.sets.usesOf(s.choices)) slack[row] = (slack[row] ?? 0) - n;
+      for (const s of sets) this.sets.spend(slack, s.choices);
       // Against the last direction it turns less sharply (Camerini, Fratta & Maffioli 1975, Mathematical Programming Study 3).
       const { price, direction } = this;
       let along = 0;

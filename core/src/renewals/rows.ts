@@ -13,6 +13,10 @@ export interface Rows {
   readonly start: Int32Array;
   readonly row: Int32Array;
   readonly uses: Float64Array;
+  /** The same by rule: its choices from `partStart[r]` to `partStart[r + 1]`. */
+  readonly partStart: Int32Array;
+  readonly part: Int32Array;
+  readonly partUses: Float64Array;
 }
 
 /**
@@ -73,7 +77,28 @@ export function rowsOf(instance: Instance, choices: readonly Choice[] = instance
   const start = new Int32Array(of.length + 1);
   of.forEach((parts, i) => (start[i + 1] = (start[i] ?? 0) + parts.length));
   const parts = of.flat();
-  return { rows, start, row: Int32Array.from(parts, (p) => p.row), uses: Float64Array.from(parts, (p) => p.uses) };
+  const row = Int32Array.from(parts, (p) => p.row);
+  const uses = Float64Array.from(parts, (p) => p.uses);
+  return { rows, start, row, uses, ...byRule(rows.length, start, row, uses) };
+}
+
+function byRule(rules: number, start: Int32Array, row: Int32Array, uses: Float64Array): Pick<Rows, 'partStart' | 'part' | 'partUses'> {
+  const partStart = new Int32Array(rules + 1);
+  for (const r of row) partStart[r + 1] = (partStart[r + 1] as number) + 1;
+  for (let r = 0; r < rules; r++) partStart[r + 1] = (partStart[r + 1] as number) + (partStart[r] as number);
+  const next = partStart.slice();
+  const part = new Int32Array(row.length);
+  const partUses = new Float64Array(row.length);
+  for (let i = 0; i + 1 < start.length; i++) {
+    for (let k = start[i] as number; k < (start[i + 1] as number); k++) {
+      const r = row[k] as number;
+      const at = next[r] as number;
+      part[at] = i;
+      partUses[at] = uses[k] as number;
+      next[r] = at + 1;
+    }
+  }
+  return { partStart, part, partUses };
 }
 
 /** For each group and season sets of open choices of which any two of different varieties exclude each other. */
