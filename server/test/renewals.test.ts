@@ -129,6 +129,21 @@ describe('the plan', () => {
   });
 });
 
+it('goes by the seasons of the other hemisphere, too', async () => {
+  const settings = (await library.get('/api/settings')).body as object;
+  await library.done('/api/settings', { ...settings, hemisphere: 'south', lastFrost: '09-20', firstFrost: '05-10' }, 'PUT');
+  await library.done('/api/gardens', { name: 'Hill', hemisphere: 'south', shiftDays: 0, eastM: 0, northM: 0, roomPlants: 40 });
+  await takeIn();
+  // In March the season of last September is over; the next is sown in the coming spring.
+  const autumn = await plan();
+  expect(autumn.seasons).toEqual([2026, 2027, 2028]);
+  expect(rowsOf(autumn).every((r) => r.season > 2026)).toBe(true);
+  library.today = '2027-08-01';
+  const spring = await plan();
+  expect(spring.seasons[0]).toBe(2027);
+  expect(rowsOf(spring).length).toBeGreaterThan(0);
+});
+
 describe('what somebody decides', () => {
   it('is held, barred and let go of; the rest is found again around it, and each can be taken back', async () => {
     const [quarry, bank] = [await garden('Quarry Foot'), await garden('Far Bank', { eastM: 5000, practised: 'new' })];

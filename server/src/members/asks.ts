@@ -225,7 +225,8 @@ function leavesPlan(change: Change, ask: AskRow, said: string | null): void {
   else change.update('renewal_rows', row.id, { state: 'barred', ask_id: null, answer: 'no', answered_on: change.today, note: said });
 }
 
-const NOT_LAID = {
+/** An ask of which nothing lies ready. */
+export const NOT_LAID = {
   lot_id: null,
   seeds: null,
   purpose: null,

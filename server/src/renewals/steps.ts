@@ -16,6 +16,7 @@ import {
 import { type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { holdWritten } from '../journal/change.ts';
+import { NOT_LAID } from '../members/asks.ts';
 import { blocked, stale } from '../problem.ts';
 import { type RenewalFigureRow, type RenewalRow, renewalRow, renewalRowAt } from '../records/renewalRow.ts';
 import { gardenRow } from '../season/gardens.ts';
@@ -303,20 +304,7 @@ function letGoOfPacket(change: Change, row: RenewalRow): void {
   if (ask?.loan_id != null) throw blocked('Its seed was handed over already. Settle the loan under the member instead.');
   if (ask?.lot_id != null) change.touch('lot', ask.lot_id);
   if (ask?.closed_on === null) {
-    change.update('asks', row.ask_id, {
-      lot_id: null,
-      seeds: null,
-      purpose: null,
-      promise: null,
-      promised_seeds: null,
-      due_on: null,
-      packet_note: null,
-      packet_fill_id: null,
-      packets: null,
-      laid_on: null,
-      closed_on: change.today,
-      closed_as: 'withdrawn',
-    });
+    change.update('asks', row.ask_id, { ...NOT_LAID, closed_on: change.today, closed_as: 'withdrawn' });
   }
 }
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { renewalsApi, type RenewalFigureShown } from '@esprel/core/api';
 import Button from 'primevue/button';
-import DeskMessage from '../base/DeskMessage.vue';
 import { gather, numberOf, shareOf, useForm } from '../base/useForm.ts';
 import FieldText from '../fields/FieldText.vue';
+import LineForm from './LineForm.vue';
 
 /** A figure that somebody knows better than the library, with why. */
 const props = defineProps<{ varietyId: number; figure: RenewalFigureShown }>();
@@ -35,37 +35,18 @@ async function save(back: boolean): Promise<void> {
 </script>
 
 <template>
-  <form novalidate @submit.prevent="save(false)">
-    <DeskMessage v-if="form.problem" kind="problem">{{ form.problem.message }}</DeskMessage>
-    <div class="fields">
-      <FieldText
-        id="figure-value"
-        v-model="form.values.value"
-        :label="figure.name"
-        numeric
-        :unit="UNIT[figure.figure]"
-        :error="form.errors.value"
-      />
-      <FieldText id="figure-why" v-model="form.values.why" label="Why" :error="form.errors.why" />
-    </div>
-    <p class="row-of-buttons">
-      <Button type="submit" label="Say so" size="small" :disabled="form.sending" />
+  <LineForm action="Say so" :sending="form.sending" :problem="form.problem" @submit="save(false)" @leave="emit('done')">
+    <FieldText
+      id="figure-value"
+      v-model="form.values.value"
+      :label="figure.name"
+      numeric
+      :unit="UNIT[figure.figure]"
+      :error="form.errors.value"
+    />
+    <FieldText id="figure-why" v-model="form.values.why" class="two" label="Why" :error="form.errors.why" />
+    <template #actions>
       <Button v-if="figure.said" label="The library’s figure again" size="small" severity="secondary" type="button" @click="save(true)" />
-      <Button label="Leave it" size="small" severity="secondary" variant="text" type="button" @click="emit('done')" />
-    </p>
-  </form>
+    </template>
+  </LineForm>
 </template>
-
-<style scoped>
-form {
-  display: grid;
-  gap: 10px;
-  background: var(--wash);
-  padding: 10px 12px;
-}
-.fields {
-  display: grid;
-  grid-template-columns: 130px minmax(0, 1fr);
-  gap: 10px;
-}
-</style>

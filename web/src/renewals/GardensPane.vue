@@ -6,6 +6,7 @@ import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import OpeningNote from '../base/OpeningNote.vue';
 import RoomForm from './RoomForm.vue';
+import PlanPane from './PlanPane.vue';
 import { useRenewalPlan } from './usePlan.ts';
 
 /** The gardens of the plan, what they have room for, and how much of it each season takes. */
@@ -28,7 +29,7 @@ const PRACTICE = PRACTISED.map((p) => ({ value: p, label: PRACTISED_WORDS[p] }))
 </script>
 
 <template>
-  <article v-if="plan.page" class="sheet scrolls" tabindex="-1">
+  <PlanPane v-if="plan.page">
     <header>
       <h1>Gardens and room</h1>
       <p class="quiet">Plants for seed in each season: what stands there already, and what the plan adds.</p>
@@ -70,18 +71,11 @@ const PRACTICE = PRACTISED.map((p) => ({ value: p, label: PRACTISED_WORDS[p] }))
       <Button label="Add a garden" severity="secondary" size="small" @click="router.push('/sowing/frost/gardens/new')" />
       <Button label="Close" severity="secondary" size="small" @click="router.push('/renewals')" />
     </p>
-  </article>
+  </PlanPane>
   <OpeningNote v-else what="the gardens" />
 </template>
 
 <style scoped>
-.sheet {
-  height: 100%;
-  padding: 18px 22px 28px;
-  display: grid;
-  gap: 14px;
-  align-content: start;
-}
 .garden {
   display: grid;
   gap: 4px;
@@ -93,9 +87,6 @@ const PRACTICE = PRACTISED.map((p) => ({ value: p, label: PRACTISED_WORDS[p] }))
   justify-content: space-between;
   gap: 10px;
   align-items: center;
-}
-strong {
-  font-weight: 600;
 }
 .years {
   display: flex;

@@ -5,6 +5,7 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import OpeningNote from '../base/OpeningNote.vue';
 import AnswerButtons from './AnswerButtons.vue';
+import PlanPane from './PlanPane.vue';
 import { rowName, useRenewalPlan } from './usePlan.ts';
 
 /** Growers who were asked, and did not answer yet. */
@@ -18,7 +19,7 @@ const waiting = computed((): { readonly variety: string; readonly row: RenewalRo
 </script>
 
 <template>
-  <article v-if="plan.page" class="sheet scrolls" tabindex="-1">
+  <PlanPane v-if="plan.page">
     <header>
       <h1>Asked, and not answered yet</h1>
       <p class="quiet">
@@ -37,21 +38,11 @@ const waiting = computed((): { readonly variety: string; readonly row: RenewalRo
       <AnswerButtons :row="w.row" />
     </section>
     <p class="row-of-buttons"><Button label="Close" severity="secondary" size="small" @click="router.push('/renewals')" /></p>
-  </article>
+  </PlanPane>
   <OpeningNote v-else what="the growers" />
 </template>
 
 <style scoped>
-.sheet {
-  height: 100%;
-  padding: 18px 22px 28px;
-  display: grid;
-  gap: 14px;
-  align-content: start;
-}
-strong {
-  font-weight: 600;
-}
 .asked {
   display: grid;
   gap: 6px;

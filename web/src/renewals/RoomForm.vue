@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import type { Practised } from '@esprel/core';
 import { type RenewalGardenShown, renewalsApi } from '@esprel/core/api';
-import Button from 'primevue/button';
-import DeskMessage from '../base/DeskMessage.vue';
 import { gather, numberOf, useForm } from '../base/useForm.ts';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
+import LineForm from './LineForm.vue';
 
 /** What a garden has room for. */
 const props = defineProps<{
@@ -39,43 +38,19 @@ async function save(): Promise<void> {
 </script>
 
 <template>
-  <form novalidate @submit.prevent="save">
-    <DeskMessage v-if="form.problem" kind="problem">{{ form.problem.message }}</DeskMessage>
-    <div class="fields">
-      <FieldText id="room-plants" v-model="form.values.room" label="Plants" numeric :error="form.errors.roomPlants" />
-      <FieldText id="room-most" v-model="form.values.most" label="Varieties" numeric :error="form.errors.mostVarieties" />
-      <FieldText id="room-cages" v-model="form.values.cages" label="Cages" numeric :error="form.errors.cages" />
-      <FieldSelect
-        id="room-practised"
-        v-model="form.values.practised"
-        class="whole"
-        label="Whoever grows there"
-        optional
-        placeholder="nobody said"
-        :options="practice"
-        :error="form.errors.practised"
-      />
-    </div>
-    <p class="row-of-buttons">
-      <Button type="submit" label="Write it down" size="small" :disabled="form.sending" />
-      <Button label="Leave it" size="small" severity="secondary" variant="text" type="button" @click="emit('done')" />
-    </p>
-  </form>
+  <LineForm action="Write it down" :sending="form.sending" :problem="form.problem" @submit="save" @leave="emit('done')">
+    <FieldText id="room-plants" v-model="form.values.room" label="Plants" numeric :error="form.errors.roomPlants" />
+    <FieldText id="room-most" v-model="form.values.most" label="Varieties" numeric :error="form.errors.mostVarieties" />
+    <FieldText id="room-cages" v-model="form.values.cages" label="Cages" numeric :error="form.errors.cages" />
+    <FieldSelect
+      id="room-practised"
+      v-model="form.values.practised"
+      class="whole"
+      label="Whoever grows there"
+      optional
+      placeholder="nobody said"
+      :options="practice"
+      :error="form.errors.practised"
+    />
+  </LineForm>
 </template>
-
-<style scoped>
-form {
-  display: grid;
-  gap: 10px;
-  background: var(--wash);
-  padding: 10px 12px;
-}
-.fields {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 10px;
-}
-.whole {
-  grid-column: 1 / -1;
-}
-</style>

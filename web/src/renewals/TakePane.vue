@@ -9,6 +9,7 @@ import { ApiProblem } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
 import DeskMessage from '../base/DeskMessage.vue';
 import OpeningNote from '../base/OpeningNote.vue';
+import PlanPane from './PlanPane.vue';
 import { rowName, STATE_WORDS, useRenewalPlan } from './usePlan.ts';
 
 /** What is begun in the season that is on: asked of its growers, and taken. */
@@ -66,7 +67,7 @@ async function take(): Promise<void> {
 </script>
 
 <template>
-  <article v-if="plan.page" class="sheet scrolls" tabindex="-1">
+  <PlanPane v-if="plan.page">
     <header>
       <h1>Take the plan for {{ season }}</h1>
       <p class="quiet">
@@ -114,21 +115,11 @@ async function take(): Promise<void> {
       Who is asked finds it on their own page and says yes, no, or another one. Those without a page are told: the messages lie ready under
       <RouterLink to="/messages">Messages</RouterLink>.
     </p>
-  </article>
+  </PlanPane>
   <OpeningNote v-else what="the plan" />
 </template>
 
 <style scoped>
-.sheet {
-  height: 100%;
-  padding: 18px 22px 28px;
-  display: grid;
-  gap: 14px;
-  align-content: start;
-}
-strong {
-  font-weight: 600;
-}
 .line {
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto;

@@ -13,6 +13,7 @@ import SheetProblem from '../shared/SheetProblem.vue';
 import StepHistory from '../shared/StepHistory.vue';
 import AnswerButtons from './AnswerButtons.vue';
 import FigureForm from './FigureForm.vue';
+import PlanPane from './PlanPane.vue';
 import { percent, rowName, shareLook, useRenewalPlan } from './usePlan.ts';
 
 /** One variety of the plan: why then and there, what else it could be and what that costs, and what is decided of it. */
@@ -95,7 +96,7 @@ const shown = (f: RenewalFigureShown, value: number): string =>
 
 <template>
   <SheetProblem v-if="problem" :problem="problem" what="variety" />
-  <article v-else-if="data && v" class="sheet scrolls" tabindex="-1">
+  <PlanPane v-else-if="data && v">
     <header>
       <RouterLink class="code" :to="`/lots/${v.lotCode}`">{{ v.lotCode }}</RouterLink>
       <h1>{{ v.variety }}</h1>
@@ -217,24 +218,11 @@ const shown = (f: RenewalFigureShown, value: number): string =>
       <Button label="Close" severity="secondary" size="small" @click="router.push('/renewals')" />
     </p>
     <StepHistory v-if="data.history.length > 0" :steps="data.history" />
-  </article>
+  </PlanPane>
   <OpeningNote v-else what="the variety" />
 </template>
 
 <style scoped>
-.sheet {
-  height: 100%;
-  padding: 18px 22px 28px;
-  display: grid;
-  gap: 14px;
-  align-content: start;
-}
-h2 {
-  font-size: 17px;
-}
-strong {
-  font-weight: 600;
-}
 dl {
   display: grid;
   grid-template-columns: 76px minmax(0, 1fr);
