@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { DIFFICULTIES } from '../growing/saving.ts';
 import { aliveOn, betaOf } from '../viability/ahead.ts';
-import { attemptOf, bringsHome, enoughPlants, keptByLots, offeredToo, worthOfVariety } from './fromLibrary.ts';
+import { attemptsOf, bringsHome, enoughPlants, goesOutWhole, keptByLots, offeredToo, worthOfVariety } from './fromLibrary.ts';
 
 describe('what a variety is worth', () => {
   it('is 1 for an only lot that nobody asks for, less beside good lots, more where it is asked for', () => {
@@ -63,23 +63,26 @@ it('who is practised brings more home, and of hard crops less comes home', () =>
 });
 
 describe('one attempt', () => {
-  const of = (balance: number, alpha = 30, plants = 6) => attemptOf({ alive: { alpha, beta: 10 }, emergence: 0.85, balance, plants });
+  const of = (balance: number, alpha = 30, plants = 6) => attemptsOf({ alive: { alpha, beta: 10 }, emergence: 0.85, balance, plants });
 
   it('holds half back, and spends no more than makes it surer', () => {
-    const plenty = of(400);
-    expect(plenty.seeds).toBeLessThan(25);
-    expect(plenty.keep).toBeGreaterThan(0.99);
-    const some = of(40);
-    expect(some.seeds).toBeLessThanOrEqual(20);
-    expect(some.seeds).toBeGreaterThanOrEqual(6);
+    const { half } = of(400);
+    expect(half.seeds).toBeLessThan(25);
+    expect(half.keep).toBeGreaterThan(0.99);
+    expect(of(40).half.seeds).toBeLessThanOrEqual(20);
+    expect(of(40).half.seeds).toBeGreaterThanOrEqual(6);
+    for (let n = 1; n < 80; n++) expect(of(n + 1).half.keep).toBeGreaterThanOrEqual(of(n).half.keep - 1e-9);
+    expect(of(3)).toEqual({ half: { seeds: 2, keep: 0 }, all: { seeds: 3, keep: 0 } });
   });
 
-  it('sends all of what is too little for two, which is worth less than a first try with one behind it', () => {
+  it('sends all only of what half can do nothing with, and what would not last at home either', () => {
     const few = of(12);
-    expect(few.seeds).toBe(12);
-    expect(few.keep).toBeLessThanOrEqual(0.75);
-    for (let n = 1; n < 80; n++) expect(of(n + 1).keep).toBeGreaterThanOrEqual(of(n).keep - 1e-9);
-    expect(of(3)).toEqual({ seeds: 2, keep: 0 });
+    expect(few.all).toEqual({ seeds: 12, keep: expect.any(Number) });
+    expect(few.all.keep).toBeGreaterThan(few.half.keep);
+    expect(goesOutWhole(few, 0)).toBe(true);
+    // What stays alive for years at home is no last hope.
+    expect(goesOutWhole(few, 0.7)).toBe(false);
+    expect(goesOutWhole(of(400), 0)).toBe(false);
   });
 });
 

@@ -72,33 +72,44 @@ export interface Attempt {
   readonly keep: number;
 }
 
-/** A second try that is given up counts for so much less. */
-const NO_SECOND_TRY = 0.75;
+/** What can go out of a lot: of one half, while the other stays for a second try; or all of it. */
+export interface Attempts {
+  readonly half: Attempt;
+  readonly all: Attempt;
+}
+
 /** Seed is not spent for less than this of the chance. */
 const AS_GOOD = 0.98;
 
-/**
- * What goes out of a lot in one attempt. Half stays for a second one; of that half no more goes than makes it hardly any surer. Where half is likely to be too few,
- * all of it goes, which counts for three quarters, since there is no second try then.
- */
-export function attemptOf(input: {
+/** What can go out of a lot in one attempt. Of the half that goes no more is sent than makes it hardly any surer. */
+export function attemptsOf(input: {
   readonly alive: AliveBelief;
   readonly emergence: number;
   readonly balance: number;
   readonly plants: number;
-}): Attempt {
+}): Attempts {
   const { balance, ...rest } = input;
   const of = (seeds: number): number => enoughPlants({ ...rest, seeds });
   const half = Math.ceil(balance / 2);
-  const [keep, all] = [of(half), of(balance)];
-  if (NO_SECOND_TRY * all > keep) return { seeds: balance, keep: NO_SECOND_TRY * all };
+  const keep = of(half);
   let [few, many] = [Math.min(half, input.plants), half];
   while (few < many) {
     const middle = (few + many) >> 1;
     if (of(middle) >= AS_GOOD * keep) many = middle;
     else few = middle + 1;
   }
-  return { seeds: many, keep };
+  return { half: { seeds: many, keep }, all: { seeds: balance, keep: of(balance) } };
+}
+
+/** A usual chance that a grower brings seed home, where it is not known yet who grows it. */
+const USUAL_CHANCE = 0.7;
+
+/**
+ * Whether all seed of a variety's last hope should go out at once: where one garden that gets all of it is likelier to keep the variety than half of it there
+ * and the other half at home, which keeps it with the chance `atHome` by itself.
+ */
+export function goesOutWhole({ half, all }: Attempts, atHome: number): boolean {
+  return USUAL_CHANCE * all.keep > 1 - (1 - atHome) * (1 - USUAL_CHANCE * half.keep);
 }
 
 /** How much of a grower's chance is left by how hard a crop is to save, and how practised they are: Esprel's own table. */

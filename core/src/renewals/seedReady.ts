@@ -37,9 +37,9 @@ function seedsForPlants(plants: number, viability: number, emergence: number): n
 }
 
 /**
- * Seeds of a lot that may go to be renewed: all but what a second try needs, and at least half, since of a lot too small for two
- * tries the first is the better one. All of it where hardly any is alive.
+ * Seeds of a lot that may go to be renewed: all but what a second try needs, and at least half; of a lot too small for two tries all that the first one
+ * needs, since it is the better one. All of it where hardly any is alive.
  */
-export function renewable(balance: number, secondTry: number | null): number {
-  return secondTry === null ? balance : Math.max(0, balance - secondTry, Math.ceil(balance / 2));
+export function renewable(balance: number, oneTry: number | null): number {
+  return oneTry === null ? balance : Math.max(balance - oneTry, Math.ceil(balance / 2), Math.min(balance, oneTry));
 }

@@ -140,13 +140,10 @@ function asVariety(v: VarietyAhead): RenewalVariety {
     outcrossRate: v.crop.outcrossRate,
     isolationM: Math.max(1, v.crop.isolationM),
     // What goes out whole goes to one grower.
-    ...(goesWhole(v) ? { growersMost: 1 } : {}),
+    ...(v.whole ? { growersMost: 1 } : {}),
     cover: cover === null ? null : cover.apart === 'caged' ? { cage: true, chance: 1 } : { cage: false, chance: BY_HAND },
   };
 }
-
-/** Whether one try takes all the seed that there is. */
-export const goesWhole = (v: VarietyAhead): boolean => v.best[0]?.attempts[0]?.seeds === v.best[0]?.balance;
 
 /** Gardens that are not on the plan lie where nothing is near; only what keeps to itself goes there. */
 const NOWHERE_M = 1e6;

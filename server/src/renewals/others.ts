@@ -1,5 +1,5 @@
 import {
-  attemptOf,
+  attemptsOf,
   capital,
   DEFAULT_EMERGENCE,
   distance,
@@ -135,7 +135,8 @@ function keepingOf(library: Gathered): KeepInstead[] {
       const keep = v.keep.map((_, s) => {
         const alive = lot?.beliefs[s];
         if (lot === undefined || alive === undefined) return 0;
-        return attemptOf({ alive, emergence: DEFAULT_EMERGENCE, balance: lot.balance + MORE_SEEDS, plants: v.plants }).keep;
+        const more = attemptsOf({ alive, emergence: DEFAULT_EMERGENCE, balance: lot.balance + MORE_SEEDS, plants: v.plants });
+        return v.whole ? more.all.keep : more.half.keep;
       });
       return { kind: 'seeds', of: v.id, many: MORE_SEEDS, keep: new Map([[v.id, keep]]) };
     });
@@ -148,7 +149,7 @@ function gainOf({ library, home }: Planned, h: Help): { readonly kept: number; r
   library.varieties.forEach((v, i) => {
     const now = home.get(v.id) ?? 0;
     const waits =
-      h.kind !== 'freezer' || !frozen(v) ? v.without : Math.max(v.without, keptByLots(v.lots.map((l) => l.attempts[0]?.keep ?? 0)));
+      h.kind !== 'freezer' || !frozen(v) ? v.without : Math.max(v.without, keptByLots(v.lots.map((l) => l.attempts[0]?.half.keep ?? 0)));
     const more = keptOf({ ...v, without: waits }, now + (h.gains[i] ?? 0)) - keptOf(v, now);
     kept += more;
     worth += v.worth * more;

@@ -47,7 +47,7 @@ function worthTheWork(library: Gathered, v: VarietyAhead, rows: readonly Renewal
   let left = [...rows].sort((a, b) => chanceOf(library, v, a) - chanceOf(library, v, b));
   for (const r of [...left]) {
     const rest = left.filter((o) => o !== r);
-    const gain = (1 - v.without) * (broughtBy(library, v, left) - broughtBy(library, v, rest));
+    const gain = keptOf(v, broughtBy(library, v, left)) - keptOf(v, broughtBy(library, v, rest));
     if (!decided(r) && gain < LEAST_GAIN) left = rest;
   }
   return left.sort((a, b) => a.season - b.season || chanceOf(library, v, b) - chanceOf(library, v, a));
@@ -85,8 +85,12 @@ export function shownRow(library: Gathered, v: VarietyAhead, r: Renewal): Renewa
   };
 }
 
-/** What is kept of a variety in all: by its lots, by what is out, and by what the plan brings home. */
-export const keptOf = (v: VarietyAhead, home: number): number => 1 - (1 - v.without) * (1 - home);
+/** What is kept of a variety in all: by its lots, by what is out, and by what the plan brings home. What goes out whole leaves nothing at home. */
+export function keptOf(v: Pick<VarietyAhead, 'without' | 'byLots' | 'whole'>, home: number): number {
+  if (!v.whole || home === 0) return 1 - (1 - v.without) * (1 - home);
+  const out = v.byLots >= 1 ? 0 : 1 - (1 - v.without) / (1 - v.byLots);
+  return 1 - (1 - out) * (1 - home);
+}
 
 export function shownVariety({ library, found, of, home }: Planned, v: VarietyAhead): RenewedVariety {
   const rows = of.get(v.id) ?? [];

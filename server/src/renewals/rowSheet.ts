@@ -20,7 +20,7 @@ import { blocked, notFound } from '../problem.ts';
 import { one } from '../db/db.ts';
 import { writtenVersion } from '../journal/change.ts';
 import { cautionsOfVariety } from '../records/restriction.ts';
-import { type Gathered, goesWhole } from './gather.ts';
+import type { Gathered } from './gather.ts';
 import { chanceThere, type GrowerGarden } from './growers.ts';
 import { type Planned, planned, shownRow, shownVariety } from './page.ts';
 import type { VarietyAhead } from './varieties.ts';
@@ -87,7 +87,7 @@ function whenWords({ seasons }: Gathered, v: VarietyAhead, r: Renewal): string {
   const lot = v.best[s];
   const now = lot?.alive[0] ?? 0;
   const here = v.keep[s] ?? 0;
-  const later = v.keep[s + 1] ?? lot?.attempts[s + 1]?.keep ?? 0;
+  const later = v.keep[s + 1] ?? (v.whole ? lot?.attempts[s + 1]?.all.keep : lot?.attempts[s + 1]?.half.keep) ?? 0;
   const alive =
     s === 0
       ? `${inHundred(now)} alive now, ${String(Math.round(100 * (lot?.alive[1] ?? 0)))} next spring`
@@ -166,14 +166,14 @@ function crossingWords(plan: Planned, v: VarietyAhead, r: Renewal): string {
 
 function seedWords(v: VarietyAhead, r: Renewal, growers: number): string {
   const lot = v.best[r.season - 1];
-  const attempt = lot?.attempts[r.season - 1];
+  const attempt = v.attempts[r.season - 1];
   if (lot === undefined || attempt === undefined) return '';
   const stays = lot.balance - attempt.seeds;
   const chance = ` ${capital(plural(v.plants, 'plant'))} at the least come of it ${inHundred(attempt.keep).replace(' in ', ' times in ')}.`;
   if (growers > 1)
     return `${String(attempt.seeds)} of ${String(lot.balance)} of ${lot.code} go here, and as many to the other grower.${chance}`;
   return stays === 0
-    ? `All ${String(lot.balance)} of ${lot.code} go out: it is too little for two tries.${chance}`
+    ? `All ${String(lot.balance)} of ${lot.code} go out: half of it would hardly give enough plants, and one good try keeps more than two poor ones.${chance}`
     : `${String(attempt.seeds)} of ${String(lot.balance)} of ${lot.code} go out; ${String(stays)} stay for a second try.${chance}`;
 }
 
@@ -224,7 +224,7 @@ function figuresOf(db: Db, library: Gathered, v: VarietyAhead, rows: readonly Re
       null,
       'Good for one try',
       v.keepFigured[0] ?? 0,
-      `so likely ${lot?.code ?? 'its seed'} gives ${plural(v.plants, 'plant')} this season${goesWhole(v) ? '; all of it goes out, so there is no second try' : ', with half held back'}`,
+      `so likely ${lot?.code ?? 'its seed'} gives ${plural(v.plants, 'plant')} this season${v.whole ? '; all of it goes out, so there is no second try' : ', with half held back'}`,
     ),
     shown(
       'plants',

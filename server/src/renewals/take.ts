@@ -104,7 +104,7 @@ function laid(
     throw wrong(`${path}.gardenId`, `a packet of ${v.name} lies ready for them already; hand it over or put it back first`);
   const askId = open?.id ?? writeAsk(change, r.memberId, { varietyId: v.id, kind: 'offer', note: 'from the plan of renewals' }).id;
   const garden = gardenOf(db, r.gardenId);
-  const attempt = v.best[0]?.attempts[0];
+  const attempt = v.attempts[0];
   lay(change, askId, {
     version: askRow(db, askId).version,
     lotCode: lot.code,

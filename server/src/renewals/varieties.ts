@@ -4,9 +4,11 @@ import {
   type AliveBelief,
   type AliveThen,
   type Attempt,
-  attemptOf,
+  type Attempts,
+  attemptsOf,
   betaOf,
   DEFAULT_EMERGENCE,
+  goesOutWhole,
   keptByLots,
   type LibraryCrop,
   restrictionsOf,
@@ -32,7 +34,7 @@ export interface LotAhead {
   /** Mean share alive on the days of sowing. */
   readonly alive: readonly number[];
   readonly beliefs: readonly AliveBelief[];
-  readonly attempts: readonly Attempt[];
+  readonly attempts: readonly Attempts[];
 }
 
 /** A variety that could be renewed, with all that the plan goes by. */
@@ -43,8 +45,11 @@ export interface VarietyAhead {
   readonly saving: Saving;
   readonly years: 1 | 2;
   readonly lots: readonly LotAhead[];
-  /** The lot that goes out in each season: the one whose attempt is surest. */
+  /** The lot that goes out in each season, the one whose attempt is surest, and what goes out of it. */
   readonly best: readonly LotAhead[];
+  readonly attempts: readonly Attempt[];
+  /** All of its seed goes out at once, to one grower: then none is left at home. */
+  readonly whole: boolean;
   /** As worked out, before anything that somebody said. */
   readonly keepFigured: readonly number[];
   readonly keep: readonly number[];
@@ -177,7 +182,7 @@ function lotAhead(db: Db, lot: LotRow, days: readonly string[], plants: number, 
     verdict: lot.verdict,
     alive: then.map((t) => t.mean),
     beliefs,
-    attempts: beliefs.map((alive) => attemptOf({ alive, emergence: DEFAULT_EMERGENCE, balance: lot.balance, plants })),
+    attempts: beliefs.map((alive) => attemptsOf({ alive, emergence: DEFAULT_EMERGENCE, balance: lot.balance, plants })),
   };
 }
 
@@ -212,16 +217,21 @@ function inWhole(
   homeOf: (varietyId: number, saving: Saving) => number,
 ): VarietyAhead {
   const { own, ahead, seasons } = v;
-  const best = seasons.map((_, s) => [...ahead].sort((a, b) => (b.attempts[s]?.keep ?? 0) - (a.attempts[s]?.keep ?? 0))[0] as LotAhead);
-  const keepFigured = best.map((lot, s) => lot.attempts[s]?.keep ?? 0);
+  const half = (l: LotAhead, s: number): number => l.attempts[s]?.half.keep ?? 0;
+  const byLots = keptByLots(ahead.map((l) => half(l, seasons.length)));
+  // Where half of each is too little, the one of which all gives most.
+  const most = [...ahead].sort((a, b) => (b.attempts[0]?.all.keep ?? 0) - (a.attempts[0]?.all.keep ?? 0))[0] as LotAhead;
+  const whole = most.attempts[0] !== undefined && goesOutWhole(most.attempts[0], byLots);
+  const best = seasons.map((_, s) => (whole ? most : ([...ahead].sort((a, b) => half(b, s) - half(a, s))[0] as LotAhead)));
+  const attempts = best.map((lot, s): Attempt => (whole ? lot.attempts[s]?.all : lot.attempts[s]?.half) ?? { seeds: 0, keep: 0 });
+  const keepFigured = attempts.map((a) => a.keep);
   const keepSaid = own.find((f) => f.figure === 'keep')?.value;
   const first = keepFigured[0] ?? 0;
   // What somebody knows of this season holds for the others in the same measure.
   const keep =
     keepSaid === undefined ? keepFigured : keepFigured.map((k) => (first === 0 ? keepSaid : Math.min(1, (k / first) * keepSaid)));
   const worthSaid = own.find((f) => f.figure === 'worth')?.value;
-  const others = ahead.filter((l) => l !== best[0]).map((l) => ({ keep: l.attempts[0]?.keep ?? 0 }));
-  const byLots = keptByLots(ahead.map((l) => l.attempts[seasons.length]?.keep ?? 0));
+  const others = ahead.filter((l) => l !== best[0]).map((l) => ({ keep: half(l, 0) }));
   return {
     id: v.id,
     name: v.name,
@@ -230,6 +240,8 @@ function inWhole(
     years: yearsOf(v.crop, v.saving),
     lots: ahead,
     best,
+    attempts,
+    whole,
     keepFigured,
     keep,
     plants: Math.round(v.plants),
