@@ -170,7 +170,7 @@ describe('the plan', () => {
     ])
       expect(said).toContain(part);
     const cells = w.findAll('.cell');
-    expect(cells.map((c) => c.text())).toEqual(['Quarry Foot, Hjalma · tied', '', '']);
+    expect(cells.map((c) => c.text())).toEqual(['Quarry Foot, Hjalma\u00a0· tied', '', '']);
   });
 
   it('looks again while better ones are found, until somebody stops it', async () => {

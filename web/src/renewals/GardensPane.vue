@@ -40,7 +40,7 @@ const PRACTICE = PRACTISED.map((p) => ({ value: p, label: PRACTISED_WORDS[p] }))
         <div class="head">
           <span
             ><strong>{{ g.name }}</strong
-            ><RouterLink v-if="g.memberId" :to="`/members/${g.memberId}`" class="small"> {{ g.grower }}</RouterLink></span
+            ><RouterLink v-if="g.memberId" :to="`/members/${g.memberId}`" class="small grower">{{ g.grower }}</RouterLink></span
           >
           <Button
             label="Change"
@@ -87,6 +87,9 @@ const PRACTICE = PRACTISED.map((p) => ({ value: p, label: PRACTISED_WORDS[p] }))
   justify-content: space-between;
   gap: 10px;
   align-items: center;
+}
+.grower {
+  margin-left: 8px;
 }
 .years {
   display: flex;

@@ -24,7 +24,7 @@ const plan = useRenewalPlan();
 const chip = ref<HTMLButtonElement | null>(null);
 const moved = ref<{ readonly x: number; readonly y: number } | null>(null);
 const words = computed(() =>
-  [rowName(props.row), APART_SHORT[props.row.apart], props.twoYears ? 'winter' : ''].filter((t) => t !== '').join(' · '),
+  [rowName(props.row), APART_SHORT[props.row.apart], props.twoYears ? 'winter' : ''].filter((t) => t !== '').join('\u00a0· '),
 );
 const fixed = computed(() => props.row.state === 'taken');
 const SIGN = { found: null, held: Lock, asked: Mail, yes: Check, taken: Package } as const;
