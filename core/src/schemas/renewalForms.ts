@@ -1,19 +1,4 @@
-import {
-  day,
-  flag,
-  id,
-  list,
-  need,
-  note,
-  number,
-  oneOf,
-  orNull,
-  shape,
-  text,
-  versionOrNone,
-  whole,
-  year,
-} from '../checks/fields.ts';
+import { day, flag, id, list, need, note, number, oneOf, orNull, shape, text, versionOrNone, whole, year } from '../checks/fields.ts';
 
 /** Forms about renewing: which variety, when, in whose garden. */
 
