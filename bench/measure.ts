@@ -61,6 +61,8 @@ export async function served(db: Db): Promise<{ base: string; close: () => void 
     '127.0.0.1',
   );
   await new Promise((resolve) => server.once('listening', resolve));
+  // As the program does: a connection that waits behind long work is not closed under the one who asks.
+  server.keepAliveTimeout = 75_000;
   return {
     base: `http://127.0.0.1:${String((server.address() as AddressInfo).port)}`,
     close: () => {
