@@ -19,6 +19,12 @@ const ADDS = [
   '/members/:id/coming-home',
   '/places/:id/climate-log',
   '/stocktakes/:id/close',
+  '/swap/:id/desks',
+  '/swap/desks/:id/back',
+  '/swap/desks/:id/codes',
+  '/swap/desks/:id/in',
+  '/swap/desks/:id/out',
+  '/swap/desks/:id/visits',
   '/tests/:id/pot',
 ];
 

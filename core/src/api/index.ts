@@ -27,6 +27,7 @@ export * from './season.ts';
 export * from './settings.ts';
 export * from './slip.ts';
 export * from './sowing.ts';
+export * from './swap.ts';
 export * from './telling.ts';
 export * from './today.ts';
 export * from './trays.ts';

@@ -36,6 +36,7 @@ import { settingsRoutes } from '../settings/routes.ts';
 import { benchRoutes } from '../sowing/benchRoutes.ts';
 import { sowingRoutes } from '../sowing/sowingRoutes.ts';
 import { trayRoutes } from '../sowing/trayRoutes.ts';
+import { swapRoutes } from '../swap/routes.ts';
 import { tellingRoutes } from '../telling/routes.ts';
 import { todayRoutes } from '../today/routes.ts';
 import { varietyRoutes } from '../varieties/routes.ts';
@@ -75,6 +76,7 @@ export function routes(
     ...calibrationRoutes(),
     ...memberRoutes(),
     ...myRoutes(),
+    ...swapRoutes(),
     ...tellingRoutes(log),
     ...gardenRoutes(),
     ...frostFileRoutes(),

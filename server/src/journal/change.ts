@@ -60,6 +60,11 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   selections: {},
   renewal_figures: {},
   renewal_rows: {},
+  swap_days: {},
+  swap_desks: {},
+  swap_visits: {},
+  swap_lines: {},
+  swap_misfits: {},
 };
 type JournaledTable = keyof typeof JOURNALED;
 export type Subject =
@@ -76,6 +81,7 @@ export type Subject =
   | 'bench'
   | 'patch'
   | 'renewal'
+  | 'swap'
   | 'library';
 export type Row = Record<string, unknown>;
 

@@ -1,6 +1,18 @@
 import type * as yup from 'yup';
-import { ageingStart, foldName, formatLotCode, type intakeForm, isShortLived, plural, suggestedFloor, wrong, yearOf } from '@esprel/core';
-import { type Db, one } from '../db/db.ts';
+import {
+  ageingStart,
+  type CodeBlock,
+  foldName,
+  formatLotCode,
+  type intakeForm,
+  isShortLived,
+  numberAfter,
+  plural,
+  suggestedFloor,
+  wrong,
+  yearOf,
+} from '@esprel/core';
+import { all, type Db, one, run } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { readSettings } from '../records/settings.ts';
@@ -8,15 +20,17 @@ import { varietyNamed } from '../records/variety.ts';
 
 type Intake = yup.InferType<typeof intakeForm>;
 
-/** The next code of a crop. Numbers are never given twice, also when an intake is taken back. */
+/** The next code of a crop. Numbers are never given twice, also when an intake is taken back, and those that desks give by themselves are left to them. */
 function nextCode(db: Db, cropKey: string): string {
-  const row = one<{ last: number }>(
+  const row = one<{ last: number }>(db, 'SELECT last FROM lot_serials WHERE crop_key = ?', cropKey);
+  const serial = numberAfter(row?.last ?? 0, all<CodeBlock>(db, 'SELECT first, last FROM swap_blocks'));
+  run(
     db,
-    `INSERT INTO lot_serials (crop_key, last) VALUES (?, 1)
-     ON CONFLICT (crop_key) DO UPDATE SET last = last + 1 RETURNING last`,
+    'INSERT INTO lot_serials (crop_key, last) VALUES (?, ?) ON CONFLICT (crop_key) DO UPDATE SET last = excluded.last',
     cropKey,
+    serial,
   );
-  return formatLotCode(libraryCrop(db, cropKey).letters, row?.last ?? 1);
+  return formatLotCode(libraryCrop(db, cropKey).letters, serial);
 }
 
 /** The source of this name, made when there is none. */
@@ -192,8 +206,8 @@ export function offspringOf<V extends { readonly id: number; readonly name: stri
   return { id, name, crop_key: parent.crop_key };
 }
 
-/** Takes in one envelope. */
-export function takeIn(change: Change, body: Intake): { readonly code: string; readonly id: number } {
+/** Takes in one envelope, under the code that its label bears already or the next one. */
+export function takeIn(change: Change, body: Intake, code: string | null = null): { readonly code: string; readonly id: number } {
   checkIntake(change, body);
   const named = varietyOf(change, body);
   // What a hybrid sets is not the hybrid.
@@ -219,6 +233,7 @@ export function takeIn(change: Change, body: Intake): { readonly code: string; r
     placeId: body.placeId ?? null,
     note: body.note ?? null,
     kept: body,
+    code,
     reason: `taken in from ${body.source.trim()}`,
   });
   change.describe(`Took in ${lot.code} ${variety.name}, ${plural(body.seeds, 'seed')} from ${body.source.trim()}`);

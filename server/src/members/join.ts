@@ -7,7 +7,7 @@ import { blocked, stale } from '../problem.ts';
 import { isMember } from '../records/loan.ts';
 import { memberRecord } from './memberSheet.ts';
 
-type JoinedTable = 'loans' | 'gardens' | 'asks' | 'errands' | 'returns' | 'planned_sowings' | 'plant_counts';
+type JoinedTable = 'loans' | 'gardens' | 'asks' | 'errands' | 'returns' | 'planned_sowings' | 'plant_counts' | 'swap_visits';
 
 /** Records that belong to a member, with what they are called. */
 const BELONGS: readonly { readonly table: JoinedTable; readonly one: string; readonly many?: string }[] = [
@@ -18,6 +18,7 @@ const BELONGS: readonly { readonly table: JoinedTable; readonly one: string; rea
   { table: 'returns', one: 'envelope brought home', many: 'envelopes brought home' },
   { table: 'planned_sowings', one: 'planned sowing' },
   { table: 'plant_counts', one: 'count of plants' },
+  { table: 'swap_visits', one: 'visit to a swap', many: 'visits to a swap' },
 ];
 
 /** What is filled in from the other where nothing stands. */

@@ -13,7 +13,7 @@ import { nameInDoubt, whyNotLent } from './lend.ts';
 import { usualSeeds } from './serving.ts';
 
 /** Seed that is ripe has to be dried and cleaned before it is brought back. */
-const CLEANING_DAYS = 30;
+export const CLEANING_DAYS = 30;
 
 /** Lots that are handed over together, in the order of their codes as they were given. */
 export function lendableLots(db: Db, codes: readonly string[], today: string): LendableLot[] {

@@ -1,0 +1,35 @@
+import { swapApi } from '@esprel/core/api';
+import { notFound } from '../problem.ts';
+import { makes, type Route, serves } from '../routing/route.ts';
+import { comeIn } from './comeIn.ts';
+import { addDesk, changeDay, deskRow, giveCodes, makeDay, withdrawDesk } from './day.ts';
+import { goOut } from './goOut.ts';
+import { openMisfits, putRight } from './misfits.ts';
+import { swapDay, swapDays } from './read.ts';
+import { comeBy, takeBackLine } from './visits.ts';
+
+/** Swap days: the day and its desks, what they say, and what does not fit. */
+export function swapRoutes(): Route[] {
+  return [
+    serves(swapApi.days, ({ db }) => ({ days: swapDays(db) })),
+    serves(swapApi.day, ({ db }, { params }) => swapDay(db, params.id)),
+    serves(swapApi.misfits, ({ db }, { params }) => ({ misfits: openMisfits(db, params.id) })),
+    makes(swapApi.add, 'swap day', (change, { body }) => makeDay(change, body)),
+    makes(swapApi.edit, 'swap day', (change, { params, body }) => changeDay(change, params.id, body)),
+    makes(swapApi.addDesk, 'swap desk', (change, { params, body }) => addDesk(change, params.id, body.name)),
+    makes(swapApi.withdraw, 'swap desk', (change, { params, body }) => withdrawDesk(change, params.id, body.version)),
+    makes(swapApi.moreCodes, 'swap desk', (change, { params }) => {
+      const desk = deskRow(change.db, params.id);
+      if (desk.withdrawn_on !== null) throw notFound('That desk');
+      const block = giveCodes(change.db, desk.id);
+      change.touch('swap', desk.swap_id);
+      change.describe(`More codes for the desk ${desk.name}: ${String(block.first)} to ${String(block.last)}`);
+      return block;
+    }),
+    makes(swapApi.visit, 'swap', (change, { params, body }) => comeBy(change, params.id, body)),
+    makes(swapApi.comeIn, 'swap', (change, { params, body }) => comeIn(change, params.id, body)),
+    makes(swapApi.goOut, 'swap', (change, { params, body }) => goOut(change, params.id, body)),
+    makes(swapApi.takeBack, 'swap', (change, { params, body }) => takeBackLine(change, params.id, body)),
+    makes(swapApi.putRight, 'swap', (change, { params, body }) => putRight(change, params.id, body)),
+  ];
+}
