@@ -8,6 +8,7 @@ import { covered, onePosterior } from './posteriors.ts';
 import { renewals } from './renewals.ts';
 import { renewalsServed } from './renewalsServed.ts';
 import { seasons } from './seasons.ts';
+import { swapDay } from './swapDay.ts';
 
 /** Measures every budget of docs/architecture.md, or those that are named (`npm run bench -- lists seasons`). */
 const PARTS: Readonly<Record<string, () => unknown>> = {
@@ -19,6 +20,7 @@ const PARTS: Readonly<Record<string, () => unknown>> = {
   gardens,
   renewals,
   renewalsServed,
+  swapDay,
   judging,
   firstLoad,
 };

@@ -217,3 +217,87 @@ describe('people and clocks', () => {
     expect((await one.comes()).body).toMatchObject({ code: 'blocked' });
   });
 });
+
+describe('what a desk keeps', () => {
+  it('is what it needs without a network, and nothing of how members are reached', async () => {
+    const { library, one, swap } = await two();
+    await library.done('/api/members', {
+      name: 'Brisa Marl',
+      place: 'Chapel Rise',
+      email: 'brisa@example.org',
+      consentFor: ['packets'],
+    });
+    const { code } = (await one.comes({ packets: 2 })).body;
+    await one.comes({ name: 'Night Bells', cropKey: 'foxglove', code: formatLotCode('FX', 2), packets: 1 });
+    const gone = (await one.comes({ name: 'Gone' })).body.code;
+    await library.done(`/api/lots/${String(gone)}/movements`, { kind: 'out', seeds: -60, reason: 'all given away' }).catch(() => null);
+    const copy = await library.get(`/api/swap/desks/${String(one.id)}/copy`);
+    expect(copy.body).toMatchObject({
+      swap: { id: swap, rule: 'free' },
+      members: [{ name: 'Brisa Marl', garden: 'Chapel Rise', cards: [] }],
+    });
+    expect(copy.body.desk.used).toHaveLength(3);
+    expect(copy.body.desk.codesLeft).toBe(297);
+    expect(JSON.stringify(copy.body)).not.toContain('example.org');
+    const { lots, after } = (await library.get(`/api/swap/desks/${String(one.id)}/copy/lots`)).body;
+    expect(after).toBeNull();
+    expect(lots).toHaveLength(copy.body.lots);
+    expect(lots[0]).toMatchObject({
+      code,
+      variety: 'Tollgate Red',
+      free: 40,
+      packets: [{ seedsEach: 20, left: 2 }],
+      notLent: null,
+      doubtful: false,
+    });
+    expect(lots[1].cautions.join(' ')).toMatch(/poison/i);
+  });
+
+  it('is not given to a desk that was withdrawn', async () => {
+    const { library, one } = await two();
+    await library.done(`/api/swap/desks/${String(one.id)}/withdraw`, { version: 1 });
+    for (const path of ['copy', 'copy/lots']) {
+      expect((await library.get(`/api/swap/desks/${String(one.id)}/${path}`)).body).toMatchObject({ code: 'blocked' });
+    }
+  });
+});
+
+describe('bad input', () => {
+  it.each([
+    ['a day without a name', '/api/swap', { name: ' ', heldOn: '2027-03-20', rule: 'free' }, 'name'],
+    ['a day that was', '/api/swap', { name: 'Late', heldOn: '2027-03-01', rule: 'free' }, 'heldOn'],
+    ['a rule that is none', '/api/swap', { name: 'Odd', heldOn: '2027-03-20', rule: 'money' }, 'rule'],
+    ['a desk without a name', '/api/swap/1/desks', { name: '' }, 'name'],
+  ])('%s is refused, with its field', async (_what, path, body, field) => {
+    const { library } = await two();
+    const answer = await library.post(path, body);
+    expect(answer.status).toBe(400);
+    expect(answer.body.errors[0].path).toBe(field);
+  });
+
+  it.each([
+    ['no packets', { packets: 0 }, 'packets'],
+    ['a crop that is not said', { cropKey: '' }, 'cropKey'],
+    ['half a seed', { seedsEach: 1.5 }, 'seedsEach'],
+    ['a day that is none', { on: '2027-02-30' }, 'on'],
+    ['no key', { key: '' }, 'key'],
+    ['text with a line break', { name: 'a\nb' }, 'name'],
+  ])('an envelope with %s is refused, and nothing is written', async (_what, over, field) => {
+    const { one, day } = await two();
+    const answer = await one.comes(over);
+    expect([answer.status, answer.body.errors[0].path]).toEqual([400, field]);
+    expect((await day()).numbers.packetsIn).toBe(0);
+  });
+
+  it('a crop that is not here waits to be put right; a desk and a misfit that are none are said to be none', async () => {
+    const { library, one, misfits } = await two();
+    await one.comes({ cropKey: 'moon-melon' });
+    expect(await misfits()).toMatchObject([{ kind: 'wrong' }]);
+    expect((await library.post('/api/swap/misfits/99', { version: 1, what: 'take' })).status).toBe(404);
+    expect((await library.get('/api/swap/99')).status).toBe(404);
+    expect(
+      (await library.post('/api/swap/desks/99/back', { n: 1, key: 'a', of: 'b', on: '2027-03-14', minute: 1, deskToday: '2027-03-14' }))
+        .status,
+    ).toBe(404);
+  });
+});

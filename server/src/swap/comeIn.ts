@@ -144,11 +144,15 @@ function twinOf(
     db,
     `SELECT l.*, d.name AS desk, t.code, v.member_id FROM swap_lines l JOIN swap_desks d ON d.id = l.desk_id JOIN lots t ON t.id = l.lot_id
      LEFT JOIN swap_visits v ON v.id = l.visit_id
-     WHERE d.swap_id = ? AND l.desk_id <> ? AND l.way = 'in' AND l.said_on = ? AND l.id <> ? ORDER BY l.id`,
+     WHERE d.swap_id = ? AND l.desk_id <> ? AND l.way = 'in' AND l.said_on = ? AND l.id <> ?
+       AND l.packets = ? AND l.seeds = ? AND l.said ->> 'cropKey' = ? ORDER BY l.id`,
     desk.swap_id,
     desk.id,
     on,
     lineId,
+    body.packets,
+    body.packets * body.seedsEach,
+    body.cropKey,
   );
   return others.find((o) => sameEnvelope(mine, said(JSON.parse(o.said) as In, o.member_id))) ?? null;
 }

@@ -2,6 +2,7 @@ import { swapApi } from '@esprel/core/api';
 import { notFound } from '../problem.ts';
 import { makes, type Route, serves } from '../routing/route.ts';
 import { comeIn } from './comeIn.ts';
+import { deskCopy, deskLots } from './copy.ts';
 import { addDesk, changeDay, deskRow, giveCodes, makeDay, withdrawDesk } from './day.ts';
 import { goOut } from './goOut.ts';
 import { openMisfits, putRight } from './misfits.ts';
@@ -14,6 +15,8 @@ export function swapRoutes(): Route[] {
     serves(swapApi.days, ({ db }) => ({ days: swapDays(db) })),
     serves(swapApi.day, ({ db }, { params }) => swapDay(db, params.id)),
     serves(swapApi.misfits, ({ db }, { params }) => ({ misfits: openMisfits(db, params.id) })),
+    serves(swapApi.copy, ({ db }, { params }) => deskCopy(db, params.id)),
+    serves(swapApi.copyLots, ({ db }, { params, query }) => deskLots(db, params.id, query.after)),
     makes(swapApi.add, 'swap day', (change, { body }) => makeDay(change, body)),
     makes(swapApi.edit, 'swap day', (change, { params, body }) => changeDay(change, params.id, body)),
     makes(swapApi.addDesk, 'swap desk', (change, { params, body }) => addDesk(change, params.id, body.name)),
