@@ -118,6 +118,11 @@ const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.mi
 /** What the accessibility rules (WCAG 2 A and AA) find wrong with what is shown now, in all of the page or in a part of it. */
 export async function inaccessible(page: Page, where: string, part = 'html'): Promise<string[]> {
   await page.evaluate(AXE);
+  // What is still fading in has not the colours that it will have.
+  await page.evaluate(async () => {
+    const passing = document.getAnimations().filter((a) => a.effect?.getComputedTiming().iterations !== Infinity);
+    await Promise.allSettled(passing.map((a) => a.finished));
+  });
   // Only what is wrong: telling in full what was right takes longer than finding it.
   const wrong = await page.evaluate(async (selector) => {
     const { axe } = window as unknown as { readonly axe: typeof import('axe-core') };
