@@ -1,6 +1,7 @@
 import { formatLotCode } from '@esprel/core';
 import type { SwapCopy, SwapCopyPage } from '@esprel/core/api';
 import { manyLots } from './manyLots.ts';
+import { manyNames } from './manyNames.ts';
 import { getBytes, note, served } from './measure.ts';
 
 const TODAY = '2027-03-14';
@@ -8,6 +9,7 @@ const TODAY = '2027-03-14';
 /** A desk made ready for a day without a network, and a thousand steps that it kept coming in, while others go on reading. */
 export async function swapDay(): Promise<void> {
   const db = await manyLots(10_000);
+  manyNames(db, 4000);
   const join = db.prepare("INSERT INTO members (name, folded, joined_on) VALUES (?, ?, '2026-01-01')");
   db.transaction(() => {
     for (let i = 0; i < 1000; i++) join.run(`Bench Member ${String(i)}`, `bench member ${String(i)}`);

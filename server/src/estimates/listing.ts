@@ -1,5 +1,5 @@
 import { SURPRISES_FROM, surprising } from '@esprel/core';
-import { type Db, one, run } from '../db/db.ts';
+import { all, type Db, one, run } from '../db/db.ts';
 import type { LotRow } from '../records/lot.ts';
 
 /** A lot with what lists sort it by. */
@@ -18,26 +18,49 @@ function tagsOf(lot: LotRow, verdict: string, beside: string | null, trueMean: n
   return tags;
 }
 
-/** Files a lot anew in the lists it belongs to. */
+/** Files a lot anew in the lists it belongs to. Where it stands already is left alone: its sisters are judged with every change of one, and seldom move. */
 export function file(db: Db, lot: ListedLot, median: number, verdict: string, beside: string | null): void {
-  run(db, 'DELETE FROM lot_listing WHERE lot_id = ?', lot.id);
   const { trueMean } = one<{ trueMean: number | null }>(db, 'SELECT true_mean AS trueMean FROM lot_estimates WHERE lot_id = ?', lot.id) ?? {
     trueMean: null,
   };
   fileUnder(db, lot, tagsOf(lot, verdict, beside, trueMean), median);
 }
 
+interface Listing {
+  readonly tag: string;
+  readonly by_crop: string;
+  readonly by_year: number;
+  readonly by_seeds: number;
+  readonly by_alive: number;
+}
+
 function fileUnder(db: Db, lot: ListedLot, tags: readonly string[], median: number): void {
-  for (const tag of tags.flatMap((t) => [t, `${t}@${lot.crop_key}`])) {
+  const place = {
+    by_crop: `${lot.crop_name.toLowerCase()}\t${lot.folded}\t${lot.code}`,
+    by_year: lot.year ?? 0,
+    by_seeds: lot.balance,
+    by_alive: median,
+  };
+  const lists = new Set(tags.flatMap((t) => [t, `${t}@${lot.crop_key}`]));
+  const there = all<Listing>(db, 'SELECT tag, by_crop, by_year, by_seeds, by_alive FROM lot_listing WHERE lot_id = ?', lot.id);
+  const asBefore = (l: Listing): boolean =>
+    lists.has(l.tag) &&
+    l.by_crop === place.by_crop &&
+    l.by_year === place.by_year &&
+    l.by_seeds === place.by_seeds &&
+    l.by_alive === place.by_alive;
+  if (there.length === lists.size && there.every(asBefore)) return;
+  run(db, 'DELETE FROM lot_listing WHERE lot_id = ?', lot.id);
+  for (const tag of lists) {
     run(
       db,
       'INSERT INTO lot_listing (tag, lot_id, by_crop, by_year, by_seeds, by_alive) VALUES (?, ?, ?, ?, ?, ?)',
       tag,
       lot.id,
-      `${lot.crop_name.toLowerCase()}\t${lot.folded}\t${lot.code}`,
-      lot.year ?? 0,
-      lot.balance,
-      median,
+      place.by_crop,
+      place.by_year,
+      place.by_seeds,
+      place.by_alive,
     );
   }
 }
