@@ -43,28 +43,19 @@ function call(db: Db, method: string, path: string, id: number | null, body: obj
 }
 
 /** What three desks say on a day, each in its own order. */
-function said(db: Db, r: ReturnType<typeof luck>, desks: readonly number[], members: readonly number[], tag: string): Step[][] {
+function said(db: Db, r: ReturnType<typeof luck>, desks: readonly number[], member: number, tag: string): Step[][] {
   const codes: string[] = [];
+  const firsts = desks.map((desk) => (blocksOf(db, desk)[0] as { first: number }).first);
   const queues = desks.map((desk): Step[] => {
-    const { first } = blocksOf(db, desk)[0] as { first: number };
-    return Array.from({ length: 1 }, () => ({
-      what: 'visit' as const,
-      desk,
-      body: {
-        key: `${tag}-${String(desk)}-0`,
-        n: 1,
-        visit: `${tag}-${String(desk)}`,
-        memberId: r.often(0.5) ? members[0] : null,
-        first,
-      } as never,
-    }));
+    const visit = `${tag}-${String(desk)}`;
+    return [{ what: 'visit', desk, body: { key: `${visit}-0`, n: 1, visit, memberId: r.often(0.5) ? member : null } }];
   });
   for (let i = 1; i <= 18; i++) {
     const d = r.below(desks.length);
     const [desk, queue] = [desks[d] as number, queues[d] as Step[]];
     const key = `${tag}-${String(desk)}-${String(queue.length)}`;
     const own = queue.filter((s) => s.what === 'in' || s.what === 'out');
-    const { first } = (queue[0] as Step).body as unknown as { first: number };
+    const first = firsts[d] as number;
     const what: What = r.often(0.4) || codes.length === 0 ? 'in' : r.often(0.2) && own.length > 0 ? 'back' : 'out';
     const stamp = { key, n: queue.length + 1 };
     if (what === 'in') {
@@ -136,10 +127,9 @@ it('loses and doubles nothing, however three desks come by', async () => {
     const tag = `s${String(seed)}`;
     const swap = call(db, 'post', '/swap', null, { name: tag, heldOn: TODAY, rule: 'free' }, null).id as number;
     const desks = [1, 2, 3].map((n) => call(db, 'post', '/swap/:id/desks', swap, { name: `Desk ${String(n)}` }, null).id as number);
-    const queues = said(db, r, desks, [member as number], tag);
+    const queues = said(db, r, desks, member as number, tag);
     for (const { what, desk, body } of arrivals(r, queues)) {
-      const { first: _first, ...rest } = body;
-      const sent = { ...rest, on: TODAY, minute: 600 + 60 * r.below(6), deskToday: TODAY };
+      const sent = { ...body, on: TODAY, minute: 600 + 60 * r.below(6), deskToday: TODAY };
       // A key of its own for each sending: what is sent twice is known by what it says alone.
       call(db, 'post', PATHS[what], desk, sent, null);
     }

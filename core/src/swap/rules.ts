@@ -4,12 +4,6 @@
 export const HOUSE_RULES = ['free', 'one-for-one', 'tokens'] as const;
 export type HouseRule = (typeof HOUSE_RULES)[number];
 
-export const HOUSE_RULE_WORDS: Readonly<Record<HouseRule, { readonly words: string; readonly says: string }>> = {
-  free: { words: 'free', says: 'Take what you will grow.' },
-  'one-for-one': { words: 'one for one', says: 'Bring a packet, take a packet.' },
-  tokens: { words: 'tokens', says: 'A token for each packet that you bring, a packet for each token.' },
-};
-
 /** What does not fit once the desks meet. */
 export const MISFITS = [
   'too-little',

@@ -2,6 +2,9 @@ import { foldName } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { notFound } from '../problem.ts';
 
+/** What seed is called of which nobody knows the name. */
+export const NOT_KNOWN_YET = 'not known yet';
+
 export function synonymsOf(db: Db, varietyId: number): string[] {
   return all<{ name: string }>(db, 'SELECT name FROM variety_synonyms WHERE variety_id = ? ORDER BY name', varietyId).map((r) => r.name);
 }

@@ -20,7 +20,7 @@ import { insertLot, offspringOf, sourceId } from '../lots/intake.ts';
 import { libraryCrop, savingOfCrop } from '../records/crop.ts';
 import { isMember, loanRow, memberName } from '../records/loan.ts';
 import { lotNames, type LotRow, lotRow } from '../records/lot.ts';
-import { varietyNamed } from '../records/variety.ts';
+import { NOT_KNOWN_YET, varietyNamed } from '../records/variety.ts';
 import { crossedWhereGrown } from './crossed.ts';
 
 type Home = yup.InferType<typeof homeForm>;
@@ -223,7 +223,7 @@ function named(change: Change, { body, at, cropKey }: Read): number {
     if (known.crop_key !== cropKey) throw wrong(`${at}.varietyId`, 'is a variety of another crop; choose the crop first');
     return known.joined_into ?? known.id;
   }
-  const name = body.isIt === 'unknown' ? 'not known yet' : (body.varietyName ?? '').trim();
+  const name = body.isIt === 'unknown' ? NOT_KNOWN_YET : (body.varietyName ?? '').trim();
   const known = varietyNamed(db, cropKey, name);
   const id = known ?? change.insert('varieties', { crop_key: cropKey, name, folded: foldName(name), breeding: 'unknown' });
   change.touch('variety', id);

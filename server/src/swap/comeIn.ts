@@ -5,39 +5,16 @@ import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { takeIn } from '../lots/intake.ts';
 import { memberName } from '../records/loan.ts';
+import { NOT_KNOWN_YET } from '../records/variety.ts';
 import { blocksOf } from './day.ts';
 import { tryAgainFor } from './goOut.ts';
-import { type At, at, lineOfKey, type LineRow, misfit, saidBefore, takenBackBefore, visitOf, type VisitRow } from './lines.ts';
+import { type At, crossing, type LineRow, misfit, type VisitRow } from './lines.ts';
 
 export type In = yup.InferType<typeof swapInForm>;
 
-/** What seed is called of which nobody knows the name. */
-const NAMELESS = 'not known yet';
-
 /** An envelope came in at a desk: a lot with the code of its label, its packets as they are. What does not fit is written down, and nothing is refused. */
-export function comeIn(change: Change, deskId: number, body: In): SwapTaken {
-  const { db } = change;
-  const there = lineOfKey(db, body.key);
-  if (there) return saidBefore(change, there);
-  const where = at(change, deskId, body);
-  if (takenBackBefore(db, body.key)) {
-    change.describe('An envelope that the desk took back again');
-    return { id: 0, code: null, misfit: null };
-  }
-  const visit = body.visit == null ? null : visitOf(change, where, body.visit);
-  const lineId = change.insert('swap_lines', {
-    desk_id: where.desk.id,
-    n: body.n,
-    line_key: body.key,
-    way: 'in',
-    visit_id: visit?.id ?? null,
-    said_on: where.on,
-    said: JSON.stringify(body),
-    packets: body.packets,
-    seeds: body.packets * body.seedsEach,
-  });
-  return writeIn(change, where, visit, lineId, body);
-}
+export const comeIn = (change: Change, deskId: number, body: In): SwapTaken =>
+  crossing(change, deskId, 'in', body, body.visit ?? null, (where, visit, lineId) => writeIn(change, where, visit, lineId, body));
 
 /** Takes the envelope of a line in as a lot. What cannot be one waits to be put right. */
 export function writeIn(change: Change, where: At, visit: VisitRow | null, lineId: number, body: In): SwapTaken {
@@ -82,7 +59,7 @@ export function writeIn(change: Change, where: At, visit: VisitRow | null, lineI
   return { id: lineId, code: lot.code, misfit: found };
 }
 
-const named = (body: In): string => body.name?.trim() || NAMELESS;
+const named = (body: In): string => body.name?.trim() || NOT_KNOWN_YET;
 
 const whyCode = (why: 'code-taken' | 'no-code', body: In, code: string): string =>
   why === 'no-code'
@@ -104,7 +81,7 @@ function asIntake(db: Db, { on, day }: At, visit: VisitRow | null, body: In): Pa
   const member = visit?.member_id == null ? null : memberName(db, visit.member_id);
   return {
     varietyId: null,
-    varietyName: nameless ? NAMELESS : body.name,
+    varietyName: nameless ? NOT_KNOWN_YET : body.name,
     cropKey: body.cropKey,
     breeding: null,
     identity: nameless ? 'unknown' : 'likely',

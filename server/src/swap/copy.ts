@@ -4,15 +4,14 @@ import { all, type Db } from '../db/db.ts';
 import { blocked } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { restrictions } from '../records/restriction.ts';
-import { blocksOf, dayRow, deskRow, usedNumbers } from './day.ts';
+import { blocksOf, dayRow, heardDesk, usedNumbers } from './day.ts';
 
 /** Lots of one page of a copy. */
 const A_PAGE = 500;
 
 /** A desk that may hold a copy. */
 function openDesk(db: Db, deskId: number) {
-  const desk = deskRow(db, deskId);
-  if (desk.withdrawn_on !== null) throw blocked(`This desk was withdrawn on ${desk.withdrawn_on}; ask whoever coordinates.`);
+  const desk = heardDesk(db, deskId);
   const day = dayRow(db, desk.swap_id);
   if (day.finished_on !== null) throw blocked(`${day.name} was finished on ${day.finished_on}.`);
   return { desk, day };

@@ -1,6 +1,6 @@
 import type * as yup from 'yup';
 import { type CodeBlock, nextBlock, readLotCode, type swapDayEditForm, type swapDayForm, wrong } from '@esprel/core';
-import { all, type Db, one } from '../db/db.ts';
+import { all, type Db, one, run } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { blocked, notFound } from '../problem.ts';
 
@@ -32,7 +32,6 @@ export function dayRow(db: Db, id: number): SwapDayRow {
   return row;
 }
 
-/** A desk that may still say something. What a withdrawn one kept is not taken: somebody else may have it. */
 export function deskRow(db: Db, id: number): SwapDeskRow {
   const row = one<SwapDeskRow>(db, 'SELECT * FROM swap_desks WHERE id = ?', id);
   if (!row) throw notFound('That desk');
@@ -104,12 +103,28 @@ export function usedNumbers(db: Db, deskId: number): Set<number> {
   return new Set(rows.flatMap(({ code }) => (code === null ? [] : (readLotCode(code)?.serial ?? []))));
 }
 
+/** A desk that is still heard: what a withdrawn one kept is not taken, since somebody else may have it. */
+export function heardDesk(db: Db, id: number): SwapDeskRow {
+  const desk = deskRow(db, id);
+  if (desk.withdrawn_on !== null) throw blocked(`This desk was withdrawn on ${desk.withdrawn_on}; ask whoever coordinates.`);
+  return desk;
+}
+
 /**
  * A block of numbers for a desk. It is no part of the journal: numbers that a label may bear are not taken back.
  */
-export function giveCodes(db: Db, deskId: number): CodeBlock {
+function giveCodes(db: Db, deskId: number): CodeBlock {
   const highest = one<{ n: number | null }>(db, 'SELECT max(last) AS n FROM lot_serials')?.n ?? 0;
   const block = nextBlock(highest, all<CodeBlock>(db, 'SELECT first, last FROM swap_blocks'));
-  db.prepare('INSERT INTO swap_blocks (desk_id, first, last) VALUES (?, ?, ?)').run(deskId, block.first, block.last);
+  run(db, 'INSERT INTO swap_blocks (desk_id, first, last) VALUES (?, ?, ?)', deskId, block.first, block.last);
+  return block;
+}
+
+/** More codes for a desk that has used up its own. */
+export function moreCodes(change: Change, deskId: number): CodeBlock {
+  const desk = heardDesk(change.db, deskId);
+  const block = giveCodes(change.db, desk.id);
+  change.touch('swap', desk.swap_id);
+  change.describe(`More codes for the desk ${desk.name}: ${String(block.first)} to ${String(block.last)}`);
   return block;
 }

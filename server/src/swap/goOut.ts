@@ -1,5 +1,5 @@
 import type * as yup from 'yup';
-import { addDays, foldName, InputError, parseLotCode, plural, seedReadyDay, type swapOutForm, wrong } from '@esprel/core';
+import { addDays, foldName, InputError, parseLotCode, plural, seedReadyDay, type swapOutForm } from '@esprel/core';
 import type { SwapTaken } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
@@ -12,34 +12,13 @@ import { memberName } from '../records/loan.ts';
 import { lotByCode, lotNames, type LotRow } from '../records/lot.ts';
 import { frostOf, readSettings } from '../records/settings.ts';
 import { synonymsOf } from '../records/variety.ts';
-import { type At, at, lineOfKey, type LineRow, misfit, saidBefore, takenBackBefore, takenOf, visitOf, type VisitRow } from './lines.ts';
+import { type At, crossing, type LineRow, lineRow, misfit, type VisitRow, visitOfLine, whereOf } from './lines.ts';
 
 export type Out = yup.InferType<typeof swapOutForm>;
 
 /** Packets went out at a desk: lent to a member, or given to a visitor. They are gone, whatever the record says: what does not fit is written down beside it. */
-export function goOut(change: Change, deskId: number, body: Out): SwapTaken {
-  const { db } = change;
-  const there = lineOfKey(db, body.key);
-  if (there) return saidBefore(change, there);
-  const where = at(change, deskId, body);
-  if (takenBackBefore(db, body.key)) {
-    change.describe('Packets that the desk took back again');
-    return { id: 0, code: null, misfit: null };
-  }
-  const visit = visitOf(change, where, body.visit);
-  const lineId = change.insert('swap_lines', {
-    desk_id: where.desk.id,
-    n: body.n,
-    line_key: body.key,
-    way: 'out',
-    visit_id: visit.id,
-    said_on: where.on,
-    said: JSON.stringify(body),
-    packets: body.packets,
-    seeds: body.packets * body.seedsEach,
-  });
-  return writeOut(change, where, visit, lineId, body);
-}
+export const goOut = (change: Change, deskId: number, body: Out): SwapTaken =>
+  crossing(change, deskId, 'out', body, body.visit, (where, visit, lineId) => writeOut(change, where, visit as VisitRow, lineId, body));
 
 const whom = (db: Db, visit: VisitRow): string => (visit.member_id === null ? 'a visitor' : memberName(db, visit.member_id));
 
@@ -50,6 +29,8 @@ export function writeOut(change: Change, where: At, visit: VisitRow, lineId: num
   const code = parseLotCode(typed);
   const held = (kind: 'no-lot' | 'not-lent' | 'too-little', words: string, other: number | null = null): SwapTaken => {
     change.describe(`${where.desk.name}: ${words}`);
+    // It names them: so it stands in their history, and goes with them when they leave.
+    if (visit.member_id !== null) change.touch('member', visit.member_id);
     return { id: lineId, code, misfit: misfit(change, where.desk.id, kind, words, { lineId, otherLineId: other }) };
   };
   const known = code === null ? undefined : one<{ id: number }>(db, 'SELECT id FROM lots WHERE code = ?', code);
@@ -143,7 +124,7 @@ export function tryAgainFor(change: Change, code: string): void {
     "SELECT id, line_id FROM swap_misfits WHERE kind IN ('no-lot', 'too-little') AND settled_on IS NULL ORDER BY id",
   );
   for (const w of waiting) {
-    const line = one<LineRow>(db, 'SELECT * FROM swap_lines WHERE id = ?', w.line_id);
+    const line = lineRow(db, w.line_id);
     const body = line ? (JSON.parse(line.said) as Out) : null;
     if (!line || !body || parseLotCode(body.lotCode) !== code) continue;
     change.update('swap_misfits', w.id, { settled_on: change.today, how: `tried again with what is there of ${code}` });
@@ -151,14 +132,11 @@ export function tryAgainFor(change: Change, code: string): void {
   }
 }
 
-/** Takes the packets of a line that waited out of their lot. */
-export function outAgain(change: Change, line: LineRow, body: Out): SwapTaken {
-  const { db } = change;
-  const visit = one<VisitRow>(db, 'SELECT * FROM swap_visits WHERE id = ?', line.visit_id);
-  if (!visit) throw wrong('id', 'is of a visit that was taken back');
+/** Takes the packets of a line that waited out of their lot. What the step is about stays as it was described. */
+export function outAgain(change: Change, line: LineRow, body: Out): void {
+  const visit = visitOfLine(change.db, line);
+  if (visit === null) return;
   const said = change.description;
-  const where = at(change, line.desk_id, body);
-  writeOut(change, { ...where, on: line.said_on }, visit, line.id, body);
+  writeOut(change, whereOf(change.db, line), visit, line.id, body);
   change.describe(said);
-  return takenOf(db, one<LineRow>(db, 'SELECT * FROM swap_lines WHERE id = ?', line.id) as LineRow);
 }

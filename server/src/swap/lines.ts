@@ -2,9 +2,7 @@ import { type Misfit, saidDay } from '@esprel/core';
 import type { SwapTaken } from '@esprel/core/api';
 import { type Db, one, run } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
-import { blocked } from '../problem.ts';
-import { isMember } from '../records/loan.ts';
-import { dayRow, deskRow, type SwapDayRow, type SwapDeskRow } from './day.ts';
+import { dayRow, deskRow, heardDesk, type SwapDayRow, type SwapDeskRow } from './day.ts';
 
 /** What all that a desk says has in common. */
 export interface Said {
@@ -48,10 +46,18 @@ export interface At {
   readonly on: string;
 }
 
+/** Where and when a line that is there already was said: looked at again later, also when its desk was withdrawn since. */
+export function whereOf(db: Db, line: LineRow): At {
+  const desk = deskRow(db, line.desk_id);
+  return { desk, day: dayRow(db, desk.swap_id), on: line.said_on };
+}
+
+export const visitOfLine = (db: Db, line: LineRow): VisitRow | null =>
+  line.visit_id === null ? null : (one<VisitRow>(db, 'SELECT * FROM swap_visits WHERE id = ?', line.visit_id) ?? null);
+
 /** The desk that says something, and the day on which it counts. A desk that was withdrawn is not listened to. */
 export function at(change: Change, deskId: number, said: Said): At {
-  const desk = deskRow(change.db, deskId);
-  if (desk.withdrawn_on !== null) throw blocked(`This desk was withdrawn on ${desk.withdrawn_on}; ask whoever coordinates.`);
+  const desk = heardDesk(change.db, deskId);
   const day = dayRow(change.db, desk.swap_id);
   change.touch('swap', day.id);
   const on = saidDay({ on: said.on, phoneToday: said.deskToday }, change.today, '1900-01-01');
@@ -81,12 +87,6 @@ export function stepOfLine(db: Db, lineId: number): number | null {
   return row?.id ?? null;
 }
 
-/** What is there already of something that is said again: the same answer, and nothing twice. */
-export function saidBefore(change: Change, line: LineRow): SwapTaken {
-  change.describe('Said again by a desk, and there already');
-  return takenOf(change.db, line);
-}
-
 export function takenOf(db: Db, line: LineRow): SwapTaken {
   const code = line.lot_id === null ? null : (one<{ code: string }>(db, 'SELECT code FROM lots WHERE id = ?', line.lot_id)?.code ?? null);
   const misfit = one<{ id: number }>(
@@ -97,9 +97,46 @@ export function takenOf(db: Db, line: LineRow): SwapTaken {
   return { id: line.id, code, misfit: misfit?.id ?? null };
 }
 
-/** Whether a desk took something back before it came in: then it never was. */
-export const takenBackBefore = (db: Db, key: string): boolean =>
-  one(db, 'SELECT 1 FROM swap_taken_back WHERE line_key = ?', key) !== undefined;
+/** Packets as both ways say them. */
+type Packets = Said & { readonly packets: number; readonly seedsEach: number };
+
+/**
+ * Writes down packets that crossed a desk, once: said again they are answered the same, and what the desk took back before it came never was. `write` makes the lot
+ * or the loan of the new line.
+ */
+export function crossing(
+  change: Change,
+  deskId: number,
+  way: LineRow['way'],
+  body: Packets,
+  visitKey: string | null,
+  write: (where: At, visit: VisitRow | null, lineId: number) => SwapTaken,
+): SwapTaken {
+  const { db } = change;
+  const there = lineOfKey(db, body.key);
+  if (there) {
+    change.describe('Said again by a desk, and there already');
+    return takenOf(db, there);
+  }
+  const where = at(change, deskId, body);
+  if (one(db, 'SELECT 1 FROM swap_taken_back WHERE line_key = ?', body.key)) {
+    change.describe(`${where.desk.name}: packets that it took back again`);
+    return { id: 0, code: null, misfit: null };
+  }
+  const visit = visitKey === null ? null : visitOf(change, where, visitKey);
+  const lineId = change.insert('swap_lines', {
+    desk_id: where.desk.id,
+    n: body.n,
+    line_key: body.key,
+    way,
+    visit_id: visit?.id ?? null,
+    said_on: where.on,
+    said: JSON.stringify(body),
+    packets: body.packets,
+    seeds: body.packets * body.seedsEach,
+  });
+  return write(where, visit, lineId);
+}
 
 /**
  * The visit of this key, made where nobody has heard of it yet. That somebody came is no part of the journal: what they brought and took is taken back without it.
@@ -109,8 +146,6 @@ export function visitOf(change: Change, { desk, on }: At, key: string): VisitRow
   run(db, 'INSERT OR IGNORE INTO swap_visits (desk_id, visit_key, came_on) VALUES (?, ?, ?)', desk.id, key, on);
   return one<VisitRow>(db, 'SELECT * FROM swap_visits WHERE visit_key = ?', key) as VisitRow;
 }
-
-export const memberThere = (db: Db, id: number | null | undefined): boolean => id != null && isMember(db, id);
 
 /** Both sides of what does not fit. */
 interface Sides {

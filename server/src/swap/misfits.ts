@@ -13,7 +13,7 @@ import { lotByCode, lotRow } from '../records/lot.ts';
 import { type In, writeIn } from './comeIn.ts';
 import { dayRow, deskRow, type SwapDayRow } from './day.ts';
 import { type Out, takeOut } from './goOut.ts';
-import { type At, at, type LineRow, lineRow, stepOfLine, type VisitRow } from './lines.ts';
+import { type LineRow, lineRow, stepOfLine, visitOfLine, whereOf } from './lines.ts';
 
 interface MisfitRow {
   readonly id: number;
@@ -100,7 +100,7 @@ function take(change: Change, row: MisfitRow, day: SwapDayRow): void {
   if (row.kind === 'too-little') thereWasMore(change, line);
   else if (row.kind === 'wrong') {
     const body = JSON.parse(line.said) as In;
-    const taken = writeIn(change, whereOf(change, line, body), visitOfLine(db, line), line.id, body);
+    const taken = writeIn(change, whereOf(db, line), visitOfLine(db, line), line.id, body);
     if (taken.code === null) throw blocked('It still cannot be taken in. Take the envelope in by hand, and set this aside.');
   }
 }
@@ -149,11 +149,6 @@ function countForDay(change: Change, deskId: number, day: string): void {
     change.update('swap_visits', id, { came_on: day });
 }
 
-const visitOfLine = (db: Db, line: LineRow): VisitRow | null =>
-  line.visit_id === null ? null : (one<VisitRow>(db, 'SELECT * FROM swap_visits WHERE id = ?', line.visit_id) ?? null);
-
-const whereOf = (change: Change, line: LineRow, body: In | Out): At => ({ ...at(change, line.desk_id, body), on: line.said_on });
-
 /** Packets left the box that the record did not know of: what was missing is added as a correction, and they go out. */
 function thereWasMore(change: Change, line: LineRow): void {
   const { db } = change;
@@ -165,5 +160,5 @@ function thereWasMore(change: Change, line: LineRow): void {
   const missing = Math.max(seeds - freeFor(db, lot, 'garden'), seeds + lot.floor - lot.balance, 1);
   moveSeeds(change, lot, 'correction', missing, line.said_on, `${plural(missing, 'seed')} more went out at a swap than were written down`);
   const now = lotByCode(db, body.lotCode);
-  takeOut(change, whereOf(change, line, body), visit, line.id, now, { ...body, packetFillId: null });
+  takeOut(change, whereOf(db, line), visit, line.id, now, { ...body, packetFillId: null });
 }

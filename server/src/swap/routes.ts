@@ -1,9 +1,8 @@
 import { swapApi } from '@esprel/core/api';
-import { notFound } from '../problem.ts';
 import { makes, type Route, serves } from '../routing/route.ts';
 import { comeIn } from './comeIn.ts';
 import { deskCopy, deskLots } from './copy.ts';
-import { addDesk, changeDay, deskRow, giveCodes, makeDay, withdrawDesk } from './day.ts';
+import { addDesk, changeDay, makeDay, moreCodes, withdrawDesk } from './day.ts';
 import { goOut } from './goOut.ts';
 import { openMisfits, putRight } from './misfits.ts';
 import { swapDay, swapDays } from './read.ts';
@@ -21,14 +20,7 @@ export function swapRoutes(): Route[] {
     makes(swapApi.edit, 'swap day', (change, { params, body }) => changeDay(change, params.id, body)),
     makes(swapApi.addDesk, 'swap desk', (change, { params, body }) => addDesk(change, params.id, body.name)),
     makes(swapApi.withdraw, 'swap desk', (change, { params, body }) => withdrawDesk(change, params.id, body.version)),
-    makes(swapApi.moreCodes, 'swap desk', (change, { params }) => {
-      const desk = deskRow(change.db, params.id);
-      if (desk.withdrawn_on !== null) throw notFound('That desk');
-      const block = giveCodes(change.db, desk.id);
-      change.touch('swap', desk.swap_id);
-      change.describe(`More codes for the desk ${desk.name}: ${String(block.first)} to ${String(block.last)}`);
-      return block;
-    }),
+    makes(swapApi.moreCodes, 'swap desk', (change, { params }) => moreCodes(change, params.id)),
     makes(swapApi.visit, 'swap', (change, { params, body }) => comeBy(change, params.id, body)),
     makes(swapApi.comeIn, 'swap', (change, { params, body }) => comeIn(change, params.id, body)),
     makes(swapApi.goOut, 'swap', (change, { params, body }) => goOut(change, params.id, body)),

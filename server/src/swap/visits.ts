@@ -5,9 +5,9 @@ import { all, one, run } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { undoStep } from '../journal/undo.ts';
 import { Problem } from '../problem.ts';
-import { memberName } from '../records/loan.ts';
+import { isMember, memberName } from '../records/loan.ts';
 import { type Out, outAgain, tryAgainFor } from './goOut.ts';
-import { type At, at, lineOfKey, type LineRow, memberThere, misfit, stepOfLine, visitOf, type VisitRow } from './lines.ts';
+import { type At, at, lineOfKey, type LineRow, misfit, stepOfLine, visitOf, type VisitRow } from './lines.ts';
 
 type Visit = yup.InferType<typeof swapVisitForm>;
 
@@ -18,7 +18,8 @@ export function comeBy(change: Change, deskId: number, body: Visit): SwapTaken {
   const joins = body.joins?.trim() || null;
   const known = visitOf(change, where, body.visit);
   const memberId =
-    known.member_id ?? (memberThere(db, body.memberId) ? (body.memberId as number) : joins === null ? null : joined(change, where, joins));
+    known.member_id ??
+    (body.memberId != null && isMember(db, body.memberId) ? body.memberId : joins === null ? null : joined(change, where, joins));
   if (memberId !== null && known.member_id === null) {
     change.update('swap_visits', known.id, { member_id: memberId });
     change.touch('member', memberId);
