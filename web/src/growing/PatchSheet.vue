@@ -99,7 +99,7 @@ async function doIt(way: LowerWay): Promise<void> {
   else if ('plants' in change) await changes.make(growingApi.change, { key: props.patchKey }, { ...body, plants: change.plants });
   else await changes.make(growingApi.change, { key: props.patchKey }, { ...body, shiftDays: d.own.shiftDays + change.shiftDays });
 }
-const shareLook = (share: number): string => (share < MOST_CROSSED ? 'good' : share < 0.05 ? 'some' : 'much');
+const shareLook = (share: number): string => (share < MOST_CROSSED ? 'look-good' : share < 0.05 ? 'look-some' : 'look-much');
 function gone(there: boolean): void {
   const d = data.value;
   if (d) void changes.make(growingApi.gone, { key: props.patchKey }, { version: d.version, goneOn: there ? null : session.today });
@@ -161,7 +161,7 @@ const openAgain = (): void => {
         <li v-for="s in named" :key="s.key">
           <RouterLink class="source" :to="{ path: `/growing/${s.key}`, query: route.query }">
             <strong>{{ s.place ?? 'A neighbour' }}</strong>
-            <span class="figure">{{ percentOf(s.share) }}</span>
+            <span class="figure look-much">{{ percentOf(s.share) }}</span>
             <span class="quiet small"
               >{{
                 s.kind === 'table' ? `${plural(s.plants, 'plant')} for the table` : `${s.plants} of ${s.variety ?? 'nobody knows which'}`
@@ -272,14 +272,7 @@ strong {
 }
 .figure {
   font-weight: 600;
-  color: var(--act);
   white-space: nowrap;
-}
-.figure.good {
-  color: var(--good);
-}
-.figure.some {
-  color: var(--watch);
 }
 .way {
   display: grid;

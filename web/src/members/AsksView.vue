@@ -32,7 +32,7 @@ function words(a: Ask): string {
 
 <template>
   <ListAndSheet :opened="route.path !== '/asks'" label="Asked for">
-    <div class="body">
+    <div class="list-body">
       <div class="head">
         <h1>Asked for</h1>
         <Button label="Members" severity="secondary" @click="router.push('/members')" />
@@ -65,12 +65,6 @@ function words(a: Ask): string {
 </template>
 
 <style scoped>
-.body {
-  padding: 18px 20px;
-  display: grid;
-  gap: 14px;
-  align-content: start;
-}
 .head {
   display: flex;
   gap: 12px;

@@ -39,7 +39,7 @@ function askWords(m: ListedMember): string {
 
 <template>
   <ListAndSheet :opened="route.path !== '/members'" label="Members">
-    <div class="body">
+    <div class="list-body">
       <div class="head">
         <h1>Members</h1>
         <label class="unseen" for="member-q">Name of a member</label>
@@ -99,11 +99,8 @@ function askWords(m: ListedMember): string {
 </template>
 
 <style scoped>
-.body {
-  padding: 18px 20px;
-  display: grid;
+.list-body {
   gap: 10px;
-  align-content: start;
 }
 .head {
   display: flex;
@@ -119,10 +116,10 @@ function askWords(m: ListedMember): string {
 .head :deep(.p-inputtext) {
   width: 180px;
 }
-.body :deep(tbody tr) {
+.list-body :deep(tbody tr) {
   cursor: pointer;
 }
-.body :deep(tr.here) {
+.list-body :deep(tr.here) {
   background: var(--sheet);
   box-shadow: inset 5px 0 0 var(--action);
 }
@@ -158,8 +155,8 @@ function askWords(m: ListedMember): string {
   text-decoration: none;
 }
 @media (max-width: 560px) {
-  .body :deep(.heard),
-  .body :deep(.where) {
+  .list-body :deep(.heard),
+  .list-body :deep(.where) {
     display: none;
   }
 }

@@ -82,7 +82,7 @@ function showKept(m: KeptMessage): void {
 
 <template>
   <ListAndSheet :opened="open !== null || reading !== null" label="Messages">
-    <div class="body">
+    <div class="list-body">
       <div class="head">
         <h1>Messages</h1>
         <Button label="Members" severity="secondary" @click="router.push('/members')" />
@@ -165,12 +165,6 @@ function showKept(m: KeptMessage): void {
 </template>
 
 <style scoped>
-.body {
-  padding: 18px 20px;
-  display: grid;
-  gap: 14px;
-  align-content: start;
-}
 .head {
   display: flex;
   gap: 12px;

@@ -16,7 +16,7 @@ const { data, problem } = useRead(todayApi.renewals, () => ({}));
 
 <template>
   <ListAndSheet :opened="route.path !== '/renewals/lots'" label="Lots about to be lost">
-    <div class="body">
+    <div class="list-body">
       <h1>What will be lost next</h1>
       <p class="quiet">
         Lots to renew or to rescue while it can be done, the nearest first; one of each variety. Lend them “to renew it for the library”.
@@ -50,11 +50,8 @@ const { data, problem } = useRead(todayApi.renewals, () => ({}));
 </template>
 
 <style scoped>
-.body {
-  padding: 18px 20px;
-  display: grid;
+.list-body {
   gap: 10px;
-  align-content: start;
 }
 .item {
   display: flex;

@@ -233,15 +233,6 @@ strong {
   outline: 1px dashed var(--dashes);
   outline-offset: 1px;
 }
-.good {
-  color: var(--good);
-}
-.some {
-  color: var(--watch);
-}
-.much {
-  color: var(--act);
-}
 .strip {
   position: sticky;
   bottom: 0;

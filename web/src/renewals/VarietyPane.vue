@@ -43,7 +43,7 @@ function costWords({ kept: n, worth }: OtherWayShown): string {
   if (Math.abs(n) < 0.05) return worth < -0.05 ? 'of less worth' : 'as good';
   return `${n < 0 ? '−' : '+'}${Math.abs(n).toFixed(1)} kept${n > 0 && worth < -0.05 ? ', of less worth' : ''}`;
 }
-const costLook = (n: number): string => (n > -0.05 ? 'good' : n > -0.5 ? 'some' : 'much');
+const costLook = (n: number): string => (n > -0.05 ? 'look-good' : n > -0.5 ? 'look-some' : 'look-much');
 /** The row that another way would take the place of. */
 const first = computed(() => v.value?.rows.find((r) => r.state !== 'taken') ?? null);
 
@@ -291,14 +291,5 @@ dd {
   gap: 10px;
   align-items: center;
   justify-content: space-between;
-}
-.good {
-  color: var(--good);
-}
-.some {
-  color: var(--watch);
-}
-.much {
-  color: var(--act);
 }
 </style>

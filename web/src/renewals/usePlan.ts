@@ -52,4 +52,5 @@ export function rowName(r: Pick<RenewalRowShown, 'garden' | 'grower'>): string {
 
 /** A share as "93 %". */
 export const percent = (share: number): string => `${String(Math.round(100 * share))} %`;
-export const shareLook = (share: number): 'good' | 'some' | 'much' => (share >= 0.85 ? 'good' : share >= 0.4 ? 'some' : 'much');
+export const shareLook = (share: number): 'look-good' | 'look-some' | 'look-much' =>
+  share >= 0.85 ? 'look-good' : share >= 0.4 ? 'look-some' : 'look-much';

@@ -46,7 +46,7 @@ const done = computed(() => finishedParts.of('finished', ended.value));
 
 <template>
   <ListAndSheet :opened="route.path !== '/sowing'" label="Sowings">
-    <div class="body">
+    <div class="list-body">
       <SowingNav here="/sowing" />
       <h1>Growing</h1>
       <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
@@ -109,12 +109,6 @@ const done = computed(() => finishedParts.of('finished', ended.value));
 </template>
 
 <style scoped>
-.body {
-  padding: 18px 20px;
-  display: grid;
-  gap: 14px;
-  align-content: start;
-}
 .line {
   display: grid;
   grid-template-columns: 86px minmax(0, 1fr) 92px minmax(90px, 150px);
