@@ -71,6 +71,7 @@ export * from './schemas/memberForms.ts';
 export * from './schemas/swapForms.ts';
 export * from './swap/codeBlocks.ts';
 export * from './swap/rules.ts';
+export * from './swap/packing.ts';
 export * from './schemas/testForms.ts';
 export * from './schemas/sowingForms.ts';
 export * from './today/due.ts';

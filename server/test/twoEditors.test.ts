@@ -20,6 +20,7 @@ const ADDS = [
   '/places/:id/climate-log',
   '/stocktakes/:id/close',
   '/swap/:id/desks',
+  '/swap/:id/packing',
   '/swap/desks/:id/back',
   '/swap/desks/:id/codes',
   '/swap/desks/:id/in',

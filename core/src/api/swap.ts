@@ -5,13 +5,19 @@ import {
   swapDayForm,
   swapDeskForm,
   swapDeskWithdrawForm,
+  swapFinishForm,
   swapInForm,
   swapMisfitForm,
   swapOutForm,
+  swapPackedForm,
+  swapPackingForm,
   swapVisitForm,
 } from '../schemas/swapForms.ts';
 import type { CodeBlock } from '../swap/codeBlocks.ts';
 import type { HouseRule, Misfit } from '../swap/rules.ts';
+import type { Restriction } from '../lots/restrictions.ts';
+import type { Settings } from '../schemas/forms.ts';
+import type { Verdict } from '../verdicts/verdict.ts';
 import type { SeedForm } from '../viability/prior.ts';
 import { changes, reads, whole } from './contract.ts';
 
@@ -97,6 +103,9 @@ export interface SwapCopyLot {
   /** Seeds that may leave it, above its floor and what lies ready for somebody. */
   readonly free: number;
   readonly packets: readonly { readonly id: number; readonly seedsEach: number; readonly left: number }[];
+  /** The share that comes up, by the estimate; null where there is none yet. */
+  readonly alive: number | null;
+  readonly verdict: Verdict | null;
   /** Seeds that are put in one place; null where nobody knows yet. */
   readonly perCell: number | null;
   readonly doubtful: boolean;
@@ -111,8 +120,30 @@ export interface SwapCopyPage {
   readonly after: number | null;
 }
 
+/** A crop as a desk knows it. */
+export interface SwapCopyCrop {
+  readonly key: string;
+  readonly letters: string;
+  readonly name: string;
+  readonly scientific: string;
+  readonly seedsPerGram: number;
+  readonly storageBehaviour: 'orthodox' | 'intermediate' | 'recalcitrant';
+  readonly cautions: readonly string[];
+}
+
 /** What a desk keeps to work without a network; its lots come in pages of their own. */
 export interface SwapCopy {
+  /** The version of what desks say that the library takes. */
+  readonly takes: number;
+  /** The last step of the library that is in the copy. */
+  readonly at: number;
+  readonly settings: Pick<Settings, 'libraryName' | 'dateOrder' | 'lengthUnit' | 'temperatureUnit' | 'hemisphere'>;
+  readonly crops: readonly SwapCopyCrop[];
+  /** Names of the library's own crops, beside those of the reference. */
+  readonly ownNames: readonly { readonly key: string; readonly name: string }[];
+  readonly restricted: readonly Restriction[];
+  /** What seed is, of which nobody knows the crop. */
+  readonly unknown: Pick<SwapCopyCrop, 'key' | 'letters'>;
   readonly swap: Pick<SwapDay, 'id' | 'name' | 'heldOn' | 'hall' | 'rule' | 'ruleWords'>;
   readonly desk: Pick<SwapDesk, 'id' | 'number' | 'name' | 'blocks' | 'codesLeft'> & {
     /** Numbers of its blocks that stand on labels already. */
@@ -130,6 +161,84 @@ export interface SwapCopy {
   readonly wanted: readonly SwapWanted[];
 }
 
+/** What happened elsewhere since a desk looked. */
+export interface SwapNews {
+  readonly at: number;
+  /** Too much happened: the copy is made anew. */
+  readonly again: boolean;
+  readonly lots: readonly SwapCopyLot[];
+  /** Codes of lots of which nothing is left. */
+  readonly gone: readonly string[];
+  readonly numbers: SwapNumbers;
+  readonly toPutRight: number;
+}
+
+/** Packets of a lot that are brought along. */
+export interface SwapPackingRow {
+  readonly id: number;
+  readonly lotCode: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly place: string | null;
+  readonly packets: number;
+  readonly seedsEach: number;
+  /** Packets that went out at the desks. */
+  readonly gone: number;
+  readonly packedOn: string | null;
+  readonly backOn: string | null;
+  readonly version: number;
+}
+
+/** A lot that is worth bringing, and why. */
+export interface SwapPackingIdea {
+  readonly lotCode: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly place: string | null;
+  readonly packets: number;
+  readonly seedsEach: number;
+  /** Packets of that size that are filled already. */
+  readonly ready: number;
+  /** Seeds above the floor that lie ready for nobody. */
+  readonly free: number;
+  readonly waiting: number;
+  /** The share that comes up, by the estimate. */
+  readonly alive: number;
+  /** When it can be sown next. */
+  readonly sowFrom: string | null;
+}
+
+export interface SwapPacking {
+  readonly rows: readonly SwapPackingRow[];
+  readonly ideas: readonly SwapPackingIdea[];
+}
+
+/** A lot that came in on the day. */
+export interface SwapCame {
+  readonly lotCode: string;
+  readonly variety: string;
+  readonly crop: string;
+  readonly packets: number;
+  readonly desk: string;
+  /** What there is to know for what is done next. */
+  readonly note: string | null;
+}
+
+/** What there is to do and to be glad of after the day. */
+export interface SwapAfter {
+  readonly desks: readonly { readonly name: string; readonly visitors: number; readonly packetsIn: number; readonly packetsOut: number }[];
+  readonly wanted: readonly (SwapCame & { readonly why: SwapWanted['why'] })[];
+  readonly dry: readonly SwapCame[];
+  readonly growOut: readonly SwapCame[];
+  /** Names that are like one that the library has. */
+  readonly name: readonly SwapCame[];
+  readonly test: readonly SwapCame[];
+  /** Packets that were brought and went to nobody. */
+  readonly home: readonly SwapPackingRow[];
+  /** Members who came and were not thanked yet. */
+  readonly toThank: number;
+}
+
 export const swapApi = {
   days: reads<{ readonly days: readonly SwapDay[] }>()('/swap', 'desk'),
   day: reads<SwapDay>()('/swap/:id', 'desk'),
@@ -137,8 +246,14 @@ export const swapApi = {
   /** What a desk keeps; the lots in pages. */
   copy: reads<SwapCopy>()('/swap/desks/:id/copy', 'desk'),
   copyLots: reads<SwapCopyPage>()('/swap/desks/:id/copy/lots', 'desk', { after: whole(0, 2_000_000_000) }),
+  news: reads<SwapNews>()('/swap/desks/:id/news', 'desk', { after: whole(0, 2_000_000_000) }),
+  packing: reads<SwapPacking>()('/swap/:id/packing', 'desk'),
+  after: reads<SwapAfter>()('/swap/:id/after', 'desk'),
   add: changes<{ readonly id: number }>()('post', '/swap', swapDayForm, 'coordinator'),
   edit: changes<{ readonly id: number }>()('put', '/swap/:id', swapDayEditForm, 'coordinator'),
+  finish: changes<{ readonly id: number }>()('post', '/swap/:id/finish', swapFinishForm, 'coordinator'),
+  pack: changes<{ readonly rows: number }>()('post', '/swap/:id/packing', swapPackingForm, 'desk'),
+  packed: changes<{ readonly id: number }>()('post', '/swap/packing/:id', swapPackedForm, 'desk'),
   addDesk: changes<{ readonly id: number }>()('post', '/swap/:id/desks', swapDeskForm, 'desk'),
   withdraw: changes<{ readonly id: number }>()('post', '/swap/desks/:id/withdraw', swapDeskWithdrawForm, 'coordinator'),
   moreCodes: changes<{ readonly first: number; readonly last: number }>()('post', '/swap/desks/:id/codes', emptyForm, 'desk'),

@@ -5,7 +5,7 @@ import { capital, plural } from '../words/words.ts';
 import type { MessagePurpose } from './reach.ts';
 
 /** What the program has words for, what cannot wait first. They are read and sent by people. */
-export const MESSAGE_KINDS = ['packet-ready', 'name-corrected', 'overdue', 'promise-due', 'who-can-grow'] as const;
+export const MESSAGE_KINDS = ['packet-ready', 'name-corrected', 'overdue', 'promise-due', 'who-can-grow', 'swap-thanks'] as const;
 export type MessageKind = (typeof MESSAGE_KINDS)[number];
 
 export const MESSAGE_FACTS: Readonly<Record<MessageKind, { readonly words: string; readonly purpose: MessagePurpose }>> = {
@@ -14,6 +14,7 @@ export const MESSAGE_FACTS: Readonly<Record<MessageKind, { readonly words: strin
   'packet-ready': { words: 'a packet lies ready', purpose: 'packets' },
   'name-corrected': { words: 'what was lent is called something else', purpose: 'packets' },
   'who-can-grow': { words: 'who can grow this?', purpose: 'growing' },
+  'swap-thanks': { words: 'thanks after a swap day', purpose: 'days' },
 };
 
 /** How somebody is told. */
@@ -25,7 +26,7 @@ export const MESSAGE_WAY_WORDS: Readonly<Record<MessageWay, string>> = {
   'in-person': 'told in person',
 };
 
-/** One matter of a message: a promise, a packet, a correction, a variety that needs growers. */
+/** One matter of a message: a promise, a packet, a correction, a variety that needs growers; or a swap day, which has the place of the variety. */
 export interface Matter {
   readonly variety: string;
   readonly crop: string;
@@ -100,6 +101,13 @@ export function messageFor(
         text: `${dear}this needs somebody to grow it on, or it will be lost:\n\n${listed(
           matters.map((m) => `${named(m)}${m.words === null ? '' : `: ${m.words}`}`),
         )}\n\nCould you? Yes, no, or another one: each answer helps us to plan.${page}${ends}`,
+      };
+    case 'swap-thanks':
+      return {
+        subject: several ? 'Thank you for coming' : `Thank you for coming: ${first.variety}`,
+        text: `${dear}thank you for coming:\n\n${listed(
+          matters.map((m) => `${m.variety}, ${day(m.day)}${m.words === null ? '' : `: ${m.words}`}`),
+        )}\n\nTell us how it grows: a word about what came up, or did not, tells us how alive the rest still is.${page}${ends}`,
       };
   }
 }

@@ -5,6 +5,7 @@ import {
   flag,
   id,
   lines,
+  list,
   need,
   note,
   number,
@@ -68,7 +69,8 @@ export const swapInForm = shape({
   mark: orNull(text(40)),
   /** Null: nobody knows; it is grown out. */
   name: orNull(text(120)),
-  cropKey: filled(60, 'choose the crop; any of its names finds it'),
+  /** Null: nobody knows that either. */
+  cropKey: orNull(text(60)),
   yearKind: need(oneOf(YEAR_KINDS)),
   year: orNull(year()),
   form: need(oneOf(FORMS)),
@@ -104,3 +106,20 @@ export const swapBackForm = shape({ ...saidFields, of: key('say what is taken ba
 export const MISFIT_ANSWERS = ['take', 'set-aside'] as const;
 /** The proposal is taken, or it is set aside with why. */
 export const swapMisfitForm = shape({ version: version(), what: need(oneOf(MISFIT_ANSWERS)), why: orNull(text(300)) });
+
+/** What is brought along: packets of lots. What is not in packets of this size yet is filled. */
+export const swapPackingForm = shape({
+  rows: list(
+    shape({
+      lotCode: filled(20, 'choose the lot'),
+      packets: need(whole({ min: 1, max: 200 })),
+      seedsEach: need(seeds(1)),
+    }),
+    300,
+  ),
+});
+/** Into the box that is taken along, home again to its place, or not taken along after all. */
+export const PACKED = ['packed', 'not-packed', 'back', 'left-out'] as const;
+export const swapPackedForm = shape({ version: version(), what: need(oneOf(PACKED)) });
+
+export const swapFinishForm = shape({ version: version() });

@@ -52,3 +52,9 @@ export function sameEnvelope(a: EnvelopeSaid, b: EnvelopeSaid): boolean {
     Math.abs(a.minute - b.minute) <= SAME_WITHIN_MINUTES
   );
 }
+
+/**
+ * The version of what desks say. A desk that slept for a month says it in an older one, which is always taken; one that is newer than its library waits until the
+ * library was brought up to date.
+ */
+export const STEPS_VERSION = 1;

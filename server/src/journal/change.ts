@@ -65,6 +65,7 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   swap_visits: {},
   swap_lines: {},
   swap_misfits: {},
+  swap_packing: {},
 };
 type JournaledTable = keyof typeof JOURNALED;
 export type Subject =

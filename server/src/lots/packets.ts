@@ -1,8 +1,9 @@
-import { plural, wrong } from '@esprel/core';
+import { lendable, plural, wrong } from '@esprel/core';
 import type { LotSheetData } from '@esprel/core/api';
 import { all, type Db } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import type { LotRow } from '../records/lot.ts';
+import { seedsInPackets } from './intake.ts';
 
 export function packetsOf(db: Db, lotId: number): LotSheetData['packets'] {
   return all<LotSheetData['packets'][number]>(
@@ -28,4 +29,34 @@ export function takePackets(
     throw wrong('seeds', `${plural(body.packets, 'packet')} of ${String(fill.seedsEach)} hold ${String(body.packets * fill.seedsEach)}`);
   }
   change.update('packet_fills', fill.id, { packets_left: fill.packetsLeft - body.packets });
+}
+
+/** Packets as they are filled. */
+interface Filling {
+  readonly seedsEach: number;
+  readonly packets: number;
+  readonly filledOn: string;
+}
+
+/** Fills packets from the loose seed of a lot, above its floor. Answers the filling. Throws an InputError that names the field, behind `at`. */
+export function fillPackets(change: Change, lot: LotRow, { seedsEach, packets, filledOn }: Filling, at = ''): number {
+  if (lot.state === 'quarantine') throw wrong(`${at}packets`, `${lot.code} waits in quarantine; release it first`);
+  if (filledOn > change.today) throw wrong(`${at}filledOn`, `must not be after today, ${change.today}`);
+  const free = lendable(lot.balance, lot.floor) - seedsInPackets(change.db, lot.id);
+  if (packets * seedsEach > free) {
+    throw wrong(
+      `${at}packets`,
+      free < seedsEach
+        ? `only ${plural(Math.max(0, free), 'seed')} are free above the floor of ${String(lot.floor)}`
+        : `${plural(free, 'seed')} are free above the floor: ${plural(Math.floor(free / seedsEach), 'packet')} of ${String(seedsEach)} at most`,
+    );
+  }
+  change.touch('lot', lot.id);
+  return change.insert('packet_fills', {
+    lot_id: lot.id,
+    seeds_each: seedsEach,
+    packets,
+    packets_left: packets,
+    filled_on: filledOn,
+  });
 }

@@ -41,7 +41,7 @@ export function ownCrops(db: Db): Crop[] {
 }
 
 /** Names by which the library's own crops are looked for. */
-function ownCropNames(db: Db): CropName[] {
+export function ownCropNames(db: Db): CropName[] {
   return all<OwnCropRow>(db, 'SELECT * FROM own_crops ORDER BY id').flatMap((row) => [
     { key: row.key, name: row.name, kind: 'common' as const, rank: 1, proper: true },
     { key: row.key, name: row.scientific, kind: 'botanical' as const, rank: 1 },

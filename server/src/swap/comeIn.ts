@@ -9,6 +9,7 @@ import { NOT_KNOWN_YET } from '../records/variety.ts';
 import { blocksOf } from './day.ts';
 import { tryAgainFor } from './goOut.ts';
 import { type At, crossing, type LineRow, misfit, type VisitRow } from './lines.ts';
+import { unknownCrop } from './unknown.ts';
 
 export type In = yup.InferType<typeof swapInForm>;
 
@@ -22,7 +23,7 @@ export function writeIn(change: Change, where: At, visit: VisitRow | null, lineI
   const label = codeOf(db, where.desk.id, body);
   let lot: { readonly id: number; readonly code: string };
   try {
-    lot = db.transaction(() => takeIn(change, asIntake(db, where, visit, body), label.code))();
+    lot = db.transaction(() => takeIn(change, asIntake(change, where, visit, body), label.code))();
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
     const words = `${named(body)} was not taken in: ${error.errors.map((e) => e.message).join('; ')}`;
@@ -76,13 +77,17 @@ function codeOf(db: Db, deskId: number, body: In): { readonly code: string | nul
   return own && free ? { code, why: null } : { code: null, why: 'code-taken' };
 }
 
-function asIntake(db: Db, { on, day }: At, visit: VisitRow | null, body: In): Parameters<typeof takeIn>[1] {
+/** The crop that was said; what nobody knows has one of its own. */
+const cropOf = (change: Change, { cropKey }: In): string => (cropKey ?? '') || unknownCrop(change).key;
+
+function asIntake(change: Change, { on, day }: At, visit: VisitRow | null, body: In): Parameters<typeof takeIn>[1] {
+  const { db } = change;
   const nameless = (body.name ?? '').trim() === '';
   const member = visit?.member_id == null ? null : memberName(db, visit.member_id);
   return {
     varietyId: null,
     varietyName: nameless ? NOT_KNOWN_YET : body.name,
-    cropKey: body.cropKey,
+    cropKey: cropOf(change, body),
     breeding: null,
     identity: nameless ? 'unknown' : 'likely',
     source: body.from?.trim() || member || day.name,
@@ -108,7 +113,7 @@ function twinOf(
   body: In,
 ): { readonly id: number; readonly desk: string; readonly code: string } | null {
   const said = (b: In, memberId: number | null) => ({
-    cropKey: b.cropKey,
+    cropKey: b.cropKey ?? '',
     name: foldName(b.name ?? ''),
     year: b.year ?? null,
     packets: b.packets,
@@ -122,14 +127,14 @@ function twinOf(
     `SELECT l.*, d.name AS desk, t.code, v.member_id FROM swap_lines l JOIN swap_desks d ON d.id = l.desk_id JOIN lots t ON t.id = l.lot_id
      LEFT JOIN swap_visits v ON v.id = l.visit_id
      WHERE d.swap_id = ? AND l.desk_id <> ? AND l.way = 'in' AND l.said_on = ? AND l.id <> ?
-       AND l.packets = ? AND l.seeds = ? AND l.said ->> 'cropKey' = ? ORDER BY l.id`,
+       AND l.packets = ? AND l.seeds = ? AND l.said ->> 'cropKey' IS ? ORDER BY l.id`,
     desk.swap_id,
     desk.id,
     on,
     lineId,
     body.packets,
     body.packets * body.seedsEach,
-    body.cropKey,
+    body.cropKey ?? null,
   );
   return others.find((o) => sameEnvelope(mine, said(JSON.parse(o.said) as In, o.member_id))) ?? null;
 }

@@ -1,10 +1,13 @@
-import { codesLeft, lendable, restrictionsOf, shortCautions } from '@esprel/core';
-import type { SwapCopy, SwapCopyLot, SwapCopyPage, SwapWanted } from '@esprel/core/api';
-import { all, type Db } from '../db/db.ts';
+import { codesLeft, lendable, restrictionsOf, shortCautions, STEPS_VERSION } from '@esprel/core';
+import type { SwapCopy, SwapCopyLot, SwapCopyPage, SwapNews, SwapWanted } from '@esprel/core/api';
+import { all, type Db, one } from '../db/db.ts';
 import { blocked } from '../problem.ts';
-import { libraryCrop } from '../records/crop.ts';
+import { everyLibraryCrop, libraryCrop, ownCropNames } from '../records/crop.ts';
 import { restrictions } from '../records/restriction.ts';
+import { readSettings } from '../records/settings.ts';
 import { blocksOf, dayRow, heardDesk, usedNumbers } from './day.ts';
+import { swapDay } from './read.ts';
+import { unknownInCopy } from './unknown.ts';
 
 /** Lots of one page of a copy. */
 const A_PAGE = 500;
@@ -31,7 +34,23 @@ export function deskCopy(db: Db, deskId: number): SwapCopy {
   );
   const ofMember = new Map<number, string[]>();
   for (const c of cards) ofMember.set(c.memberId, [...(ofMember.get(c.memberId) ?? []), c.hash]);
+  const { libraryName, dateOrder, lengthUnit, temperatureUnit, hemisphere } = readSettings(db);
   return {
+    takes: STEPS_VERSION,
+    at: lastStep(db),
+    settings: { libraryName, dateOrder, lengthUnit, temperatureUnit, hemisphere },
+    crops: everyLibraryCrop(db).map(({ key, letters, name, scientific, seedsPerGram, storageBehaviour, cautions }) => ({
+      key,
+      letters,
+      name,
+      scientific,
+      seedsPerGram,
+      storageBehaviour,
+      cautions,
+    })),
+    ownNames: ownCropNames(db).map(({ key, name }) => ({ key, name })),
+    restricted: restrictions(db).map(({ id, cropKey, name, rule, why }) => ({ id, cropKey, name, rule, why })),
+    unknown: unknownInCopy(db),
     swap: { id: day.id, name: day.name, heldOn: day.held_on, hall: day.hall, rule: day.rule, ruleWords: day.rule_words },
     desk: {
       id: desk.id,
@@ -79,42 +98,70 @@ interface Row {
   readonly state: string;
   readonly missing: string | null;
   readonly identity: string;
+  readonly alive: number | null;
+  readonly verdict: SwapCopyLot['verdict'];
   readonly perCell: number | null;
 }
+
+const lastStep = (db: Db): number => one<{ id: number | null }>(db, 'SELECT max(id) AS id FROM steps')?.id ?? 0;
+
+const ROWS = `SELECT l.id, l.code, v.name AS variety, v.id AS varietyId, v.crop_key AS cropKey, l.form, l.year, l.balance, l.floor, l.state,
+    l.missing_since AS missing, l.identity, e.median AS alive, e.verdict, json_extract(e.estimate, '$.perCell') AS perCell,
+    (SELECT coalesce(sum(a.seeds), 0) FROM asks a WHERE a.lot_id = l.id AND a.closed_on IS NULL) AS laid
+  FROM lots l JOIN varieties v ON v.id = l.variety_id LEFT JOIN lot_estimates e ON e.lot_id = l.id`;
 
 /** A page of a desk's lots: those with seed, after the one named. Read in pages, so that nobody waits meanwhile. */
 export function deskLots(db: Db, deskId: number, after: number | null): SwapCopyPage {
   openDesk(db, deskId);
+  const rows = all<Row>(db, `${ROWS} WHERE l.id > ? AND l.balance > 0 ORDER BY l.id LIMIT ?`, after ?? 0, A_PAGE);
+  return { lots: asKept(db, rows), after: rows.length === A_PAGE ? (rows.at(-1)?.id ?? null) : null };
+}
+
+/** More lots than this that changed elsewhere are read anew with all others. */
+const MOST_NEWS = 400;
+
+/** What happened to lots since a step of the library, and where the day stands. */
+export function deskNews(db: Db, deskId: number, after: number | null): SwapNews {
+  const { day } = openDesk(db, deskId);
+  const { numbers, toPutRight } = swapDay(db, day.id);
+  const at = lastStep(db);
+  const changed = all<{ id: number }>(
+    db,
+    "SELECT DISTINCT subject_id AS id FROM step_subjects WHERE subject = 'lot' AND step_id > ? LIMIT ?",
+    after ?? 0,
+    MOST_NEWS + 1,
+  );
+  if (changed.length > MOST_NEWS) return { at, again: true, lots: [], gone: [], numbers, toPutRight };
   const rows = all<Row>(
     db,
-    `SELECT l.id, l.code, v.name AS variety, v.id AS varietyId, v.crop_key AS cropKey, l.form, l.year, l.balance, l.floor, l.state, l.missing_since AS missing,
-       l.identity, json_extract(e.estimate, '$.perCell') AS perCell,
-       (SELECT coalesce(sum(a.seeds), 0) FROM asks a WHERE a.lot_id = l.id AND a.closed_on IS NULL) AS laid
-     FROM lots l JOIN varieties v ON v.id = l.variety_id LEFT JOIN lot_estimates e ON e.lot_id = l.id
-     WHERE l.id > ? AND l.balance > 0 ORDER BY l.id LIMIT ?`,
-    after ?? 0,
-    A_PAGE,
+    `${ROWS} WHERE l.id IN (SELECT value FROM json_each(?)) ORDER BY l.id`,
+    JSON.stringify(changed.map((c) => c.id)),
   );
-  const [first, last] = [rows[0]?.id ?? 0, rows.at(-1)?.id ?? 0];
+  const [here, gone] = [rows.filter((r) => r.balance > 0), rows.filter((r) => r.balance <= 0)];
+  return { at, again: false, lots: asKept(db, here), gone: gone.map((r) => r.code), numbers, toPutRight };
+}
+
+/** Lots as a desk keeps them. */
+function asKept(db: Db, rows: readonly Row[]): SwapCopyLot[] {
+  const ids = JSON.stringify(rows.map((r) => r.id));
   const packets = new Map<number, SwapCopyLot['packets'][number][]>();
   for (const { lotId, ...fill } of all<SwapCopyLot['packets'][number] & { lotId: number }>(
     db,
     `SELECT lot_id AS lotId, id, seeds_each AS seedsEach, packets_left AS left FROM packet_fills
-     WHERE packets_left > 0 AND lot_id BETWEEN ? AND ? ORDER BY id`,
-    first,
-    last,
+     WHERE packets_left > 0 AND lot_id IN (SELECT value FROM json_each(?)) ORDER BY id`,
+    ids,
   ))
     packets.set(lotId, [...(packets.get(lotId) ?? []), fill]);
   const synonyms = new Map<number, string[]>();
   for (const s of all<{ varietyId: number; name: string }>(
     db,
-    `SELECT DISTINCT s.variety_id AS varietyId, s.name FROM variety_synonyms s JOIN lots l ON l.variety_id = s.variety_id WHERE l.id BETWEEN ? AND ?`,
-    first,
-    last,
+    `SELECT variety_id AS varietyId, name FROM variety_synonyms
+     WHERE variety_id IN (SELECT variety_id FROM lots WHERE id IN (SELECT value FROM json_each(?)))`,
+    ids,
   ))
     synonyms.set(s.varietyId, [...(synonyms.get(s.varietyId) ?? []), s.name]);
   const list = restrictions(db);
-  const lots = rows.map((r): SwapCopyLot => {
+  return rows.map((r): SwapCopyLot => {
     const crop = libraryCrop(db, r.cropKey);
     const names = synonyms.get(r.varietyId) ?? [];
     const banned = restrictionsOf(list, crop, [r.variety, ...names]).find((x) => x.rule === 'do-not-lend');
@@ -127,6 +174,8 @@ export function deskLots(db: Db, deskId: number, after: number | null): SwapCopy
       year: r.year,
       free: lendable(Math.max(0, r.balance - r.laid), r.floor),
       packets: packets.get(r.id) ?? [],
+      alive: r.alive,
+      verdict: r.verdict,
       perCell: r.perCell,
       doubtful: r.identity === 'doubtful' || r.identity === 'unknown',
       cautions: shortCautions(crop.cautions, r.form),
@@ -140,5 +189,4 @@ export function deskLots(db: Db, deskId: number, after: number | null): SwapCopy
               : null,
     };
   });
-  return { lots, after: rows.length === A_PAGE ? last : null };
 }

@@ -3,6 +3,7 @@ import { type CodeBlock, nextBlock, readLotCode, type swapDayEditForm, type swap
 import { all, type Db, one, run } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { blocked, notFound } from '../problem.ts';
+import { unknownCrop } from './unknown.ts';
 
 /** The day, its desks, and the codes that they give by themselves. */
 
@@ -50,6 +51,8 @@ export function makeDay(change: Change, body: yup.InferType<typeof swapDayForm>)
   if (body.heldOn < change.today) throw wrong('heldOn', `must not be before today, ${change.today}`);
   const id = change.insert('swap_days', columnsOf(body));
   change.touch('swap', id);
+  // What nobody knows has codes of its own from the beginning: desks give them without asking.
+  unknownCrop(change);
   change.describe(`A swap day: ${body.name.trim()}, ${body.heldOn}`);
   return { id };
 }
@@ -64,6 +67,17 @@ export function changeDay(change: Change, id: number, body: yup.InferType<typeof
   change.update('swap_days', id, columnsOf(body), body.version);
   change.touch('swap', id);
   change.describe(`Changed the swap day ${body.name.trim()}`);
+  return { id };
+}
+
+/** The day is over. What desks still keep comes in all the same; their copies of the library go. */
+export function finishDay(change: Change, id: number, version: number): { readonly id: number } {
+  const day = dayRow(change.db, id);
+  if (day.finished_on !== null) throw blocked(`${day.name} was finished on ${day.finished_on} already.`);
+  if (day.held_on > change.today) throw blocked(`${day.name} is on ${day.held_on}, and that is not yet.`);
+  change.update('swap_days', id, { finished_on: change.today }, version);
+  change.touch('swap', id);
+  change.describe(`Finished ${day.name}`);
   return { id };
 }
 

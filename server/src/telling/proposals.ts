@@ -18,12 +18,13 @@ import { waitsUntil } from '../members/asks.ts';
 import { readSettings } from '../records/settings.ts';
 
 /** What each kind of message is about. */
-export const ABOUT: Readonly<Record<MessageKind, 'loan' | 'ask' | 'errand' | 'variety'>> = {
+export const ABOUT: Readonly<Record<MessageKind, 'loan' | 'ask' | 'errand' | 'variety' | 'swap'>> = {
   'promise-due': 'loan',
   overdue: 'loan',
   'packet-ready': 'ask',
   'name-corrected': 'errand',
   'who-can-grow': 'variety',
+  'swap-thanks': 'swap',
 };
 /** A promise that is over its day is asked about again after so long. */
 const ASK_AGAIN_DAYS = 60;
@@ -166,6 +167,27 @@ function toGrow(db: Db): Found[] {
   }));
 }
 
+/** Members who came to a swap day that is over: what they brought and took along. */
+function toThank(db: Db): Found[] {
+  return all<Found & { brought: number; took: number }>(
+    db,
+    `SELECT d.id, v.member_id AS memberId, d.name AS variety, '' AS crop, NULL AS promisedSeeds, d.held_on AS day, NULL AS words,
+       coalesce(sum(CASE WHEN l.way = 'in' THEN l.packets END), 0) AS brought, coalesce(sum(CASE WHEN l.way = 'out' THEN l.packets END), 0) AS took
+     FROM swap_days d JOIN swap_desks k ON k.swap_id = d.id JOIN swap_visits v ON v.desk_id = k.id JOIN members m ON m.id = v.member_id
+     LEFT JOIN swap_lines l ON l.visit_id = v.id
+     WHERE d.finished_on IS NOT NULL AND m.left_on IS NULL
+       AND NOT EXISTS (SELECT 1 FROM message_matters x JOIN messages y ON y.id = x.message_id
+         WHERE x.about = 'swap' AND x.about_id = d.id AND y.member_id = v.member_id)
+     GROUP BY d.id, v.member_id ORDER BY d.id, v.member_id`,
+  ).map(({ brought, took, ...found }) => {
+    const did = [
+      ...(brought === 0 ? [] : [`you brought ${plural(brought, 'packet')}`]),
+      ...(took === 0 ? [] : [`you took ${plural(took, 'packet')} along`]),
+    ];
+    return { ...found, words: did.length === 0 ? null : did.join(' and ') };
+  });
+}
+
 /** What members should be told today, one message for all matters of a kind, who is ready to fetch something first. */
 export function proposedMessages(db: Db, today: string): ProposedMessage[] {
   return [
@@ -174,6 +196,7 @@ export function proposedMessages(db: Db, today: string): ProposedMessage[] {
     ...inWords(db, 'overdue', promises(db, 'overdue', today), today),
     ...inWords(db, 'promise-due', promises(db, 'promise-due', today), today),
     ...inWords(db, 'who-can-grow', toGrow(db), today),
+    ...inWords(db, 'swap-thanks', toThank(db), today),
   ];
 }
 
