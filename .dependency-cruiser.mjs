@@ -42,6 +42,8 @@ const WEB = [
     'returns',
     'season',
     'sowing',
+    'swap',
+    'swapDesk',
     'today',
     'varieties',
   ],

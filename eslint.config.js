@@ -18,7 +18,7 @@ const mayNotImport = (names) => ({
 });
 
 export default ts.config(
-  { ignores: ['**/dist/', '**/dist-my/', '**/node_modules/', '.tmp/', 'data/', 'demo/data/', 'docs/'] },
+  { ignores: ['**/dist/', '**/dist-my/', '**/dist-swap-desk/', '**/node_modules/', '.tmp/', 'data/', 'demo/data/', 'docs/'] },
   js.configs.recommended,
   ts.configs.recommended,
   ts.configs.stylistic,

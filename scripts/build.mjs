@@ -1,4 +1,4 @@
-// What runs is built first: the desk and the member's page by Vite, the server and the maker of the demo to plain JavaScript by esbuild.
+// What runs is built first: the desk, the member's page and the desk of a swap day by Vite, the server and the maker of the demo to plain JavaScript by esbuild.
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { must, ROOT } from './install.mjs';
@@ -36,13 +36,16 @@ function fresh(made, ...from) {
   return existsSync(file) && statSync(file).mtimeMs >= newest('package-lock.json', 'scripts/build.mjs', ...from);
 }
 
-/** Builds the desk and the member's page, each unless it is as new as its sources. */
+/** Builds the desk, the member's page and the desk of a swap day, each unless it is as new as its sources. */
 export function buildWeb() {
   if (!fresh('web/dist/index.html', 'core/src', 'web/src', 'web/public', 'web/index.html', 'web/vite.config.ts')) {
     must('npx', ['--no-install', 'vite', 'build', 'web', '--logLevel', 'error']);
   }
   if (!fresh('web/dist-my/index.html', 'core/src', 'web/src/my', 'web/src/base', 'web/my', 'web/vite.my.config.ts')) {
     must('npx', ['--no-install', 'vite', 'build', '--config', 'web/vite.my.config.ts', '--logLevel', 'error']);
+  }
+  if (!fresh('web/dist-swap-desk/index.html', 'core/src', 'web/src', 'web/swap-desk', 'web/vite.swapDesk.config.ts')) {
+    must('npx', ['--no-install', 'vite', 'build', '--config', 'web/vite.swapDesk.config.ts', '--logLevel', 'error']);
   }
 }
 

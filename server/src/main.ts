@@ -110,6 +110,7 @@ function start({ host, port, fixedDay, trustProxy, tls }: Settings): void {
   clearHalfPhotos(db);
   const web = join(root, 'web/dist');
   const my = join(root, 'web/dist-my');
+  const swapDesk = join(root, 'web/dist-swap-desk');
   const app = createApp({
     db,
     today,
@@ -117,6 +118,7 @@ function start({ host, port, fixedDay, trustProxy, tls }: Settings): void {
     hosts: [host, ...(process.env.ESPREL_HOSTS ?? '').split(',')].filter((h) => h.trim() !== ''),
     ...(existsSync(web) ? { web } : {}),
     ...(existsSync(my) ? { my } : {}),
+    ...(existsSync(swapDesk) ? { swapDesk } : {}),
     ...(trustProxy === undefined ? {} : { trustProxy }),
     log: ({ level, message, error }) => {
       log[level]({ err: error }, message);

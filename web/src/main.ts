@@ -7,7 +7,7 @@ import '@fontsource/atkinson-hyperlegible-mono/latin-400.css';
 import '@fontsource/atkinson-hyperlegible-mono/latin-600.css';
 import '@fontsource/bitter/latin-600.css';
 import '@fontsource/bitter/latin-ext-600.css';
-import './app/styles.css';
+import './base/desk.css';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './app/App.vue';

@@ -25,6 +25,8 @@ const RUN = {
   /** A packet that lies ready for whoever asked. */
   ask: ID,
   seeds: whole(1, 10_000_000),
+  /** All packets that are brought to a swap day. */
+  swap: ID,
 } as const;
 export type LabelRunAsked = Query<typeof RUN>;
 

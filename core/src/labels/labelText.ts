@@ -237,6 +237,35 @@ export function lotLabel(
   };
 }
 
+/** A packet that was brought to a swap day: what was said of it, as soon as it was said. How it is sown stands on the labels that are printed at home. */
+export function broughtLabel(packet: {
+  readonly code: string;
+  /** Null: nobody knows. */
+  readonly name: string | null;
+  readonly crop: string | null;
+  readonly year: number | null;
+  readonly packed: boolean;
+  readonly seedsEach: number;
+  readonly saved: boolean;
+  readonly cautions: readonly string[];
+  readonly swap: string;
+  readonly libraryName: string;
+}): LabelText {
+  const crop = packet.crop === null ? 'Nobody knows what it is' : packet.crop.replace(/ \(.*\)/, '');
+  const year = packet.year === null ? 'year not known' : `${packet.packed ? 'packed for' : 'harvest'} ${String(packet.year)}`;
+  return {
+    code: packet.code,
+    title: packet.name ?? 'Not known yet',
+    cautions: [...(packet.crop === null ? ['Eat nothing of it before it has a name'] : []), ...packet.cautions],
+    lines: [
+      `${crop}, ${year}, ${plural(packet.seedsEach, 'seed')}`,
+      ...(packet.saved ? ['Home-saved: it may have crossed'] : []),
+      packet.swap,
+      packet.libraryName,
+    ],
+  };
+}
+
 /** A bag of a test: its number large, what lies in it, how it wants to lie, and when it is counted. */
 export function bagLabel(bag: {
   readonly number: number;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { LABEL_FORMATS, labelPlaces, USUAL_FORMAT } from './formats.ts';
-import { boxLabel, type LabelLot, lotLabel } from './labelText.ts';
+import { boxLabel, broughtLabel, type LabelLot, lotLabel } from './labelText.ts';
 import { cutLength, labelParts, layoutLabel, type Measure, overruns } from './layout.ts';
 
 const units = { libraryName: 'Brook Street Seed Library', lengthUnit: 'mm', dateOrder: 'day-month', temperatureUnit: 'C' } as const;
@@ -205,5 +205,35 @@ describe('layoutLabel', () => {
     const { leftOut } = layoutLabel(long, 63.5, 22, measure);
     expect(leftOut.length).toBeGreaterThan(0);
     expect(leftOut.at(-1)).toContain('line 11');
+  });
+});
+
+describe('a packet that was brought to a swap', () => {
+  const brought = {
+    code: 'TM-187K',
+    name: 'Tollgate Red',
+    crop: 'Tomato (cherry)',
+    year: 2026,
+    packed: false,
+    seedsEach: 20,
+    saved: true,
+    cautions: ['Treated seed'],
+    swap: 'Spring swap',
+    libraryName: 'Hill Library',
+  };
+  it('says what was said of it', () => {
+    expect(broughtLabel(brought)).toEqual({
+      code: 'TM-187K',
+      title: 'Tollgate Red',
+      cautions: ['Treated seed'],
+      lines: ['Tomato, harvest 2026, 20 seeds', 'Home-saved: it may have crossed', 'Spring swap', 'Hill Library'],
+    });
+  });
+  it('of which nobody knows anything says so, and that it is not eaten', () => {
+    expect(broughtLabel({ ...brought, name: null, crop: null, year: null, saved: false, cautions: [] })).toMatchObject({
+      title: 'Not known yet',
+      cautions: ['Eat nothing of it before it has a name'],
+      lines: ['Nobody knows what it is, year not known, 20 seeds', 'Spring swap', 'Hill Library'],
+    });
   });
 });

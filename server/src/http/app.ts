@@ -26,6 +26,8 @@ export interface AppOptions {
   readonly web?: string;
   /** Folder of the built member's page. */
   readonly my?: string;
+  /** Folder of the built desk of a swap day. */
+  readonly swapDesk?: string;
   /** Names by which the library is reached, beside those of this machine. */
   readonly hosts?: readonly string[];
   /** Whoever passes requests on to this program, and is believed in where they came from: hops, or addresses. Nobody, where it is left out. */
@@ -137,6 +139,7 @@ export function createApp(options: AppOptions): Express {
     throw new Problem('not-found', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);
   });
   if (options.my !== undefined) serveWeb(app, options.my, '/my');
+  if (options.swapDesk !== undefined) serveWeb(app, options.swapDesk, '/swap-desk');
   if (options.web !== undefined) serveWeb(app, options.web);
   app.use((request) => {
     throw new Problem('not-found', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);

@@ -172,6 +172,29 @@ function lotTexts(
   );
 }
 
+/** A label for every packet that is brought to a swap day, in the order of its list. */
+function swapTexts(db: Db, swapId: number, settings: Settings, today: string): LabelText[] {
+  const rows = all<{ code: string; packets: number; seedsEach: number }>(
+    db,
+    `SELECT l.code, k.packets, k.seeds_each AS seedsEach FROM swap_packing k JOIN lots l ON l.id = k.lot_id
+     JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key WHERE k.swap_id = ? ORDER BY c.name, v.folded, k.id`,
+    swapId,
+  );
+  if (rows.length === 0) throw wrong('swap', 'has nothing on its list of what to bring yet');
+  const lots = new Map((lotsByCode(db, [...new Set(rows.map((r) => r.code))]) as unknown as LabelLot[]).map((l) => [l.code, l]));
+  const reader = new SeasonReader(db);
+  return rows.flatMap((r) => {
+    const lot = lots.get(r.code);
+    if (!lot) return [];
+    const text = lotLabel('packet', lot, settings, {
+      seedsEach: r.seedsEach,
+      sownOn: null,
+      window: reader.nextWindow(r.code, null, today),
+    });
+    return Array.from({ length: r.packets }, () => text);
+  });
+}
+
 /** What a run of labels is, from the query that every output shares: kind, codes or places, format, skip, copies. */
 export function planRun(db: Db, query: LabelRunAsked, today: string): LabelRunPlan {
   const settings = readSettings(db);
@@ -184,15 +207,17 @@ export function planRun(db: Db, query: LabelRunAsked, today: string): LabelRunPl
   const list = (query[byNumber ?? 'codes'] ?? '').split(',').filter((c) => c !== '');
   const codes = list.map((c) => (byNumber !== null ? c : (parseLotCode(c) ?? c)));
   if (byNumber !== null && codes.some((c) => !/^\d{1,15}$/.test(c))) throw wrong(byNumber, 'holds what is no number');
-  const { tray } = query;
+  const { tray, swap } = query;
   const texts =
-    tray !== null
-      ? trayTexts(db, tray, query.each ?? 'marker', settings)
-      : kind === 'box'
-        ? boxTexts(db, codes.map(Number), settings)
-        : kind === 'bag'
-          ? bagTexts(db, codes.map(Number), settings)
-          : lotTexts(db, kind, codes, settings, query, today);
+    swap !== null
+      ? swapTexts(db, swap, settings, today)
+      : tray !== null
+        ? trayTexts(db, tray, query.each ?? 'marker', settings)
+        : kind === 'box'
+          ? boxTexts(db, codes.map(Number), settings)
+          : kind === 'bag'
+            ? bagTexts(db, codes.map(Number), settings)
+            : lotTexts(db, kind, codes, settings, query, today);
   return layOut(texts, { kind, formatName, skip, copies });
 }
 

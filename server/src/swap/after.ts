@@ -77,7 +77,7 @@ export function afterDay(db: Db, swapId: number): SwapAfter {
         return near ? [shown(r, `like ${near.name}: the same?`)] : [];
       }),
     test: known.filter((r) => r.wet === 0 && r.verdict === 'test-first').map((r) => shown(r, r.reason)),
-    home: packingRows(db, swapId).filter((r) => r.gone < r.packets && r.backOn === null),
+    home: packingRows(db, swapId).filter((r) => r.gone < r.packets && r.backOn === null && (r.packedOn !== null || r.gone > 0)),
     toThank:
       one<{ n: number }>(
         db,

@@ -2,7 +2,7 @@
 import { Camera } from '@lucide/vue';
 import Button from 'primevue/button';
 import { defineAsyncComponent, ref } from 'vue';
-import { type Scan, scanOf } from './keys.ts';
+import { type Scan, scanOf } from '../base/scanBuffer.ts';
 
 /** The camera in the place of a scanner: what it reads goes where a scanned code goes. */
 const emit = defineEmits<{ scan: [scanned: Scan] }>();

@@ -2,7 +2,7 @@ import { InputError } from '@esprel/core';
 import { describe, expect, it } from 'vitest';
 import { bandLayout } from './bandLayout.ts';
 import { aliveWords, amount, dueWords, longDay, shortDay, temperature, toCelsius } from '../base/format.ts';
-import { ScanBuffer } from './keys.ts';
+import { ScanBuffer } from '../base/scanBuffer.ts';
 import { gather, numberOf, shareOf } from '../base/useForm.ts';
 
 describe('dates and numbers as people read them', () => {

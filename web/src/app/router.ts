@@ -14,6 +14,7 @@ export const PLACES = [
 
 const PlaceForm = () => import('../places/PlaceForm.vue');
 const VarietyForm = () => import('../varieties/VarietyForm.vue');
+const SwapDayForm = () => import('../swap/SwapDayForm.vue');
 const PlanForm = () => import('../season/PlanForm.vue');
 const GardenForm = () => import('../season/GardenForm.vue');
 const PatchForm = () => import('../growing/PatchForm.vue');
@@ -206,6 +207,15 @@ export const router = createRouter({
       props: true,
       meta: { place: 'members', title: 'Coming home' },
     },
+    ...[
+      { path: '/swap', component: () => import('../swap/SwapDaysView.vue'), title: 'Swap days' },
+      { path: '/swap/new', component: SwapDayForm, title: 'A swap day' },
+      { path: '/swap/:id(\\d+)', component: () => import('../swap/SwapDayPage.vue'), title: 'Swap day' },
+      { path: '/swap/:id(\\d+)/edit', component: SwapDayForm, title: 'Change the swap day' },
+      { path: '/swap/:id(\\d+)/packing', component: () => import('../swap/SwapPackingPage.vue'), title: 'What to bring' },
+      { path: '/swap/:id(\\d+)/put-right', component: () => import('../swap/SwapPutRightPage.vue'), title: 'To put right' },
+      { path: '/swap/:id(\\d+)/after', component: () => import('../swap/SwapAfterPage.vue'), title: 'The day in numbers' },
+    ].map(({ title, ...r }) => ({ ...r, props: true, meta: { place: 'members', title } })),
     { path: '/messages', component: () => import('../members/MessagesView.vue'), meta: { place: 'members', title: 'Messages' } },
     {
       path: '/members/file',

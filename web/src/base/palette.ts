@@ -1,4 +1,4 @@
-/** Colours that always mean the same; styles.css has them as custom properties too. */
+/** Colours that always mean the same; desk.css has them as custom properties too. */
 const ink = {
   50: '#f2f4f8',
   100: '#e2e8f2',

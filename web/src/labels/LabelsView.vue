@@ -32,25 +32,33 @@ const places = computed(() => text('places'));
 const tests = computed(() => text('tests'));
 /** All labels of one tray at once: its markers, or a tag for every plant on it. */
 const tray = computed(() => text('tray'));
+/** All packets that are brought to a swap day. */
+const swap = computed(() => text('swap'));
 const kind = computed((): LabelKind =>
-  tray.value !== ''
-    ? 'pot'
-    : (LABEL_KINDS.find((k) => k === text('kind')) ?? (tests.value !== '' ? 'bag' : places.value === '' ? 'envelope' : 'box')),
+  swap.value !== ''
+    ? 'packet'
+    : tray.value !== ''
+      ? 'pot'
+      : (LABEL_KINDS.find((k) => k === text('kind')) ?? (tests.value !== '' ? 'bag' : places.value === '' ? 'envelope' : 'box')),
 );
 /** Kinds that can be printed of what was brought here: bags of tests, fronts of boxes, or labels of lots. */
 const kinds = computed(() =>
   LABEL_KINDS.filter((k) =>
-    tray.value !== ''
-      ? k === 'pot'
-      : tests.value !== ''
-        ? k === 'bag'
-        : k !== 'bag' && (k === 'box' ? places.value !== '' : codes.value !== ''),
+    swap.value !== ''
+      ? k === 'packet'
+      : tray.value !== ''
+        ? k === 'pot'
+        : tests.value !== ''
+          ? k === 'bag'
+          : k !== 'bag' && (k === 'box' ? places.value !== '' : codes.value !== ''),
   ),
 );
 const named = computed(() =>
-  tray.value !== ''
-    ? ['tray', tray.value]
-    : ({ box: ['places', places.value], bag: ['tests', tests.value] }[kind.value as 'box'] ?? ['codes', codes.value]),
+  swap.value !== ''
+    ? ['swap', swap.value]
+    : tray.value !== ''
+      ? ['tray', tray.value]
+      : ({ box: ['places', places.value], bag: ['tests', tests.value] }[kind.value as 'box'] ?? ['codes', codes.value]),
 );
 const formats = useLocalStorage<Partial<Record<LabelKind, LabelFormatName>>>('esprel.labels.formats', {});
 const format = computed((): LabelFormatName => {

@@ -52,6 +52,7 @@ function askWords(m: ListedMember): string {
         <RouterLink :to="{ path: '/members' }" :class="{ on: which === null }">Everybody</RouterLink>
         <RouterLink :to="{ path: '/members', query: { which: 'to-ask' } }" :class="{ on: which !== null }">Whom to ask</RouterLink>
         <RouterLink to="/growing">Who grows what</RouterLink>
+        <RouterLink to="/swap">Swap days</RouterLink>
         <RouterLink v-if="access.coordinator" class="file" to="/members/file">As a spreadsheet</RouterLink>
       </nav>
       <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>

@@ -1,0 +1,444 @@
+import { codesLeft, foldName, plural, readMemberCode, STEPS_VERSION } from '@esprel/core';
+import {
+  swapApi,
+  type SwapCopy,
+  type SwapCopyLot,
+  type SwapCopyPage,
+  type SwapDay,
+  type SwapMisfit,
+  type SwapTaken,
+} from '@esprel/core/api';
+import { defineStore } from 'pinia';
+import { computed, markRaw, ref, shallowRef } from 'vue';
+import { ApiProblem, newKey, sendChange } from '../base/api.ts';
+import { readOnce } from '../base/calls.ts';
+import { DeskCrops, nextCode, serialOf } from './envelope.ts';
+import { type DeskKeep, type KeptCopy, openDeskKeep, type Things } from './keep.ts';
+import { canSeal, cardHash, keyFor, newKeyOf, seal, unseal } from './seal.ts';
+import { findLots, lotNow, movedBy, type Shelf, shelfOf, withNews } from './shelf.ts';
+import { asSent, type DeskStep, isUnsent, newStep, packetsOfVisit, type Said, serialsUsed, takenBack } from './steps.ts';
+
+export type DeskMember = SwapCopy['members'][number];
+export type DeskVisit = Things['visit'];
+
+/** Whoever works after midnight is not locked out. */
+const DAY_ENDS_AT_HOUR = 4;
+/** A disk with less than this left is said to be nearly full. */
+const LITTLE_ROOM_BYTES = 20_000_000;
+
+function localDay(): string {
+  const now = new Date();
+  return `${String(now.getFullYear())}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`;
+}
+const localMinute = (): number => new Date().getHours() * 60 + new Date().getMinutes();
+function endOfDay(): number {
+  const end = new Date();
+  if (end.getHours() >= DAY_ENDS_AT_HOUR) end.setDate(end.getDate() + 1);
+  return end.setHours(DAY_ENDS_AT_HOUR, 0, 0, 0);
+}
+
+/** Sent again it would be refused again. */
+const isRefusal = (e: unknown): e is ApiProblem =>
+  e instanceof ApiProblem && e.status >= 400 && e.status < 500 && ![401, 403, 408, 429].includes(e.status);
+
+/** A desk of a swap day: what it was told, what was done at it, and what the library has of that. */
+export const useSwapDesk = defineStore('swap desk', () => {
+  const keep = shallowRef<DeskKeep | null>(null);
+  const copy = shallowRef<KeptCopy | null>(null);
+  const members = shallowRef<readonly DeskMember[] | null>(null);
+  const shelf = shallowRef<Shelf>({ byCode: new Map() });
+  const crops = shallowRef<DeskCrops | null>(null);
+  const steps = shallowRef<readonly DeskStep[]>([]);
+  const visit = shallowRef<DeskVisit | null>(null);
+  const misfits = shallowRef<readonly SwapMisfit[]>([]);
+  /** `unknown` until somebody could be asked. */
+  const network = ref<'unknown' | 'here' | 'none'>('unknown');
+  /** Why nothing can be sent though there is a network. */
+  const held = ref<'sign-in' | 'withdrawn' | 'finished' | 'newer' | null>(null);
+  const toPutRight = ref(0);
+  /** Bytes that may still be written here; null where the browser does not say. */
+  const room = ref<number | null>(null);
+  /** What could not be kept, in words. */
+  const full = ref<string | null>(null);
+  const sending = ref(false);
+  let next = 1;
+  let running: Promise<void> | null = null;
+
+  const unsent = computed(() => steps.value.filter(isUnsent));
+  const refused = computed(() => steps.value.filter((s) => s.refused !== null));
+  const moved = computed(() => movedBy(steps.value));
+  const today = computed(() => copy.value?.swap.heldOn ?? localDay());
+  const usedSerials = computed(() => [...(copy.value?.desk.used ?? []), ...serialsUsed(steps.value, serialOf)]);
+  const codesLeftNow = computed(() => (copy.value ? codesLeft(copy.value.desk.blocks, new Set(usedSerials.value)) : 0));
+  const locked = computed(() => copy.value !== null && members.value === null);
+  /** Without what stands in brackets: on a line there is room for the word alone. */
+  const cropName = (key: string): string => (crops.value?.byKey.get(key)?.name ?? key).replace(/ \(.*\)/, '');
+  /** Varieties by their folded names, for crops of nicknames and for what is new. */
+  const varieties = computed(() => {
+    const out = new Map<string, string>();
+    for (const { lot } of shelf.value.byCode.values()) for (const name of [lot.variety, ...lot.names]) out.set(foldName(name), lot.cropKey);
+    return out;
+  });
+
+  /** What stands below: what the library last said, and what this desk did since. */
+  const numbers = computed(() => {
+    const said = copy.value?.numbers ?? { visitors: 0, packetsIn: 0, packetsOut: 0, newVarieties: 0, withoutName: 0 };
+    const back = takenBack(steps.value);
+    const mine = steps.value.filter((s) => !s.settled && s.refused === null && !back.has(s.key));
+    const ins = mine.flatMap(({ said: s }) => (s.what === 'in' ? [s] : []));
+    const outs = mine.flatMap(({ said: s }) => (s.what === 'out' ? [s] : []));
+    const came = new Set(mine.flatMap(({ said: s }) => (s.what === 'visit' || s.what === 'in' || s.what === 'out' ? (s.visit ?? []) : [])));
+    for (const s of steps.value) if (s.settled && 'visit' in s.said && s.said.visit != null) came.delete(s.said.visit);
+    const fresh = new Set(ins.flatMap((s) => (s.name != null && !varieties.value.has(foldName(s.name)) ? foldName(s.name) : [])));
+    return {
+      visitors: said.visitors + came.size,
+      packetsIn: said.packetsIn + ins.reduce((n, s) => n + s.packets, 0),
+      packetsOut: said.packetsOut + outs.reduce((n, s) => n + s.packets, 0),
+      newVarieties: said.newVarieties + fresh.size,
+      withoutName: said.withoutName + ins.filter((s) => s.name == null).length,
+    };
+  });
+
+  function readied(c: KeptCopy, lots: readonly SwapCopyLot[]): void {
+    copy.value = markRaw(c);
+    crops.value = markRaw(new DeskCrops(c.crops, c.ownNames));
+    shelf.value = markRaw(shelfOf(lots, cropName));
+  }
+
+  async function open(): Promise<void> {
+    if (keep.value !== null) return;
+    const k = await openDeskKeep();
+    keep.value = k;
+    steps.value = await k.steps();
+    next = Math.max(0, ...steps.value.map((s) => s.n)) + 1;
+    visit.value = (await k.get('visit')) ?? null;
+    const c = await k.get('copy');
+    if (c) {
+      readied(c, await k.lots());
+      const day = await k.get('key');
+      if (day && day.until > Date.now()) await unlockWith(day.key);
+    }
+    await look();
+  }
+
+  async function look(): Promise<void> {
+    const said = await navigator.storage?.estimate?.().catch(() => undefined);
+    room.value = said?.quota !== undefined && said.usage !== undefined ? said.quota - said.usage : null;
+  }
+  const littleRoom = computed(() => room.value !== null && room.value < LITTLE_ROOM_BYTES);
+
+  async function unlockWith(key: CryptoKey): Promise<boolean> {
+    const sealed = await keep.value?.get('members');
+    const found = sealed ? await unseal<readonly DeskMember[]>(key, sealed) : null;
+    if (found === null) return false;
+    members.value = markRaw(found);
+    await keep.value?.put('key', { key, until: endOfDay() });
+    return true;
+  }
+
+  /** Opens what is closed of the copy, for the day. Answers whether it was the word. */
+  async function unlock(word: string): Promise<boolean> {
+    const sealed = await keep.value?.get('members');
+    return sealed !== undefined && (await unlockWith(await keyFor(word, sealed)));
+  }
+
+  async function lock(): Promise<void> {
+    await keep.value?.drop('key');
+    members.value = null;
+  }
+
+  /**
+   * Takes the copy of a desk along. `word` closes what is kept of members; null where nothing can be closed, and then members stay in this page alone. What waits here of
+   * another desk has to be sent first. Throws an ApiProblem.
+   */
+  async function makeReady(deskId: number, word: string | null, progress: (done: number, of: number) => void): Promise<void> {
+    await open();
+    const k = keep.value as DeskKeep;
+    const { members: people, ...rest } = await readOnce(swapApi.copy, { id: deskId });
+    if (unsent.value.some((s) => s.deskId !== deskId))
+      throw new ApiProblem(0, 'blocked', `${plural(unsent.value.length, 'step')} of another desk are kept here. Send them first.`);
+    const sent = sentByNow();
+    const lots = await readLots(deskId, rest.lots, progress);
+    const { numbers: said } = await readOnce(swapApi.day, { id: rest.swap.id });
+    const made: KeptCopy = { ...rest, lots: lots.length, members: people.length, numbers: said, readyAt: new Date().toISOString() };
+    await settle(sent);
+    // Steps of a day that is over have nothing to do with this one.
+    if (copy.value?.desk.id !== deskId && unsent.value.length === 0 && refused.value.length === 0) {
+      await k.dropSteps();
+      steps.value = [];
+      next = 1;
+      await setVisit(null);
+    }
+    const wordKey = word === null ? null : await newKeyOf(word);
+    await k.forgetCopy();
+    await k.putLots(lots, []);
+    if (wordKey !== null) {
+      await k.put('members', await seal(wordKey.key, wordKey.salt, people));
+      await k.put('key', { key: wordKey.key, until: endOfDay() });
+    }
+    // Last of all: a copy that is not whole is none.
+    await k.put('copy', made);
+    members.value = markRaw(people);
+    readied(made, lots);
+    held.value = null;
+    await navigator.storage?.persist?.().catch(() => false);
+    await look();
+    next = Math.max(next, (await lastN(deskId)) + 1);
+  }
+
+  async function readLots(deskId: number, of: number, progress: (done: number, of: number) => void): Promise<SwapCopyLot[]> {
+    progress(0, of);
+    const lots: SwapCopyLot[] = [];
+    for (let after: number | null = 0; after !== null;) {
+      const page: SwapCopyPage = await readOnce(swapApi.copyLots, { id: deskId, after });
+      lots.push(...page.lots);
+      after = page.after;
+      progress(lots.length, of);
+    }
+    return lots;
+  }
+
+  /** So much happened elsewhere that all lots are read anew. */
+  async function takeLots(deskId: number, c: KeptCopy, at: number): Promise<void> {
+    const sent = sentByNow();
+    const lots = await readLots(deskId, c.lots, () => undefined);
+    const codes = new Set(lots.map((l) => l.code));
+    const now: KeptCopy = { ...c, at, lots: lots.length };
+    await keep.value?.putLots(
+      lots,
+      [...shelf.value.byCode.keys()].filter((code) => !codes.has(code)),
+    );
+    await keep.value?.put('copy', now);
+    readied(now, lots);
+    await settle(sent);
+  }
+
+  /** The last that the library has of a desk: a browser that lost what it kept goes on after it. */
+  async function lastN(deskId: number): Promise<number> {
+    const { days } = await readOnce(swapApi.days, {});
+    return days.flatMap((d) => d.desks).find((d) => d.id === deskId)?.lastN ?? 0;
+  }
+
+  async function forget(why: 'withdrawn' | 'finished'): Promise<void> {
+    held.value = why;
+    await keep.value?.forgetCopy();
+    members.value = null;
+    shelf.value = { byCode: new Map() };
+    copy.value = null;
+  }
+
+  /** Changes what is kept of steps: on the disk first, then here. Answers whether there was room for it. */
+  async function change(to: (now: readonly DeskStep[]) => readonly DeskStep[]): Promise<boolean> {
+    const before = new Set(steps.value);
+    try {
+      await keep.value?.putSteps(to(steps.value).filter((s) => !before.has(s)));
+    } catch (error) {
+      full.value = `It could not be kept on this computer: ${(error as Error).message || 'the disk is full'}. Write it on paper, make room, and say it again.`;
+      return false;
+    }
+    full.value = null;
+    // As it is by now: something may have been said meanwhile.
+    steps.value = to(steps.value);
+    return true;
+  }
+  const changeOne = (n: number, over: Partial<DeskStep>): Promise<boolean> =>
+    change((now) => now.map((s) => (s.n === n ? { ...s, ...over } : s)));
+  /** What the lots of the copy show by now is not counted beside them any more. */
+  const settle = (ns: ReadonlySet<number>): Promise<boolean> =>
+    change((now) => now.map((s) => (ns.has(s.n) ? { ...s, settled: true } : s)));
+  const sentByNow = (): ReadonlySet<number> => new Set(steps.value.filter((s) => s.taken !== null && !s.settled).map((s) => s.n));
+
+  /** Says something: kept on the disk before this ends, and sent as soon as it can be. Answers the step, or null where it could not be kept. */
+  async function say(said: Said): Promise<DeskStep | null> {
+    const deskId = copy.value?.desk.id;
+    if (deskId === undefined) return null;
+    const step = newStep({ n: next++, key: newKey(), deskId, on: localDay(), minute: localMinute() }, said);
+    if (!(await change((now) => [...now, step]))) return null;
+    void catchUp();
+    return step;
+  }
+
+  /** The visit that is at the desk, begun where there is none. */
+  async function visitHere(): Promise<DeskVisit> {
+    if (visit.value !== null) return visit.value;
+    await setVisit({ key: newKey(), memberId: null, name: null });
+    return visit.value as unknown as DeskVisit;
+  }
+  async function setVisit(to: DeskVisit | null): Promise<void> {
+    visit.value = to;
+    if (to === null) await keep.value?.drop('visit');
+    else await keep.value?.put('visit', to);
+  }
+
+  /** Somebody says who they are; `joins` where they become a member now. What they took before they said so is lent to them as well. */
+  async function comes(member: Pick<DeskMember, 'id' | 'name'> | { readonly joins: string }): Promise<void> {
+    const there = visit.value;
+    const known = there !== null && there.memberId === null && there.name === null ? there : null;
+    const key = known?.key ?? newKey();
+    const joins = 'joins' in member ? member.joins : null;
+    const memberId = 'id' in member ? member.id : null;
+    if ((await say({ what: 'visit', visit: key, memberId, joins })) === null) return;
+    await setVisit({ key, memberId, name: 'name' in member ? member.name : joins });
+  }
+
+  /** A visitor who gave no name is counted once something is done, or here where nothing was. */
+  const nextVisitor = (): Promise<void> => setVisit(null);
+
+  async function takeBack(step: DeskStep): Promise<void> {
+    await say({ what: 'back', of: step.key });
+  }
+
+  /** Sends what waits, in order, and hears what happened elsewhere. One at a time; called meanwhile, it is done once more. */
+  function catchUp(): Promise<void> {
+    running ??= catchingUp().finally(() => {
+      running = null;
+    });
+    return running;
+  }
+
+  async function catchingUp(): Promise<void> {
+    await open();
+    const deskId = copy.value?.desk.id ?? unsent.value[0]?.deskId;
+    if (deskId === undefined) return;
+    try {
+      sending.value = unsent.value.length > 0;
+      for (let step = unsent.value[0]; step !== undefined; step = unsent.value[0]) {
+        if (step.version > (copy.value?.takes ?? STEPS_VERSION)) {
+          held.value = 'newer';
+          break;
+        }
+        await sendOne(step);
+      }
+      network.value = 'here';
+      if (held.value === 'sign-in') held.value = null;
+      if (copy.value !== null) await hear(deskId);
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      network.value = error.status === 0 ? 'none' : 'here';
+      if (error.status === 401 || error.status === 403) held.value = 'sign-in';
+    } finally {
+      sending.value = false;
+    }
+  }
+
+  async function sendOne(step: DeskStep): Promise<void> {
+    const { path, body } = asSent(step, localDay());
+    try {
+      const { id, code, misfit } = await sendChange<SwapTaken>('POST', path, body, step.key, null);
+      await changeOne(step.n, { taken: { id, code, misfit } });
+    } catch (error) {
+      if (!isRefusal(error)) throw error;
+      // The desk itself is not heard any more: nothing of it is thrown away.
+      if (error.code === 'blocked' && error.message.includes('withdrawn')) {
+        await forget('withdrawn');
+        throw error;
+      }
+      await changeOne(step.n, { refused: error.errors.map((e) => e.message).join('; ') || error.message });
+    }
+  }
+
+  async function hear(deskId: number): Promise<void> {
+    const c = copy.value as KeptCopy;
+    try {
+      const sent = sentByNow();
+      const news = await readOnce(swapApi.news, { id: deskId, after: c.at });
+      toPutRight.value = news.toPutRight;
+      if (news.again) {
+        await takeLots(deskId, c, news.at);
+        return;
+      }
+      const now: KeptCopy = { ...c, at: news.at, numbers: news.numbers };
+      await keep.value?.putLots(news.lots, news.gone);
+      await keep.value?.put('copy', now);
+      // Both at once: what the library shows is not counted twice for a moment.
+      copy.value = markRaw(now);
+      shelf.value = markRaw(withNews(shelf.value, news.lots, news.gone, cropName));
+      if (sent.size > 0) await settle(sent);
+      misfits.value = news.toPutRight === 0 ? [] : (await readOnce(swapApi.misfits, { id: c.swap.id })).misfits;
+    } catch (error) {
+      if (error instanceof ApiProblem && error.code === 'blocked') {
+        await forget(error.message.includes('withdrawn') ? 'withdrawn' : 'finished');
+        return;
+      }
+      throw error;
+    }
+  }
+
+  async function putRight(misfit: SwapMisfit, body: { readonly what: 'take' | 'set-aside'; readonly why: string | null }): Promise<void> {
+    await sendChange('POST', `/swap/misfits/${String(misfit.id)}`, { version: misfit.version, ...body }, newKey(), null);
+    await catchUp();
+  }
+
+  /** More codes, where there is a network. */
+  async function moreCodes(): Promise<void> {
+    const c = copy.value;
+    if (c === null) return;
+    const { first, last } = await sendChange<{ first: number; last: number }>(
+      'POST',
+      `/swap/desks/${String(c.desk.id)}/codes`,
+      {},
+      newKey(),
+      null,
+    );
+    const now: KeptCopy = { ...c, desk: { ...c.desk, blocks: [...c.desk.blocks, { first, last }] } };
+    await keep.value?.put('copy', now);
+    copy.value = markRaw(now);
+  }
+
+  async function memberOfCard(text: string): Promise<DeskMember | null> {
+    const code = readMemberCode(text);
+    if (code === null || members.value === null) return null;
+    const hash = await cardHash(code);
+    return members.value.find((m) => m.cards.includes(hash)) ?? null;
+  }
+  function findMembers(typed: string): DeskMember[] {
+    const folded = foldName(typed);
+    if (folded.length < 2 || members.value === null) return [];
+    return members.value.filter((m) => ` ${foldName(m.name)} ${foldName(m.garden ?? '')}`.includes(` ${folded}`)).slice(0, 6);
+  }
+
+  return {
+    copy,
+    members,
+    steps,
+    visit,
+    misfits,
+    network,
+    held,
+    toPutRight,
+    room,
+    littleRoom,
+    full,
+    sending,
+    unsent,
+    refused,
+    locked,
+    numbers,
+    today,
+    crops,
+    varieties,
+    codesLeftNow,
+    cropName,
+    lasting: computed(() => keep.value?.lasting !== false),
+    mayClose: canSeal(),
+    open,
+    unlock,
+    lock,
+    makeReady,
+    say,
+    visitHere,
+    comes,
+    nextVisitor,
+    takeBack,
+    catchUp,
+    putRight,
+    moreCodes,
+    memberOfCard,
+    findMembers,
+    nextCode: (letters: string): string | null => (copy.value ? nextCode(copy.value.desk.blocks, usedSerials.value, letters) : null),
+    lot: (code: string): SwapCopyLot | null => lotNow(shelf.value, moved.value, code, copy.value?.unknown.key ?? ''),
+    find: (typed: string): SwapCopyLot[] => findLots(shelf.value, typed).map((l) => lotNow(shelf.value, moved.value, l.code, '') ?? l),
+    ofVisit: (key: string) => packetsOfVisit(steps.value, key),
+    days: async (): Promise<readonly SwapDay[]> => (await readOnce(swapApi.days, {})).days,
+  };
+});
