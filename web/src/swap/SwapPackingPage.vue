@@ -65,12 +65,11 @@ async function bring(): Promise<void> {
 }
 const set = (r: SwapPackingRow, what: 'packed' | 'not-packed' | 'left-out'): void =>
   void changes.make(swapApi.packed, { id: r.id }, { version: r.version, what });
-const why = (i: SwapPackingIdea): string =>
-  i.waiting > 0
-    ? `${plural(i.waiting, 'member')} ${i.waiting === 1 ? 'waits' : 'wait'} for it`
-    : i.sowFrom
-      ? `sown from ${format.day(i.sowFrom)}`
-      : 'to spare';
+const why = (i: SwapPackingIdea): string => {
+  if (i.waiting > 0) return `${plural(i.waiting, 'member')} ${i.waiting === 1 ? 'waits' : 'wait'} for it`;
+  if (i.sowFrom === null) return 'to spare';
+  return i.sowFrom <= session.today ? 'sown now' : `sown from ${format.day(i.sowFrom)}`;
+};
 </script>
 
 <template>
