@@ -1,5 +1,5 @@
 import type * as yup from 'yup';
-import { addDays, foldName, InputError, parseLotCode, plural, seedReadyDay, type swapOutForm } from '@esprel/core';
+import { addDays, foldName, InputError, parseLotCode, plural, seedReadyDay, type swapOutForm, wrong } from '@esprel/core';
 import type { SwapTaken } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
@@ -70,6 +70,12 @@ export function takeOut(change: Change, { on: said, day }: At, visit: VisitRow, 
   const filled = packetsOf(db, lot.id).find(
     (f) => f.seedsEach === body.seedsEach && (body.packetFillId == null || f.id === body.packetFillId),
   );
+  // A packet that the desk had in its hand, of a filling of which by the record none is left: somebody has to look.
+  if (body.packetFillId != null && (filled?.packetsLeft ?? 0) < body.packets)
+    throw wrong(
+      'packets',
+      `by the record ${filled ? `only ${plural(filled.packetsLeft, 'packet')} of them ${filled.packetsLeft === 1 ? 'is' : 'are'} left` : 'the last of its packets is gone'}`,
+    );
   const packets = filled ? { packetFillId: filled.id, packets: body.packets } : {};
   if (visit.member_id === null) {
     takePackets(change, lot, { ...packets, seeds });

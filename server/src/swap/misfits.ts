@@ -157,8 +157,17 @@ function thereWasMore(change: Change, line: LineRow): void {
   if (visit === null) throw blocked('Whoever took it is not known any more; set this aside.');
   const lot = lotByCode(db, body.lotCode);
   const seeds = body.packets * body.seedsEach;
-  const missing = Math.max(seeds - freeFor(db, lot, 'garden'), seeds + lot.floor - lot.balance, 1);
-  moveSeeds(change, lot, 'correction', missing, line.said_on, `${plural(missing, 'seed')} more went out at a swap than were written down`);
+  const missing = Math.max(seeds - freeFor(db, lot, 'garden'), seeds + lot.floor - lot.balance);
+  // Where loose seed is there, the packet was filled from it and nobody said so.
+  if (missing > 0)
+    moveSeeds(
+      change,
+      lot,
+      'correction',
+      missing,
+      line.said_on,
+      `${plural(missing, 'seed')} more went out at a swap than were written down`,
+    );
   const now = lotByCode(db, body.lotCode);
   takeOut(change, whereOf(db, line), visit, line.id, now, { ...body, packetFillId: null });
 }

@@ -35,12 +35,7 @@ function setAside(): void {
     </div>
     <div v-if="!asking" class="row-of-buttons">
       <Button v-if="misfit.proposal" severity="secondary" :label="misfit.proposal" @click="emit('take')" />
-      <Button
-        severity="secondary"
-        variant="text"
-        :label="misfit.proposal ? 'Set aside' : 'Put right by hand, then set aside'"
-        @click="ask"
-      />
+      <Button severity="secondary" :label="misfit.proposal ? 'Set aside' : 'Put right by hand, then set aside'" @click="ask" />
     </div>
     <form v-else class="row-of-buttons" novalidate @submit.prevent="setAside">
       <label :for="`why-${misfit.id}`">Why is nothing to be done?</label>
@@ -54,7 +49,7 @@ function setAside(): void {
         :aria-describedby="wrong ? `why-${misfit.id}-wrong` : undefined"
       />
       <Button type="submit" severity="secondary" label="Set aside" />
-      <Button type="button" variant="text" severity="secondary" label="Not yet" @click="asking = false" />
+      <Button type="button" severity="secondary" label="Not yet" @click="asking = false" />
       <p v-if="wrong" :id="`why-${misfit.id}-wrong`" role="alert" class="wrong">Say why, for whoever reads it later.</p>
     </form>
   </article>

@@ -25,7 +25,7 @@ async function keyOf(word: string, salt: Uint8Array<ArrayBuffer>): Promise<Crypt
 }
 
 /** Whether this page may close things at all: beyond the computer itself only over https. */
-export const canSeal = (): boolean => window.isSecureContext && 'subtle' in crypto;
+export const canSeal = (): boolean => globalThis.isSecureContext && 'subtle' in crypto;
 
 /** A new key of a word. */
 export async function newKeyOf(word: string): Promise<{ readonly key: CryptoKey; readonly salt: Uint8Array<ArrayBuffer> }> {

@@ -37,6 +37,9 @@ function endOfDay(): number {
   return end.setHours(DAY_ENDS_AT_HOUR, 0, 0, 0);
 }
 
+/** What the browser says of its disk; over plain http it says nothing. */
+const disk = (): StorageManager | undefined => (typeof navigator === 'undefined' ? undefined : (navigator as Partial<Navigator>).storage);
+
 /** Sent again it would be refused again. */
 const isRefusal = (e: unknown): e is ApiProblem =>
   e instanceof ApiProblem && e.status >= 400 && e.status < 500 && ![401, 403, 408, 429].includes(e.status);
@@ -122,7 +125,9 @@ export const useSwapDesk = defineStore('swap desk', () => {
   }
 
   async function look(): Promise<void> {
-    const said = await navigator.storage?.estimate?.().catch(() => undefined);
+    const said = await disk()
+      ?.estimate()
+      .catch(() => undefined);
     room.value = said?.quota !== undefined && said.usage !== undefined ? said.quota - said.usage : null;
   }
   const littleRoom = computed(() => room.value !== null && room.value < LITTLE_ROOM_BYTES);
@@ -181,7 +186,9 @@ export const useSwapDesk = defineStore('swap desk', () => {
     members.value = markRaw(people);
     readied(made, lots);
     held.value = null;
-    await navigator.storage?.persist?.().catch(() => false);
+    await disk()
+      ?.persist()
+      .catch(() => false);
     await look();
     next = Math.max(next, (await lastN(deskId)) + 1);
   }
