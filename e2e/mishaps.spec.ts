@@ -1,4 +1,4 @@
-import { expect, lastStep, press, test } from './desk.ts';
+import { expect, inaccessible, lastStep, press, test } from './desk.ts';
 
 test('a server that goes away loses nothing of what was typed or counted', async ({ page, desk }) => {
   const { tests } = (await (await page.request.get(`${desk.base}/api/tests?state=open`)).json()) as {
@@ -10,11 +10,11 @@ test('a server that goes away loses nothing of what was typed or counted', async
   await desk.stop();
   await page.getByRole('checkbox', { name: 'Seed 5, not yet' }).click();
   await page.getByRole('button', { name: 'Save this count' }).click();
-  await expect(page.getByText(/A count waits for the server/)).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: '1 step kept here for the library' })).toContainText('counted');
   // It is sent by itself once the server is back.
   await desk.restart();
   await expect(lastStep(page)).toContainText('2 of');
-  await expect(page.getByText(/A count waits for the server/)).toHaveCount(0);
+  await expect(page.getByText(/kept here for the library/)).toHaveCount(0);
   await page.reload();
   await expect(page.getByRole('checkbox', { name: /Seed 5, sprouted/ })).toBeVisible();
 
@@ -26,6 +26,38 @@ test('a server that goes away loses nothing of what was typed or counted', async
   await page.goto(`${desk.base}/lots/take-in`);
   await expect(page.getByLabel('Variety', { exact: true })).toHaveValue('Half a name');
   await expect(page.getByLabel('Amount', { exact: true })).toHaveValue('33');
+});
+
+test('while the library is away a run of envelopes goes on and gets its codes later, and other forms say first that they cannot', async ({
+  page,
+  desk,
+}) => {
+  await page.goto(`${desk.base}/take-in`);
+  await page.getByLabel('Came from').fill('Spring swap');
+  await desk.stop();
+  for (const [variety, year] of [
+    ['flat white runner beans', '2026'],
+    ['Half Past Six tomato', '2025'],
+  ] as const) {
+    await page.getByLabel('Variety or nickname').fill(variety);
+    await expect(page.getByLabel('Crop', { exact: true })).toHaveAttribute('placeholder', /bean|Tomato/);
+    await page.getByLabel('Year', { exact: true }).fill(year);
+    await page.getByLabel('Amount').fill('about 20');
+    await page.getByLabel('Amount').press('Enter');
+    await expect(page.getByRole('region', { name: 'Taken in' })).toContainText(variety);
+  }
+  await expect(page.getByRole('alert').filter({ hasText: 'The library does not answer.' })).toContainText('envelopes of a run');
+  await expect(page.getByText('2 steps kept here for the library')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Taken in' }).getByText('kept here')).toHaveCount(2);
+  expect(await inaccessible(page, 'a run while the library is away')).toEqual([]);
+  await desk.restart();
+  await expect(page.getByRole('region', { name: 'Taken in' }).getByText('kept here')).toHaveCount(0);
+  await expect(page.getByRole('region', { name: 'Taken in' }).locator('.code')).toHaveCount(2);
+  await page.goto(`${desk.base}/lots/take-in`);
+  await expect(page.getByLabel('Variety', { exact: true })).toBeVisible();
+  await desk.stop();
+  await page.getByLabel('Variety', { exact: true }).fill('Not to be lost');
+  await expect(page.getByText('this cannot be kept here: it can be written down once it is back')).toBeVisible();
 });
 
 test('errors stand beside their fields, say what to do, and keep what was typed', async ({ page, desk }) => {

@@ -170,7 +170,7 @@ test('a swap day: three desks without a network, one of them killed in the middl
     await context.setOffline(false);
     await allSent(on);
   }
-  type Numbers = { numbers: Record<string, number>; toPutRight: number };
+  interface Numbers { numbers: Record<string, number>; toPutRight: number }
   const day = () => api<Numbers>(page, desk, '/swap/1');
   expect(await day()).toMatchObject({
     numbers: { packetsIn: 2 + 2 + 2 + 1, packetsOut: 3, withoutName: 1 },

@@ -4,7 +4,7 @@ import { describe, expect, it, vi } from 'vitest';
 import App from '../src/app/App.vue';
 import { useChanges } from '../src/base/changes.ts';
 import { useSession } from '../src/base/session.ts';
-import { useCountQueue } from '../src/germination/countQueue.ts';
+import { useKeptSteps } from '../src/base/keptSteps.ts';
 import { button, eachDesk, errors, settled, words } from './desk.ts';
 
 const desk = eachDesk((d) => {
@@ -44,7 +44,7 @@ describe('the frame', () => {
     desk.answers['GET /session'] = () => Promise.reject(new TypeError('offline'));
     await useSession().load();
     await settled();
-    expect(errors().join()).toContain('What you typed is kept; saving works again when it is back.');
+    expect(errors().join()).toContain('they are kept here and sent by themselves. Everything else has to wait.');
     desk.answers['GET /session'] = answer;
     await useSession().load();
     await settled();
@@ -61,7 +61,7 @@ describe('the frame', () => {
     await vi.advanceTimersByTimeAsync(100);
     const w = await showing;
     expect(w.find('#surface [role="status"]').text()).toContain('Opening');
-    expect(errors().join()).toContain('The server does not answer.');
+    expect(errors().join()).toContain('The library does not answer.');
     desk.answers['GET /session'] = answer;
     await vi.advanceTimersByTimeAsync(4_000);
     vi.useRealTimers();
@@ -70,15 +70,23 @@ describe('the frame', () => {
     expect(errors()).toEqual([]);
   });
 
-  it('tells of counts that wait for the server, and of one that was refused', async () => {
-    const waiting = { key: 'k1', testId: 4, body: {}, version: 1 };
+  it('tells of what waits for the library, and of what was refused', async () => {
+    const waiting = {
+      key: 'k1',
+      method: 'POST',
+      path: '/tests/4/counts',
+      body: {},
+      words: 'Kiln Lane: bag 1 counted',
+      about: 'count 4 1',
+      at: '/tests/4',
+    };
     const w = await desk.show(App, {}, '/today');
-    const counts = useCountQueue();
-    counts.waiting = [waiting, { ...waiting, key: 'k2' }] as never;
-    counts.refused = [{ ...waiting, key: 'k3', refused: 'The test is closed.' }] as never;
+    const kept = useKeptSteps();
+    kept.waiting = [waiting, { ...waiting, key: 'k2', words: 'TM-003H is here', at: '/stocktakes/2' }] as never;
+    kept.refused = [{ ...waiting, key: 'k3', refused: 'The test is closed.' }] as never;
     await settled();
-    expect(words(w.find('.notices'))).toContain('2 counts wait for the server, sent when it is back.');
-    expect(words(w.find('.notices'))).toContain('A count could not be written: The test is closed. See it');
+    expect(words(w.find('.notices'))).toContain('2 steps kept here for the library: Kiln Lane: bag 1 counted; TM-003H is here.');
+    expect(words(w.find('.notices'))).toContain('The library did not take “Kiln Lane: bag 1 counted”: The test is closed. See it');
     expect(w.find('.notices a').attributes('href')).toBe('/tests/4');
   });
 

@@ -8,7 +8,7 @@ import { useSwapDesk } from '../src/swapDesk/useSwapDesk.ts';
 export const swapLibrary = {
   lots: [] as SwapCopyLot[],
   news: {} as Partial<SwapNews>,
-  sent: [] as { what: string; body: any; key: string | null }[],
+  sent: [] as { what: string; body: Record<string, unknown>; key: string | null }[],
   answers: [] as ((what: string) => Response)[],
   away: false,
   takes: 1,

@@ -1,4 +1,4 @@
-import { InputError } from '@esprel/core';
+import type { InputError } from '@esprel/core';
 import { describe, expect, it } from 'vitest';
 import { cautionsOfLine, cropOfLine, DeskCrops, emptyEnvelope, envelopeSaid } from '../src/swapDesk/envelope.ts';
 import { copyOf } from './swapDesk.ts';

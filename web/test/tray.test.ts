@@ -2,6 +2,7 @@
 import type { TraySheetData } from '@esprel/core/api';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { describe, expect, it } from 'vitest';
+import { useKeptSteps } from '../src/base/keptSteps.ts';
 import TrayGrowing from '../src/sowing/TrayGrowing.vue';
 import TrayPlan from '../src/sowing/TrayPlan.vue';
 import { button, eachDesk, labelled, settled, type, words } from './desk.ts';
@@ -134,6 +135,19 @@ describe('a tray that grows', () => {
         { cell: 4, up: 0, fate: 'eaten' },
       ],
     });
+  });
+
+  it('keeps a look where the library is away: it stays on the tray, and is not asked to be saved again', async () => {
+    const w = await desk.show(TrayGrowing, { sheet: growing() });
+    desk.answers['POST /trays/4/looks'] = () => Promise.reject(new TypeError('offline'));
+    await w.find('[data-cell="1"]').trigger('focus');
+    await w.find('[role="grid"]').trigger('keydown', { key: '2' });
+    await settled();
+    button(w, 'Save the look, 1 cell').click();
+    await settled();
+    expect(w.find('[data-cell="1"]').attributes('aria-label')).toContain('2 of 2 up');
+    expect(w.text()).not.toContain('Save the look');
+    expect(useKeptSteps().waiting.map((k) => [k.path, k.words])).toEqual([['/trays/4/looks', expect.stringContaining('a look at')]]);
   });
 
   it('puts one wrong cell right by itself, and an empty one too; many in a section are counted by number', async () => {

@@ -4,7 +4,7 @@ import { useRoute } from 'vue-router';
 import { useAccess } from '../base/access.ts';
 import OpeningNote from '../base/OpeningNote.vue';
 import JudgingNote from './JudgingNote.vue';
-import { useCountQueue } from '../germination/countQueue.ts';
+import KeptNote from './KeptNote.vue';
 import CameraButton from './CameraButton.vue';
 import FindField from './FindField.vue';
 import SeedMark from '../base/SeedMark.vue';
@@ -25,7 +25,6 @@ const access = useAccess();
 const session = useSession();
 const route = useRoute();
 const format = useFormat();
-const counts = useCountQueue();
 const find = ref<InstanceType<typeof FindField> | null>(null);
 const keys = useDeskKeys({ find: (text) => find.value?.open(text) });
 
@@ -57,18 +56,10 @@ const place = computed(() => String(route.meta.place ?? ''));
     <YearBand />
     <PlaceTabs :place="place" />
     <div class="notices">
-      <p v-if="session.unreached" class="away" role="alert">
-        The server does not answer. What you typed is kept; saving works again when it is back.
-      </p>
       <p v-if="unloaded !== null" class="away" role="alert">
         That page did not come: there is no network, or Esprel was renewed meanwhile. <a :href="unloaded">Open it again</a>
       </p>
-      <p v-if="counts.waiting.length > 0" class="away" role="status">
-        {{ counts.waiting.length === 1 ? 'A count waits' : `${counts.waiting.length} counts wait` }} for the server, sent when it is back.
-      </p>
-      <p v-for="r in counts.refused" :key="r.key" class="away" role="alert">
-        A count could not be written: {{ r.refused }} <RouterLink :to="`/tests/${r.testId}`">See it</RouterLink>
-      </p>
+      <KeptNote />
     </div>
     <main id="surface" class="surface" tabindex="-1">
       <!-- Every page counts from the library's today: none is shown before it is known. -->

@@ -39,6 +39,12 @@ export function whenSignInNeeded(does: () => void): void {
   signInNeeded = does;
 }
 
+let unreached = (): void => undefined;
+/** Says what is done when the server does not answer. */
+export function whenUnreached(does: () => void): void {
+  unreached = does;
+}
+
 const UNREACHED = 'The server did not answer. Nothing you typed is lost; try again when it is back.';
 
 async function ask(path: string, init: RequestInit): Promise<Response> {
@@ -46,6 +52,7 @@ async function ask(path: string, init: RequestInit): Promise<Response> {
     return await fetch(`/api${path}`, init);
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
+    unreached();
     throw new ApiProblem(0, 'unreached', UNREACHED);
   }
 }

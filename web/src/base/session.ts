@@ -2,7 +2,7 @@ import { type Session, todayApi } from '@esprel/core/api';
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
-import { ApiProblem } from './api.ts';
+import { ApiProblem, whenUnreached } from './api.ts';
 import { readOnce } from './calls.ts';
 
 const RECHECK_MS = 700;
@@ -40,6 +40,10 @@ export const useSession = defineStore('session', () => {
     clearTimeout(asking);
     asking = setTimeout(() => void again(), AWAY_MS);
   }
+
+  whenUnreached(() => {
+    if (!unreached.value) away(load);
+  });
 
   return {
     session,

@@ -6,6 +6,7 @@ import { ApiProblem, newKey, type Step } from './api.ts';
 import type { Asked, Body } from './asked.ts';
 import { act } from './calls.ts';
 import { useChanges } from './changes.ts';
+import { useKeptSteps } from './keptSteps.ts';
 
 /** What a form answers once it is sent: a change says which step it was. */
 type Sent<R extends AnyChanges | AnyDoes> = R extends AnyChanges ? Answer<R> & Step : Answer<R>;
@@ -18,6 +19,8 @@ interface FormOptions<V extends object, R extends AnyChanges | AnyDoes> {
   readonly of: R | ((values: V) => R);
   /** What the path of the route names. */
   readonly asked?: (values: V) => Asked<R>;
+  /** What is said of it where it can be kept while the library does not answer; left out, it cannot. */
+  readonly keptAs?: (values: V) => Parameters<ReturnType<typeof useKeptSteps>['sendOrKeep']>[3];
   /** What the fields hold as the body of the request. Throws InputErrors for text that is no number. */
   readonly body: (values: V) => unknown;
 }
@@ -29,6 +32,8 @@ interface Form<V extends object, A> {
   /** What is wrong and belongs to no field. */
   readonly problem: ApiProblem | null;
   readonly sending: boolean;
+  /** The key under which the last send was kept for a library that did not answer; null where it was sent. */
+  readonly kept: string | null;
   readonly send: () => Promise<A | null>;
   readonly reset: (values?: Partial<V>) => void;
 }
@@ -47,6 +52,7 @@ export function useForm<V extends object, R extends AnyChanges | AnyDoes>(option
   const errors = ref<Readonly<Record<string, string>>>({});
   const problem = ref<ApiProblem | null>(null);
   const sending = ref(false);
+  const kept = ref<string | null>(null);
   const changes = useChanges();
   /** What was sent last, under its key: the same once more, until something is typed anew, is the same step. */
   let attempt: { readonly key: string; readonly body: string; done?: boolean } | null = null;
@@ -82,13 +88,21 @@ export function useForm<V extends object, R extends AnyChanges | AnyDoes>(option
     });
   }
 
-  async function sendTo(route: R, body: unknown, key: string): Promise<Sent<R>> {
+  async function sendTo(route: R, body: unknown, key: string): Promise<Sent<R> | null> {
     const asked = options.asked?.(values) ?? ({} as Asked<R>);
     const answer: unknown =
       route.kind === 'does'
         ? await act(route as AnyDoes, asked as Asked<AnyDoes>, body as Body<AnyDoes>)
-        : await changes.send(route as AnyChanges, asked as Asked<AnyChanges>, body as Body<AnyChanges>, key);
-    return answer as Sent<R>;
+        : options.keptAs === undefined
+          ? await changes.send(route as AnyChanges, asked as Asked<AnyChanges>, body as Body<AnyChanges>, key)
+          : await useKeptSteps().sendOrKeep(
+              route as AnyChanges,
+              asked as Asked<AnyChanges>,
+              body as Body<AnyChanges>,
+              options.keptAs(values),
+              key,
+            );
+    return answer as Sent<R> | null;
   }
 
   async function send(): Promise<Sent<R> | null> {
@@ -111,6 +125,7 @@ export function useForm<V extends object, R extends AnyChanges | AnyDoes>(option
     sending.value = true;
     try {
       const answer = await sendTo(route, body, attempt.key);
+      kept.value = answer === null ? attempt.key : null;
       // Whoever presses twice before the next page is there has done it once.
       attempt.done = true;
       if (store !== null) localStorage.removeItem(store);
@@ -128,7 +143,7 @@ export function useForm<V extends object, R extends AnyChanges | AnyDoes>(option
     }
   }
 
-  return reactive({ values, errors, problem, sending, send, reset }) as Form<V, Sent<R>>;
+  return reactive({ values, errors, problem, sending, kept, send, reset }) as Form<V, Sent<R>>;
 }
 
 function readDraft(store: string | null): object {

@@ -2,6 +2,7 @@
 import DeskMessage from '../base/DeskMessage.vue';
 import Button from 'primevue/button';
 import type { ApiProblem } from '../base/api.ts';
+import { useSession } from '../base/session.ts';
 
 /** The paper of every form: what it is about, what is wrong that belongs to no field, and how to leave it. */
 withDefaults(
@@ -20,6 +21,7 @@ withDefaults(
   { about: undefined, cancel: true, keep: 'Leave it', disabled: false },
 );
 const emit = defineEmits<{ submit: []; leave: [] }>();
+const session = useSession();
 
 /** Escape closes an open list first; the form is left by the next one. What was typed is kept either way. */
 function escape(event: KeyboardEvent): void {
@@ -33,6 +35,9 @@ function escape(event: KeyboardEvent): void {
       <h1>{{ title }}</h1>
       <p v-if="about" class="quiet">{{ about }}</p>
     </header>
+    <DeskMessage v-if="session.unreached" kind="problem">
+      The library does not answer just now, and this cannot be kept here: it can be written down once it is back. What is typed stays.
+    </DeskMessage>
     <slot name="before" />
     <DeskMessage v-if="problem" kind="problem">
       <strong>{{ problem.message }}</strong>

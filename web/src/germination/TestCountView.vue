@@ -10,7 +10,6 @@ import { useRouter } from 'vue-router';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
 import SheetProblem from '../shared/SheetProblem.vue';
-import { useCountQueue } from './countQueue.ts';
 import DayInput from '../fields/DayInput.vue';
 import SeedSheet from './SeedSheet.vue';
 import { countOf, countTo, STAMPS } from './seedSheet.ts';
@@ -18,7 +17,8 @@ import TestPlanned from './TestPlanned.vue';
 import TestCountResult from './TestCountResult.vue';
 import StampPicker from './StampPicker.vue';
 import TestRest from './TestRest.vue';
-import { useCount } from './useCount.ts';
+import { countAbout, useCount } from './useCount.ts';
+import { useKeptSteps } from '../base/keptSteps.ts';
 
 const props = defineProps<{ id: string }>();
 const router = useRouter();
@@ -27,7 +27,7 @@ const format = useFormat();
 const { data, problem, reload } = useRead(testsApi.sheet, () => ({ id: props.id }));
 const bag = ref(1);
 const today = computed(() => session.today);
-const queue = useCountQueue();
+const kept = useKeptSteps();
 const count = useCount(data, bag, today);
 const kind = ref<SeedKind>('normal');
 const typed = ref('');
@@ -107,7 +107,7 @@ async function save(): Promise<void> {
   if (!(await count.save())) return;
   // The next bag that nobody counted today, so that a round of bags goes hand over hand.
   const next = data.value?.replicates.find(
-    (r) => r.number !== bag.value && r.countedOn !== count.day.value && !queue.isWaiting(Number(props.id), r.number),
+    (r) => r.number !== bag.value && r.countedOn !== count.day.value && !kept.isWaiting(countAbout(Number(props.id), r.number)),
   );
   if (next) bag.value = next.number;
 }

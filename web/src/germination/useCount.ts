@@ -2,14 +2,17 @@ import { countForm, InputError, isDay, parse } from '@esprel/core';
 import { type Replicate, type SeedMark, testsApi, type TestSheetData } from '@esprel/core/api';
 import { computed, type Ref, ref, watch } from 'vue';
 import { ApiProblem, newKey } from '../base/api.ts';
-import { useChanges } from '../base/changes.ts';
-import { draftKey, useCountQueue } from './countQueue.ts';
+import { useKeptSteps } from '../base/keptSteps.ts';
 
 interface Draft {
   readonly version: number;
   readonly marks: readonly SeedMark[];
   readonly day: string;
 }
+
+const draftKey = (testId: number, replicate: number): string => `esprel.count.${String(testId)}.${String(replicate)}`;
+/** Under this a count of a bag waits. */
+export const countAbout = (testId: number, replicate: number): string => `count ${String(testId)} ${String(replicate)}`;
 
 function readDraft(testId: number, replicate: number): Draft | null {
   try {
@@ -24,8 +27,7 @@ function readDraft(testId: number, replicate: number): Draft | null {
  * away loses nothing. A draft made before somebody else saved is kept and said, never silently laid over theirs.
  */
 export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, today: Ref<string>) {
-  const changes = useChanges();
-  const queue = useCountQueue();
+  const kept = useKeptSteps();
   const marks = ref<readonly SeedMark[]>([]);
   const day = ref<string>(today.value);
   /** The day that marks are made on: while the day typed cannot be read, today. */
@@ -38,7 +40,7 @@ export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, tod
   let attempt: { readonly key: string; readonly body: string } | null = null;
 
   /** True while the count of the open bag waits for a server that is away. */
-  const waiting = computed(() => sheet.value !== null && queue.isWaiting(sheet.value.test.id, bag.value));
+  const waiting = computed(() => sheet.value !== null && kept.isWaiting(countAbout(sheet.value.test.id, bag.value)));
   const replicate = computed<Replicate | null>(() => sheet.value?.replicates.find((r) => r.number === bag.value) ?? null);
 
   function fill(): void {
@@ -96,7 +98,24 @@ export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, tod
     if (attempt?.body !== text) attempt = { key: newKey(), body: text };
     saving.value = true;
     try {
-      const saved = await changes.send(testsApi.count, { id: s.test.id }, body, attempt.key);
+      const saved = await kept.sendOrKeep(
+        testsApi.count,
+        { id: s.test.id },
+        body,
+        {
+          words: `${s.test.variety}: bag ${String(bag.value)} counted`,
+          about: countAbout(s.test.id, bag.value),
+          follows: `test ${String(s.test.id)}`,
+          at: `/tests/${String(s.test.id)}`,
+          draft: draftKey(s.test.id, bag.value),
+        },
+        attempt.key,
+      );
+      if (saved === null) {
+        // Nobody there: it is kept as a draft, and sent by itself under the same key when the server is back.
+        keep(marks.value);
+        return true;
+      }
       localStorage.removeItem(draftKey(s.test.id, bag.value));
       unsaved.value = false;
       // At once, so that whoever closes the test in the next breath does it on what was just saved.
@@ -104,12 +123,6 @@ export function useCount(sheet: Ref<TestSheetData | null>, bag: Ref<number>, tod
       return true;
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
-      if (error.status === 0) {
-        // Nobody there: it is kept as a draft, and sent by itself under the same key when the server is back.
-        keep(marks.value);
-        queue.add({ testId: s.test.id, replicate: bag.value, key: attempt.key, body });
-        return true;
-      }
       errors.value = Object.fromEntries(error.errors.map((e) => [e.path, e.message]));
       problem.value = error;
       return false;

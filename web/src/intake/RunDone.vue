@@ -3,6 +3,7 @@ import { plural } from '@esprel/core';
 import { lotsApi, varietiesApi } from '@esprel/core/api';
 import { readOnce } from '../base/calls.ts';
 import Button from 'primevue/button';
+import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';
 import { useTable } from '../base/table.ts';
@@ -31,7 +32,9 @@ async function join(line: SavedLine): Promise<void> {
   );
   if (joined) emit('same', line);
 }
-const labels = (): void => void router.push(`/labels?codes=${props.lines.map((l) => l.code).join(',')}`);
+/** Codes that the library has given. */
+const codes = computed(() => props.lines.flatMap((l) => (l.code === '' ? [] : l.code)));
+const labels = (): void => void router.push(`/labels?codes=${codes.value.join(',')}`);
 </script>
 
 <template>
@@ -39,13 +42,14 @@ const labels = (): void => void router.push(`/labels?codes=${props.lines.map((l)
     <header>
       <h2>{{ plural(lines.length, 'envelope') }} in</h2>
       <p class="quiet">Write the code on each envelope, or print the labels.</p>
-      <Button severity="secondary" :label="`Print ${plural(lines.length, 'label')}`" @click="labels" />
-      <Button severity="secondary" label="All on the table" @click="table.pullOut(...lines.map((l) => l.code))" />
+      <Button severity="secondary" :disabled="codes.length === 0" :label="`Print ${plural(codes.length, 'label')}`" @click="labels" />
+      <Button severity="secondary" label="All on the table" @click="table.pullOut(...codes)" />
       <Button severity="secondary" label="Finish the run" @click="emit('finish')" />
     </header>
     <ol class="plain">
-      <li v-for="l in lines" :key="l.code">
-        <RouterLink class="code" :to="`/lots/${l.code}`">{{ l.code }}</RouterLink>
+      <li v-for="l in lines" :key="l.code || (l.kept ?? '')">
+        <RouterLink v-if="l.code" class="code" :to="`/lots/${l.code}`">{{ l.code }}</RouterLink>
+        <span v-else class="quiet">kept here</span>
         <strong>{{ l.variety }}</strong>
         <span class="quiet">{{ l.crop }}</span>
         <span>{{ l.year || 'year not known' }}</span>
@@ -56,7 +60,7 @@ const labels = (): void => void router.push(`/labels?codes=${props.lines.map((l)
           <button type="button" @click="emit('same', l)">another</button>
         </span>
         <span v-else />
-        <button type="button" class="back" :aria-label="`Take ${l.code} back`" @click="emit('takeBack', l)">Take back</button>
+        <button v-if="l.code" type="button" class="back" :aria-label="`Take ${l.code} back`" @click="emit('takeBack', l)">Take back</button>
       </li>
     </ol>
   </section>

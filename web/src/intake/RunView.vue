@@ -8,7 +8,9 @@ import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
+import { newKey } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
+import { useKeptSteps } from '../base/keptSteps.ts';
 import { useSession } from '../base/session.ts';
 import { useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
@@ -37,12 +39,33 @@ const form = useForm({
   initial: () => emptyLine(session.today),
   of: lotsApi.takeIn,
   body: (v) => lineBody(v, look.value, hemisphere.value),
+  keptAs: (v) => ({
+    words: `${v.variety.trim() || 'an envelope'} came in`,
+    about: `envelope ${newKey()}`,
+    follows: null,
+    at: '/take-in',
+    draft: null,
+  }),
 });
+const kept = useKeptSteps();
+// What waited has its code once the library answered.
+watch(
+  () => kept.taken,
+  (taken) => {
+    if (taken === null) return;
+    saved.value = saved.value.map((l) =>
+      l.kept === taken.key ? { ...l, kept: null, code: String(taken.answer.code), stepId: taken.answer.step.id } : l,
+    );
+  },
+);
 const { values } = form;
 useTodayWhenEmpty(values, 'receivedOn');
 
 /** What is looked up: an answer counts as long as the line still says the same, whichever of two questions it came from. */
 const typedLine = (): string => `${values.crop}\n${values.variety}`;
+/** Taken along while there is a network, for when there is none. */
+const here = import('./lookHere.ts');
+void here.catch(() => undefined);
 async function lookNow(): Promise<void> {
   const mine = typedLine();
   if (values.variety.trim() === '' && values.crop.trim() === '') {
@@ -50,7 +73,9 @@ async function lookNow(): Promise<void> {
     return;
   }
   const line = { name: values.variety.slice(0, 120), crop: values.crop.trim().slice(0, 60) };
-  const answer = await readOnce(lotsApi.look, line).catch(() => null);
+  const answer = await readOnce(lotsApi.look, line).catch(
+    async () => (await here.catch(() => null))?.lookHere(line.name, line.crop) ?? null,
+  );
   if (mine === typedLine()) look.value = answer;
 }
 const lookSoon = useDebounceFn(lookNow, 110);
@@ -93,15 +118,16 @@ async function save(): Promise<void> {
   const at = look.value;
   const unsure = line.sameAs === null ? (at?.near[0] ?? null) : null;
   const answer = await form.send();
-  if (!answer) {
+  if (!answer && form.kept === null) {
     // What is asked is answered from where the hand is: the likeliest crop first, Enter takes it. After the form has gone to its field.
     requestAnimationFrame(() => document.querySelector<HTMLElement>('.asked button')?.focus());
     return;
   }
   saved.value = [
     {
-      code: answer.code,
-      stepId: answer.step.id,
+      code: answer?.code ?? '',
+      stepId: answer?.step.id ?? 0,
+      kept: form.kept,
       variety: chosen.value?.name ?? at?.known?.name ?? line.variety.trim(),
       crop: at?.crop?.name ?? '',
       year: line.year,
@@ -124,7 +150,7 @@ function choose(crop: string): void {
 
 async function takeBack(line: SavedLine): Promise<void> {
   await changes.undo(line.stepId);
-  if (changes.undoProblem === null) saved.value = saved.value.filter((l) => l.code !== line.code);
+  if (changes.undoProblem === null) saved.value = saved.value.filter((l) => l !== line);
 }
 function finish(): void {
   saved.value = [];
@@ -238,7 +264,7 @@ function finish(): void {
       :lines="saved"
       @take-back="takeBack"
       @finish="finish"
-      @same="(line) => (saved = saved.map((l) => (l.code === line.code ? { ...l, near: null } : l)))"
+      @same="(line) => (saved = saved.map((l) => (l === line ? { ...l, near: null } : l)))"
     />
   </div>
 </template>

@@ -116,8 +116,11 @@ export function guessWords(look: LineLook | null): string {
 
 /** A line that was saved, as it stays on the page. */
 export interface SavedLine {
+  /** Empty until the library has given it one. */
   readonly code: string;
   readonly stepId: number;
+  /** The key under which it waits for the library; null once it is there. */
+  readonly kept?: string | null;
   readonly variety: string;
   readonly crop: string;
   readonly year: string;

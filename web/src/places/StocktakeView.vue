@@ -11,6 +11,7 @@ import { computed, nextTick, reactive, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { ApiProblem } from '../base/api.ts';
 import { useChanges } from '../base/changes.ts';
+import { useKeptSteps } from '../base/keptSteps.ts';
 import { useScans } from '../base/scans.ts';
 import { useFormat } from '../base/useFormat.ts';
 import SheetProblem from '../shared/SheetProblem.vue';
@@ -20,6 +21,7 @@ const props = defineProps<{ id: string }>();
 const router = useRouter();
 const format = useFormat();
 const changes = useChanges();
+const kept = useKeptSteps();
 const { data, problem, reload } = useRead(stocktakesApi.sheet, () => ({ id: props.id }));
 const typed = ref('');
 const said = ref<{ readonly words: string; readonly wrong: boolean } | null>(null);
@@ -27,16 +29,21 @@ const after = reactive({ markMissing: true, moveHere: true });
 const closed = computed(() => data.value?.stocktake.closedOn ?? null);
 const scannedCount = computed(() => (data.value ? data.value.found.length + data.value.strangers.length : 0));
 
+/** Scans that wait for the library. */
+const keptScans = computed(() => kept.waiting.filter((w) => w.about.startsWith(`scan ${props.id} `)));
+
 async function scan(code: string): Promise<void> {
   try {
-    const answer = await changes.send(
+    const answer = await kept.sendOrKeep(
       stocktakesApi.scan,
       { id: props.id },
-      {
-        lotCode: code,
-        amount: 'not-looked',
-      },
+      { lotCode: code, amount: 'not-looked' },
+      { words: `${code} is here`, about: `scan ${props.id} ${code}`, follows: null, at: `/stocktakes/${props.id}`, draft: null },
     );
+    if (answer === null) {
+      said.value = { words: `${code} is kept here until the library answers. Go on with the next.`, wrong: false };
+      return;
+    }
     said.value = answer.belongs
       ? { words: `${answer.code} is here, as recorded.`, wrong: false }
       : { words: `${answer.code} does not belong here: the record has it in ${answer.recordedIn ?? 'no place'}.`, wrong: true };
@@ -105,7 +112,9 @@ async function close(): Promise<void> {
             ? `Closed ${format.day(closed)}.`
             : 'Scan every envelope in it, one after another; a scanner works wherever the cursor stands.'
         }}
-        {{ plural(scannedCount, 'envelope') }} scanned, {{ data.missing.length }} to find.
+        {{ plural(scannedCount, 'envelope') }} scanned, {{ data.missing.length }} to find<template v-if="keptScans.length > 0"
+          >, {{ keptScans.length }} kept here</template
+        >.
       </p>
     </header>
     <form v-if="!closed" class="scan" novalidate @submit.prevent="enter">

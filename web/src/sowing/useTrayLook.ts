@@ -3,6 +3,7 @@ import { type ComputedRef, computed, reactive, type Ref, ref, watch } from 'vue'
 import { ApiProblem } from '../base/api.ts';
 import type { Body } from '../base/asked.ts';
 import { useChanges } from '../base/changes.ts';
+import { useKeptSteps } from '../base/keptSteps.ts';
 
 /** A change of a tray that answers how the tray is then. */
 type TrayChange = (typeof traysApi)['look' | 'clear' | 'care'];
@@ -26,13 +27,24 @@ export interface TrayLook {
   readonly save: (lookedOn: string) => Promise<void>;
 }
 
+const said = (error: unknown): string =>
+  error instanceof ApiProblem && error.errors.length > 0 ? error.errors.map((e) => e.message).join('; ') : (error as Error).message;
+
 /** What one look at a tray sees, cell by cell, until it is written down. */
 export function useTrayLook(sheet: () => TraySheetData): TrayLook {
   const changes = useChanges();
+  const kept = useKeptSteps();
   const changed = reactive(new Map<number, { up: number; fate: FateOfCell | null }>());
+  /** What was written down and waits for the library: shown, and not said again. */
+  const keptHere = reactive(new Map<number, { up: number; fate: FateOfCell | null }>());
   const problem = ref<string | null>(null);
   const sending = ref(false);
-  const stored = (cell: number): TrayCellShown | undefined => sheet().cells.find((c) => c.cell === cell);
+  const read = (cell: number): TrayCellShown | undefined => sheet().cells.find((c) => c.cell === cell);
+  const withKept = (c: TrayCellShown): TrayCellShown => ({ ...c, ...keptHere.get(c.cell) });
+  const stored = (cell: number): TrayCellShown | undefined => {
+    const c = read(cell);
+    return c && withKept(c);
+  };
   /** What was tapped stays until the tray is read again, and says it itself (or not any more, when it was taken back at once). */
   let written = false;
   /** The version that the last answer told: a hand may press again before the tray is read anew. */
@@ -41,6 +53,7 @@ export function useTrayLook(sheet: () => TraySheetData): TrayLook {
     version = now.tray.version;
     if (written) changed.clear();
     written = false;
+    if (!kept.waiting.some((w) => w.about.startsWith(`look ${String(now.tray.id)} `))) keptHere.clear();
   });
 
   function set(
@@ -61,8 +74,7 @@ export function useTrayLook(sheet: () => TraySheetData): TrayLook {
       version = answer.tray.version;
       return answer;
     } catch (error) {
-      problem.value =
-        error instanceof ApiProblem && error.errors.length > 0 ? error.errors.map((e) => e.message).join('; ') : (error as Error).message;
+      problem.value = said(error);
       return null;
     } finally {
       sending.value = false;
@@ -73,7 +85,7 @@ export function useTrayLook(sheet: () => TraySheetData): TrayLook {
     cells: computed(() =>
       sheet().cells.map((c): TrayCellShown => {
         const now = changed.get(c.cell);
-        return now ? { ...c, up: now.up, fate: now.fate } : c;
+        return now ? { ...c, up: now.up, fate: now.fate } : withKept(c);
       }),
     ),
     changed,
@@ -95,7 +107,34 @@ export function useTrayLook(sheet: () => TraySheetData): TrayLook {
     send,
     save: async (lookedOn) => {
       const cells = [...changed].map(([cell, now]) => ({ cell, ...now }));
-      if (await send(traysApi.look, { lookedOn, cells })) written = true;
+      sending.value = true;
+      problem.value = null;
+      const { id, name } = sheet().tray;
+      try {
+        const answer = await kept.sendOrKeep(
+          traysApi.look,
+          { id },
+          { version, lookedOn, cells },
+          {
+            words: `a look at ${name}`,
+            about: `look ${String(id)} ${lookedOn} ${cells.map((c) => c.cell).join(' ')}`,
+            follows: `tray ${String(id)}`,
+            at: `/sowing/trays/${String(id)}`,
+            draft: null,
+          },
+        );
+        if (answer === null) {
+          for (const [cell, now] of changed) keptHere.set(cell, now);
+          changed.clear();
+        } else {
+          version = answer.tray.version;
+          written = true;
+        }
+      } catch (error) {
+        problem.value = said(error);
+      } finally {
+        sending.value = false;
+      }
     },
   };
 }
