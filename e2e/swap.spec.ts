@@ -61,13 +61,14 @@ test('a swap day: three desks without a network, one of them killed in the middl
   await page.getByRole('button', { name: 'A swap day' }).click();
   await page.getByRole('button', { name: 'Make the day' }).click();
   await expect(page.getByText('say what the day is called')).toBeVisible();
-  await page.getByLabel('What it is called').fill('Spring swap');
+  await page.getByLabel('What it is called').fill('Swap for the test');
   await page.getByLabel('On', { exact: true }).fill('14/3/2027');
   await page.getByLabel('Where').fill('mill hall');
   await page.getByText('Bring one, take one').click();
   expect(await inaccessible(page, 'a new swap day')).toEqual([]);
   await page.getByRole('button', { name: 'Make the day' }).click();
-  await expect(page.getByRole('heading', { name: 'Spring swap' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Swap for the test' })).toBeVisible();
+  const swap = `/swap/${/\d+$/.exec(page.url())![0]}`;
   for (const name of ['by the door', 'by the stage', 'in the yard']) {
     await page.getByRole('button', { name: 'A desk more' }).click();
     await page.getByLabel('What the desk is called').fill(name);
@@ -76,13 +77,13 @@ test('a swap day: three desks without a network, one of them killed in the middl
   }
   expect(await inaccessible(page, 'the desks of a swap day')).toEqual([]);
   await page.getByRole('link', { name: 'What to bring' }).click();
-  const { ideas } = await api<{ ideas: { lotCode: string; variety: string }[] }>(page, desk, '/swap/1/packing');
+  const { ideas } = await api<{ ideas: { lotCode: string; variety: string }[] }>(page, desk, `${swap}/packing`);
   const [last, plenty] = ideas.slice(4);
   for (const i of [last!, plenty!]) await page.locator(`#bring-${i.lotCode}`).check();
   await page.locator(`#n-${last!.lotCode}`).fill('1');
   expect(await inaccessible(page, 'what to bring')).toEqual([]);
   await page.getByRole('button', { name: /^Fill \d+ packets?, and put \d+ on the list$/ }).click();
-  await expect(lastStep(page)).toContainText('To bring to Spring swap');
+  await expect(lastStep(page)).toContainText('To bring to Swap for the test');
   await page.getByRole('listitem').filter({ hasText: last!.lotCode }).getByRole('checkbox').check();
   await expect(page.getByText('1 in the box')).toBeVisible();
   await page.getByRole('link', { name: 'Labels for all of them' }).click();
@@ -91,9 +92,10 @@ test('a swap day: three desks without a network, one of them killed in the middl
   // Each desk is opened once with a network, and then there is none.
   const { members } = await api<{ members: { id: number; name: string }[] }>(page, desk, '/members');
   const card = await makeCard(page, desk, members[0]!.id);
-  const door = await ready(browser, desk, 1);
-  const stage = await ready(browser, desk, 2);
-  const yard = await ready(browser, desk, 3);
+  const { desks } = await api<{ desks: { id: number }[] }>(page, desk, swap);
+  const door = await ready(browser, desk, desks[0]!.id);
+  const stage = await ready(browser, desk, desks[1]!.id);
+  const yard = await ready(browser, desk, desks[2]!.id);
   for (const { context } of [door, stage, yard]) await context.setOffline(true);
 
   // By the door: a card, an envelope, and the browser dies in the middle of the next one.
@@ -170,17 +172,20 @@ test('a swap day: three desks without a network, one of them killed in the middl
     await context.setOffline(false);
     await allSent(on);
   }
-  interface Numbers { numbers: Record<string, number>; toPutRight: number }
-  const day = () => api<Numbers>(page, desk, '/swap/1');
+  interface Numbers {
+    numbers: Record<string, number>;
+    toPutRight: number;
+  }
+  const day = () => api<Numbers>(page, desk, swap);
   expect(await day()).toMatchObject({
     numbers: { packetsIn: 2 + 2 + 2 + 1, packetsOut: 3, withoutName: 1 },
     toPutRight: 3,
   });
 
   // One is put right at the desk, the others in the library.
-  await expect(stage.page.getByText(/came in at by the door too/)).toBeVisible();
+  await expect(stage.page.getByText(/came in at desk 1 too/)).toBeVisible();
   expect(await inaccessible(stage.page, 'something to put right at the desk')).toEqual([]);
-  await page.goto(`${desk.base}/swap/1/put-right`);
+  await page.goto(`${desk.base}${swap}/put-right`);
   await expect(page.getByRole('article')).toHaveCount(3);
   expect(await inaccessible(page, 'to put right')).toEqual([]);
   await page.getByRole('button', { name: 'They are one person' }).click();
@@ -225,5 +230,5 @@ test('a swap day: three desks without a network, one of them killed in the middl
     }),
   ).toEqual([0, 0]);
   await page.getByRole('link', { name: 'Read and send the thanks' }).click();
-  await expect(page.getByText('Thank you for coming: Spring swap').first()).toBeVisible();
+  await expect(page.getByText('Thank you for coming: Swap for the test').first()).toBeVisible();
 });

@@ -62,7 +62,6 @@ try {
   const { varieties } = await ask('/varieties?limit=500');
   let register = varieties[0];
   for (const v of varieties) if ((await ask(`/varieties/${v.id}`)).variety.chosenEnvelopeId !== null) register = v;
-  const { lanes } = await ask('/season');
   const laidOut = (await ask('/trays?state=planned')).trays[0];
 
   const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] });
@@ -110,6 +109,53 @@ try {
     await page.setViewportSize({ width: 1280, height: 880 });
   }
 
+  /** A desk of the coming swap day, in a hall without a network. */
+  async function hall() {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const desk = await context.newPage();
+    const { desks } = (await ask('/swap')).days.find((d) => d.finishedOn === null);
+    await desk.goto(`${base}/swap-desk/?desk=${desks[1].id}`);
+    await desk.getByLabel('A word of the day').fill('marigold');
+    await desk.getByRole('button', { name: 'Make it ready' }).click();
+    await desk.getByText('Ready for no network').waitFor();
+    await desk.getByRole('button', { name: 'To the desk' }).click();
+    await context.setOffline(true);
+    await desk.locator('#scan').fill(member.name);
+    await desk.locator('.found button').first().click();
+    for (const [name, crop, year, packets, seeds] of [
+      ['flat purple beans of the weir', 'climbing bean', '2026', '2', 'about 20'],
+      ['speckled butter', 'lettuce', '2025', '4', 'a pinch'],
+      ['', '', '', '1', '12'],
+      ['Tollgate Red', 'tomato', '2026', '6', '20'],
+    ]) {
+      await desk.getByLabel('Variety or nickname').fill(name);
+      await desk.getByLabel('Crop', { exact: true }).fill(crop);
+      await desk.getByLabel('Grown').fill(year);
+      await desk.getByLabel('Packets', { exact: true }).fill(packets);
+      await desk.getByLabel('Seeds in each').fill(seeds);
+      await desk.getByRole('button', { name: name === '' ? 'No name' : 'Take it in' }).click();
+      await desk.waitForTimeout(300);
+    }
+    const given = lots.filter((l) => l.verdict === 'lend' && l.state === 'kept');
+    for (const i of [2, 9, 17, 23]) {
+      await desk.locator('#scan').fill(given[i % given.length].code);
+      await desk.locator('#scan').press('Enter');
+      await desk.waitForTimeout(300);
+    }
+    await desk.getByRole('button', { name: 'For seed' }).nth(1).click();
+    await desk.getByLabel('Variety or nickname').fill('flat white climbing beans');
+    await desk.getByLabel('Grown').fill('2026');
+    await desk.getByLabel('Packets', { exact: true }).fill('3');
+    await desk.getByLabel('Seeds in each').fill('about 20');
+    await desk.waitForTimeout(500);
+    const picture = (await desk.screenshot()).toString('base64');
+    await context.close();
+    await page.setContent(
+      `<body style="margin:0"><img width="1280" height="800" style="display:block" src="data:image/png;base64,${picture}">`,
+    );
+  }
+  const over = (await ask('/swap')).days.find((d) => d.finishedOn !== null);
+
   const SHOTS = [
     ['today', '/today'],
     ['lots', `/lots/${told.code}`],
@@ -137,8 +183,6 @@ try {
     ],
     ['bench', '/tests'],
     ['test', `/tests/${counted.id}`],
-    ['frost', '/sowing/frost'],
-    ['lanes', `/sowing/planned/${lanes.find((x) => x.sowingId === null && x.plantOutOn !== null).id}`],
     ['tray', `/sowing/trays/${laidOut.id}`],
     ['member', `/members/${member.id}`],
     ['asked-for', `/asks/${asks.find((a) => a.laid === null && a.note !== null && a.serving.length > 0).id}`],
@@ -176,20 +220,9 @@ try {
       () => page.getByText(/Nothing keeps more|found in the time/).waitFor({ timeout: 60_000 }),
     ],
     ['what-if', '/renewals/what-if', () => page.getByText('the middle of 100 runs').waitFor({ timeout: 60_000 })],
-    // The last one: from here on everybody signs in.
-    [
-      'sign-in',
-      '/today',
-      async () => {
-        await fetch(`${base}/api/access/first`, {
-          method: 'POST',
-          headers: { 'Content-Type': 'application/json' },
-          body: JSON.stringify({ name: 'Ottilie', passphrase: 'grey kettle on the shelf' }),
-        });
-        await page.goto(`${base}/today`);
-        await page.getByRole('button', { name: 'Sign in' }).waitFor();
-      },
-    ],
+    ['swap-desk', '/swap', () => hall()],
+    ['put-right', `/swap/${over.id}/put-right`],
+    ['swap-day', `/swap/${over.id}/after`],
   ];
   for (const name of readdirSync(out)) if (name.endsWith('.png') && !SHOTS.some(([s]) => `${s}.png` === name)) rmSync(join(out, name));
   for (const [name, path, act] of SHOTS) {

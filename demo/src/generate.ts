@@ -11,6 +11,7 @@ import { laySeason } from './season.ts';
 import { Story } from './story.ts';
 import { testOne } from './testing.ts';
 import { aboutToBeLost } from './aboutToBeLost.ts';
+import { swapDays } from './swapDays.ts';
 import { whoGrowsWhat } from './whoGrows.ts';
 
 function foundLibrary(story: Story): void {
@@ -165,5 +166,6 @@ export function generateDemo(db: Db): void {
     atHome(story);
     whoGrowsWhat(story);
     aboutToBeLost(story);
+    swapDays(story);
   }).immediate();
 }

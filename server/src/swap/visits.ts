@@ -1,5 +1,5 @@
 import type * as yup from 'yup';
-import { foldName, type swapBackForm, type swapVisitForm } from '@esprel/core';
+import { capital, foldName, type swapBackForm, type swapVisitForm } from '@esprel/core';
 import type { SwapTaken } from '@esprel/core/api';
 import { all, one, run } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
@@ -7,6 +7,7 @@ import { undoStep } from '../journal/undo.ts';
 import { Problem } from '../problem.ts';
 import { isMember, memberName } from '../records/loan.ts';
 import { type Out, outAgain, tryAgainFor } from './goOut.ts';
+import { deskWords } from './day.ts';
 import { type At, at, lineOfKey, type LineRow, misfit, stepOfLine, visitOf, type VisitRow } from './lines.ts';
 
 type Visit = yup.InferType<typeof swapVisitForm>;
@@ -26,15 +27,15 @@ export function comeBy(change: Change, deskId: number, body: Visit): SwapTaken {
     lendWhatWasGiven(change, { ...known, member_id: memberId });
   }
   const twice = joins === null || memberId === null ? null : joinedTwice(change, where, known.id, memberId, joins);
-  change.describe(`${where.desk.name}: ${memberId === null ? 'a visitor' : memberName(db, memberId)}`);
+  change.describe(`${capital(deskWords(where.desk))}: ${memberId === null ? 'a visitor' : memberName(db, memberId)}`);
   return { id: known.id, code: null, misfit: twice };
 }
 
 /** Somebody of the same name who joined at another desk of the same day. */
 function joinedTwice(change: Change, { desk }: At, visitId: number, memberId: number, name: string): number | null {
-  const other = one<{ id: number; desk: string }>(
+  const other = one<{ id: number; desk: number }>(
     change.db,
-    `SELECT v.id, d.name AS desk FROM swap_visits v JOIN swap_desks d ON d.id = v.desk_id JOIN members m ON m.id = v.member_id
+    `SELECT v.id, d.number AS desk FROM swap_visits v JOIN swap_desks d ON d.id = v.desk_id JOIN members m ON m.id = v.member_id
      WHERE d.swap_id = ? AND v.desk_id <> ? AND m.folded = ? AND m.id <> ? ORDER BY v.id LIMIT 1`,
     desk.swap_id,
     desk.id,
@@ -42,7 +43,7 @@ function joinedTwice(change: Change, { desk }: At, visitId: number, memberId: nu
     memberId,
   );
   if (!other) return null;
-  return misfit(change, desk.id, 'same-person', `${name} came to ${other.desk} too: they are likely one person`, {
+  return misfit(change, desk.id, 'same-person', `${name} came to ${deskWords({ number: other.desk })} too: they are likely one person`, {
     visitId,
     otherVisitId: other.id,
   });
@@ -90,13 +91,13 @@ export function takeBackLine(change: Change, deskId: number, body: yup.InferType
   const { desk } = at(change, deskId, body);
   const line = lineOfKey(db, body.of);
   if (line && line.desk_id !== desk.id) {
-    change.describe(`${desk.name} took back what another desk said; nothing was changed`);
+    change.describe(`${capital(deskWords(desk))} took back what another desk said; nothing was changed`);
     return { id: 0, code: null, misfit: null };
   }
   run(db, 'INSERT OR IGNORE INTO swap_taken_back (line_key, desk_id) VALUES (?, ?)', body.of, desk.id);
   const step = line ? stepOfLine(db, line.id) : null;
   if (!line || step === null) {
-    change.describe(`${desk.name} took back what had not come in`);
+    change.describe(`${capital(deskWords(desk))} took back what had not come in`);
     return { id: 0, code: null, misfit: null };
   }
   try {
@@ -110,7 +111,7 @@ export function takeBackLine(change: Change, deskId: number, body: yup.InferType
     return { id: 0, code: null, misfit: null };
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
-    const words = `${desk.name} took it back, and something was done with it since: ${error.message}`;
+    const words = `${capital(deskWords(desk))} took it back, and something was done with it since: ${error.message}`;
     change.describe(words);
     return { id: line.id, code: null, misfit: misfit(change, desk.id, 'not-taken-back', words, { lineId: line.id }) };
   }

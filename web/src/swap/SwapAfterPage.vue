@@ -178,10 +178,12 @@ dt {
   color: var(--quiet);
 }
 .columns {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(440px, 100%), 1fr));
-  gap: 20px 36px;
-  align-items: start;
+  columns: 2 420px;
+  column-gap: 36px;
+}
+.columns section {
+  break-inside: avoid-column;
+  margin-bottom: 20px;
 }
 li {
   display: grid;
@@ -189,6 +191,7 @@ li {
   gap: 12px;
   align-items: center;
   min-height: 40px;
+  padding: 5px 0;
   border-bottom: 1px solid var(--rule);
 }
 .note {
