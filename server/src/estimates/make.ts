@@ -126,5 +126,10 @@ const AT_ONCE = 40;
  */
 export function refreshOrMark(db: Db, lotIds: readonly number[], today: string): void {
   if (lotIds.length <= AT_ONCE) refreshLots(db, lotIds, today);
-  else for (const id of lotIds) run(db, "UPDATE lot_estimates SET as_of = '' WHERE lot_id = ?", id);
+  else markStale(db, lotIds);
+}
+
+/** Marks the estimates of these lots as not of today. */
+export function markStale(db: Db, lotIds: readonly number[]): void {
+  for (const id of lotIds) run(db, "UPDATE lot_estimates SET as_of = '' WHERE lot_id = ?", id);
 }

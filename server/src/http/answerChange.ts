@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { parse } from '@esprel/core';
 import type { Db } from '../db/db.ts';
-import { refreshOrMark } from '../estimates/make.ts';
+import { markStale, refreshOrMark } from '../estimates/make.ts';
 import { markAllStale } from '../estimates/stale.ts';
 import type { By } from '../journal/by.ts';
 import { Change } from '../journal/change.ts';
@@ -45,7 +45,8 @@ export function answerChange(db: Db, today: string, route: ChangeRoute, call: Ch
       const change = new Change(db, today, call.by.personId, route.step, call.by.standing, call.by.memberId);
       const result = route.handle(change, { params: call.params, query: call.query, body });
       if (change.touched('library').length > 0) markAllStale(db);
-      refreshOrMark(db, change.touched('lot'), today);
+      if (route.estimatesFollow) markStale(db, change.touched('lot'));
+      else refreshOrMark(db, change.touched('lot'), today);
       const json = JSON.stringify({ ...result, step: { id: change.stepId, summary: change.description } });
       if (call.key !== null) keepAnswer(db, { key: call.key, where: call.where, hash, json });
       return { status: 200, json };

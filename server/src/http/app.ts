@@ -36,6 +36,10 @@ export interface AppOptions {
   readonly log?: (line: { readonly level: 'info' | 'error'; readonly message: string; readonly error?: unknown }) => void;
 }
 
+/** Estimates that follow begin when no more steps came for so long, and after so long in any case. */
+const QUIET_MS = 400;
+const AT_THE_LATEST_MS = 20_000;
+
 /** Photographs and the files of loggers. */
 const LARGE_BODIES = /\/(photo|photos|climate-log|frost-record|frost-record\/look)$/;
 
@@ -125,11 +129,30 @@ export function createApp(options: AppOptions): Express {
         });
     });
   };
+  let soon: NodeJS.Timeout | undefined;
+  let since = 0;
+  /** Of steps that come by the hundred the estimates are made once nothing came for a moment, or after a while all the same. */
+  const afterChange: Around['afterChange'] = (route) => {
+    if (route.kind !== 'change' || route.estimatesFollow !== true) {
+      refreshMarked();
+      return;
+    }
+    if (soon === undefined) since = Date.now();
+    clearTimeout(soon);
+    soon = setTimeout(
+      () => {
+        soon = undefined;
+        refreshMarked();
+      },
+      Math.max(0, Math.min(QUIET_MS, since + AT_THE_LATEST_MS - Date.now())),
+    );
+    soon.unref();
+  };
   const kept = new KeptAnswers(options.db, () => {
     const { paused, restarts } = judgingState(options.db);
     return `${String(paused)}${String(restarts)}`;
   });
-  const around: Around = { db: options.db, today: options.today, kept, afterChange: refreshMarked, refuseGone: fileGuard(options.db) };
+  const around: Around = { db: options.db, today: options.today, kept, afterChange, refuseGone: fileGuard(options.db) };
   // The contract, for whoever calls from outside: made when the program is built.
   app.get('/api/openapi.json', (_request, response) => {
     response.sendFile('openapi.json', { root: join(SERVER_FOLDER, 'dist') });

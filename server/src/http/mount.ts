@@ -19,7 +19,7 @@ export interface Around {
   readonly db: Db;
   readonly today: () => string;
   readonly kept: KeptAnswers;
-  readonly afterChange: () => void;
+  readonly afterChange: (route: Route) => void;
   /** Throws where the library's file is not the one that was opened. */
   readonly refuseGone: () => void;
 }
@@ -104,7 +104,7 @@ export function mount(app: Express, route: Route, { db, today, kept, afterChange
     const answer =
       !db.memory && route.long?.(db, call.params) ? await changeInThread(db, today(), route, call) : answerChange(db, today(), route, call);
     send(response, answer);
-    afterChange();
+    afterChange(route);
   });
 }
 

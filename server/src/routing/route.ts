@@ -107,6 +107,8 @@ export interface ChangeRoute extends Served {
   readonly schema: yup.Schema<unknown>;
   /** Whether this one is long work, to be done on a thread of its own so that others can go on reading. */
   readonly long?: (db: Db, params: Texts) => boolean;
+  /** Whether estimates of the lots that it touches follow after its answer: hundreds of such steps come one after the other. */
+  readonly estimatesFollow?: true;
   readonly handle: (change: Change, request: Request<unknown>) => object;
 }
 
@@ -194,6 +196,9 @@ export function acts<P extends string, Q extends QuerySpec, B, A>(
     handle: (reader, request) => handle(reader, { ...askedOf(route, request), body: parse(route.schema, request.body) }),
   };
 }
+
+/** The same change, with estimates that follow after its answer. */
+export const estimatesFollow = (route: Route): Route => (route.kind === 'change' ? { ...route, estimatesFollow: true } : route);
 
 /** Serves a change of the contract, as the step that the history knows by `step`. */
 export function makes<P extends string, B, A extends object>(

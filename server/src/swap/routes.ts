@@ -1,5 +1,5 @@
 import { swapApi } from '@esprel/core/api';
-import { makes, type Route, serves } from '../routing/route.ts';
+import { estimatesFollow, makes, type Route, serves } from '../routing/route.ts';
 import { afterDay } from './after.ts';
 import { comeIn } from './comeIn.ts';
 import { deskCopy, deskLots, deskNews } from './copy.ts';
@@ -29,10 +29,10 @@ export function swapRoutes(): Route[] {
     makes(swapApi.addDesk, 'swap desk', (change, { params, body }) => addDesk(change, params.id, body.name)),
     makes(swapApi.withdraw, 'swap desk', (change, { params, body }) => withdrawDesk(change, params.id, body.version)),
     makes(swapApi.moreCodes, 'swap desk', (change, { params }) => moreCodes(change, params.id)),
-    makes(swapApi.visit, 'swap', (change, { params, body }) => comeBy(change, params.id, body)),
-    makes(swapApi.comeIn, 'swap', (change, { params, body }) => comeIn(change, params.id, body)),
-    makes(swapApi.goOut, 'swap', (change, { params, body }) => goOut(change, params.id, body)),
-    makes(swapApi.takeBack, 'swap', (change, { params, body }) => takeBackLine(change, params.id, body)),
+    estimatesFollow(makes(swapApi.visit, 'swap', (change, { params, body }) => comeBy(change, params.id, body))),
+    estimatesFollow(makes(swapApi.comeIn, 'swap', (change, { params, body }) => comeIn(change, params.id, body))),
+    estimatesFollow(makes(swapApi.goOut, 'swap', (change, { params, body }) => goOut(change, params.id, body))),
+    estimatesFollow(makes(swapApi.takeBack, 'swap', (change, { params, body }) => takeBackLine(change, params.id, body))),
     makes(swapApi.putRight, 'swap', (change, { params, body }) => putRight(change, params.id, body)),
   ];
 }
