@@ -117,6 +117,15 @@ test('a swap day: three desks without a network, one of them killed in the middl
   await again.getByRole('button', { name: 'For seed' }).click();
   await expect(again.getByText('for seed, some comes back')).toBeVisible();
   expect(await inaccessible(again, 'the desk in the hall')).toEqual([]);
+  // On a phone and a tablet nothing is cut.
+  for (const [width, height] of [
+    [390, 844],
+    [820, 1180],
+    [1280, 800],
+  ] as const) {
+    await again.setViewportSize({ width, height });
+    expect(await again.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBeLessThanOrEqual(0);
+  }
   // A slip, and labels as they are printed.
   await again.getByRole('button', { name: 'Slip' }).click();
   await expect(again.getByRole('dialog', { name: 'Slip' })).toContainText('For seed: some comes back');
