@@ -147,7 +147,17 @@ test('a swap day: three desks without a network, one of them killed in the middl
   await kept(again, '7 steps');
 
   // By the stage: the same envelope, the same packet, and somebody who joins.
+  // There each label comes out of a printer at once, one for each packet.
+  await stage.page.evaluate(() => {
+    window.print = () => {
+      document.title = `${String(document.querySelectorAll('.on-paper svg').length)} labels on paper`;
+    };
+  });
+  await stage.page.getByRole('button', { name: /^Labels/ }).click();
+  await stage.page.getByText('Each at once').click();
+  await stage.page.keyboard.press('Escape');
   await comesIn(stage.page, 'Crane Hill Red');
+  await expect(stage.page).toHaveTitle('2 labels on paper');
   await joins(stage.page, 'Tarn Weir');
   await stage.page.getByLabel('Code of a packet').fill(last!.variety);
   await stage.page.getByRole('button', { name: last!.lotCode }).click();

@@ -48,7 +48,9 @@ describe('what comes in', () => {
     await one.comes();
     const second = (await other.comes()).body;
     await other.comes({ year: 2025 });
-    expect(await misfits()).toMatchObject([{ kind: 'same-envelope', desk: 'desk 2, Desk 2', otherDesk: 'desk 1, Desk 1', lotCode: second.code }]);
+    expect(await misfits()).toMatchObject([
+      { kind: 'same-envelope', desk: 'desk 2, Desk 2', otherDesk: 'desk 1, Desk 1', lotCode: second.code },
+    ]);
     const right = (await putRight(second.misfit)).body;
     expect((await day()).numbers.packetsIn).toBe(6);
     await library.done(`/api/history/${String(right.step.id)}/undo`, {});

@@ -17,7 +17,8 @@ export interface WorkItem {
     | 'reprint'
     | 'tell'
     | 'ask'
-    | 'put-back';
+    | 'put-back'
+    | 'swap';
   readonly due: string;
   readonly title: string;
   readonly detail: string;

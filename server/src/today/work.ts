@@ -14,6 +14,7 @@ import { libraryState } from '../db/state.ts';
 import { openErrands } from '../errands/errands.ts';
 import { listTests } from '../germination/testList.ts';
 import { wetWork } from '../lots/wet.ts';
+import { swapWork } from '../swap/work.ts';
 import { openAsks } from '../members/asks.ts';
 import { waitingReturns } from '../returns/waiting.ts';
 import { sowingWork } from '../sowing/work.ts';
@@ -109,7 +110,7 @@ export function allWork(db: Db, today: string, until = '9999-12-31'): WorkItem[]
       minutes: 5,
     });
   }
-  items.push(...askedFor(db, today), ...errandWork(db, today));
+  items.push(...askedFor(db, today), ...errandWork(db, today), ...swapWork(db, today));
   return items.sort(
     (a, b) => Number(b.urgent ?? false) - Number(a.urgent ?? false) || a.due.localeCompare(b.due) || a.title.localeCompare(b.title),
   );

@@ -44,6 +44,9 @@ const disk = (): StorageManager | undefined => (typeof navigator === 'undefined'
 const isRefusal = (e: unknown): e is ApiProblem =>
   e instanceof ApiProblem && e.status >= 400 && e.status < 500 && ![401, 403, 408, 429].includes(e.status);
 
+const notKept = (error: unknown): string =>
+  `It could not be kept on this computer: ${(error as Error).message || 'the disk is full'}. Write it on paper, make room, and say it again.`;
+
 /** A desk of a swap day: what it was told, what was done at it, and what the library has of that. */
 export const useSwapDesk = defineStore('swap desk', () => {
   const keep = shallowRef<DeskKeep | null>(null);
@@ -240,7 +243,7 @@ export const useSwapDesk = defineStore('swap desk', () => {
     try {
       await keep.value?.putSteps(to(steps.value).filter((s) => !before.has(s)));
     } catch (error) {
-      full.value = `It could not be kept on this computer: ${(error as Error).message || 'the disk is full'}. Write it on paper, make room, and say it again.`;
+      full.value = notKept(error);
       return false;
     }
     full.value = null;
@@ -307,6 +310,7 @@ export const useSwapDesk = defineStore('swap desk', () => {
     await open();
     const deskId = copy.value?.desk.id ?? unsent.value[0]?.deskId;
     if (deskId === undefined) return;
+    await look();
     try {
       sending.value = unsent.value.length > 0;
       for (let step = unsent.value[0]; step !== undefined; step = unsent.value[0]) {
@@ -320,7 +324,11 @@ export const useSwapDesk = defineStore('swap desk', () => {
       if (held.value === 'sign-in') held.value = null;
       if (copy.value !== null) await hear(deskId);
     } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
+      if (!(error instanceof ApiProblem)) {
+        // What is heard cannot be kept: the disk, or the browser. What was said is kept already.
+        full.value = notKept(error);
+        return;
+      }
       network.value = error.status === 0 ? 'none' : 'here';
       if (error.status === 401 || error.status === 403) held.value = 'sign-in';
     } finally {
@@ -355,8 +363,11 @@ export const useSwapDesk = defineStore('swap desk', () => {
         return;
       }
       const now: KeptCopy = { ...c, at: news.at, numbers: news.numbers };
-      await keep.value?.putLots(news.lots, news.gone);
-      await keep.value?.put('copy', now);
+      // Asked every few seconds: where nothing happened, nothing is written.
+      if (news.at !== c.at || sent.size > 0) {
+        await keep.value?.putLots(news.lots, news.gone);
+        await keep.value?.put('copy', now);
+      }
       // Both at once: what the library shows is not counted twice for a moment.
       copy.value = markRaw(now);
       shelf.value = markRaw(withNews(shelf.value, news.lots, news.gone, cropName));

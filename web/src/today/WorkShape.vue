@@ -1,6 +1,19 @@
 <script setup lang="ts">
 import type { WorkItem } from '@esprel/core/api';
-import { Droplets, Flag, Hand, HandHeart, MessageSquare, Package, Refrigerator, ShieldAlert, Snowflake, Tag, Undo2 } from '@lucide/vue';
+import {
+  Droplets,
+  Flag,
+  Hand,
+  HandHeart,
+  Handshake,
+  MessageSquare,
+  Package,
+  Refrigerator,
+  ShieldAlert,
+  Snowflake,
+  Tag,
+  Undo2,
+} from '@lucide/vue';
 import { computed } from 'vue';
 
 /** The sign of a kind of work: our own drawings where it is about seeds, seedlings and trays. */
@@ -22,6 +35,7 @@ const SHAPES = {
   tell: MessageSquare,
   ask: Hand,
   'put-back': Undo2,
+  swap: Handshake,
 } as const;
 const drawn = computed(() => DRAWN[props.kind]);
 const shape = computed(() => (props.kind in SHAPES ? SHAPES[props.kind as keyof typeof SHAPES] : ShieldAlert));

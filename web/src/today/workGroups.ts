@@ -17,10 +17,12 @@ export const WORK_VERB: Readonly<Record<WorkItem['kind'], string>> = {
   tell: 'Tell',
   ask: 'Open',
   'put-back': 'Put back',
+  swap: 'Open',
 };
 
 const GROUPS = [
   { name: 'Asked for', kinds: ['ask', 'put-back'] },
+  { name: 'Swap day', kinds: ['swap'] },
   { name: 'At the tests', kinds: ['lay', 'count', 'warm'] },
   { name: 'To sow', kinds: ['sow', 'cold'] },
   { name: 'At the trays', kinds: ['tray', 'care', 'look', 'fate'] },
