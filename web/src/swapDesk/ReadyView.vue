@@ -6,7 +6,7 @@ import ProgressBar from 'primevue/progressbar';
 import { computed, onMounted, ref } from 'vue';
 import { ApiProblem } from '../base/api.ts';
 import DeskMessage from '../base/DeskMessage.vue';
-import SeedMark from '../base/SeedMark.vue';
+import DoorCard from '../base/DoorCard.vue';
 import FieldSelect from '../fields/FieldSelect.vue';
 import FieldText from '../fields/FieldText.vue';
 import { useReady } from './useReady.ts';
@@ -72,109 +72,82 @@ async function make(): Promise<void> {
 </script>
 
 <template>
-  <main class="ready">
-    <section class="paper" aria-labelledby="ready-title">
-      <p class="mark"><SeedMark :size="30" /> Esprel</p>
-      <h1 id="ready-title">A desk for a swap day</h1>
-      <DeskMessage v-if="desk.held === 'finished'" kind="notice"
-        >The day is finished. Its copy of the library is gone from this computer.</DeskMessage
-      >
-      <DeskMessage v-if="desk.held === 'withdrawn'" kind="problem"
-        >This desk was withdrawn. Its copy of the library is gone from this computer. Ask whoever coordinates.</DeskMessage
-      >
-      <DeskMessage v-if="desk.unsent.length > 0" kind="notice"
-        >{{ plural(desk.unsent.length, 'step') }} kept here, sent by themselves as soon as the library takes them.</DeskMessage
-      >
-      <template v-if="desk.copy !== null">
-        <p class="which">
-          <strong>{{ desk.copy.swap.name }}, {{ desk.copy.desk.name }}</strong>
-        </p>
-        <p v-if="notReady.length === 0" class="yes" role="status">{{ ready }}</p>
-        <template v-else>
-          <DeskMessage kind="problem"><strong>Not ready for no network yet.</strong> {{ ready }}</DeskMessage>
-          <ul>
-            <li v-for="n in notReady" :key="n">{{ n }}</li>
-          </ul>
-        </template>
-        <p class="row-of-buttons"><Button label="To the desk" @click="emit('done')" /></p>
+  <DoorCard id="ready-title" title="A desk for a swap day" wide>
+    <DeskMessage v-if="desk.held === 'finished'" kind="notice"
+      >The day is finished. Its copy of the library is gone from this computer.</DeskMessage
+    >
+    <DeskMessage v-if="desk.held === 'withdrawn'" kind="problem"
+      >This desk was withdrawn. Its copy of the library is gone from this computer. Ask whoever coordinates.</DeskMessage
+    >
+    <DeskMessage v-if="desk.unsent.length > 0" kind="notice"
+      >{{ plural(desk.unsent.length, 'step') }} kept here, sent by themselves as soon as the library takes them.</DeskMessage
+    >
+    <template v-if="desk.copy !== null">
+      <p class="which">
+        <strong>{{ desk.copy.swap.name }}, {{ desk.copy.desk.name }}</strong>
+      </p>
+      <p v-if="notReady.length === 0" class="yes" role="status">{{ ready }}</p>
+      <template v-else>
+        <DeskMessage kind="problem"><strong>Not ready for no network yet.</strong> {{ ready }}</DeskMessage>
+        <ul>
+          <li v-for="n in notReady" :key="n">{{ n }}</li>
+        </ul>
       </template>
-      <hr v-if="desk.copy !== null" />
-      <template v-if="signIn">
-        <p>Sign in on the library’s own desk first, then come back to this page.</p>
-        <p class="row-of-buttons">
-          <a class="p-button button" href="/">Sign in</a><Button severity="secondary" label="Look again" @click="look" />
-        </p>
-      </template>
-      <template v-else-if="progress !== null">
-        <p id="ready-progress">
-          {{ progress.of === 0 ? 'Asking the library …' : `${progress.done} of ${plural(progress.of, 'lot')} are here` }}
-        </p>
-        <ProgressBar
-          aria-labelledby="ready-progress"
-          :mode="progress.of === 0 ? 'indeterminate' : 'determinate'"
-          :value="progress.of === 0 ? 0 : Math.round((100 * progress.done) / progress.of)"
-          :show-value="false"
-        />
-      </template>
-      <form v-else-if="options.length > 0" novalidate @submit.prevent="make">
-        <h2>{{ desk.copy === null ? 'Make this computer ready' : 'Make it ready anew' }}</h2>
-        <p class="quiet">
-          What it needs comes onto this computer now, while there is a network: lots, the names of members and their cards, and codes for
-          new envelopes. Nothing of how members are reached.
-        </p>
-        <FieldSelect id="which-desk" v-model="chosen" label="Desk" :options="options" />
-        <FieldText
-          v-if="desk.mayClose"
-          id="word"
-          v-model="word"
-          label="A word of the day"
-          hint="opens the desk in the hall, also after the computer was off; tell it to all who sit here"
-          :error="wrongWord"
-        />
-        <DeskMessage v-else kind="caution">
-          This page comes unencrypted, so the browser keeps nothing: the desk works only as long as there is a network. Open it on the
-          computer of the library itself, or over https.
-        </DeskMessage>
-        <p class="row-of-buttons"><Button type="submit" label="Make it ready" /></p>
-      </form>
-      <template v-else-if="days !== null">
-        <p>There is no swap day with a desk yet. Make one in the library, under Members, Swap days.</p>
-        <p class="row-of-buttons">
-          <a class="p-button button" href="/swap">To the swap days</a><Button severity="secondary" label="Look again" @click="look" />
-        </p>
-      </template>
-      <template v-if="problem !== null">
-        <DeskMessage kind="problem">{{ problem }}</DeskMessage>
-        <p class="row-of-buttons"><Button severity="secondary" label="Try again" @click="look" /></p>
-      </template>
-    </section>
-  </main>
+      <p class="row-of-buttons"><Button label="To the desk" @click="emit('done')" /></p>
+    </template>
+    <hr v-if="desk.copy !== null" />
+    <template v-if="signIn">
+      <p>Sign in on the library’s own desk first, then come back to this page.</p>
+      <p class="row-of-buttons">
+        <a class="p-button button" href="/">Sign in</a><Button severity="secondary" label="Look again" @click="look" />
+      </p>
+    </template>
+    <template v-else-if="progress !== null">
+      <p id="ready-progress">
+        {{ progress.of === 0 ? 'Asking the library …' : `${progress.done} of ${plural(progress.of, 'lot')} are here` }}
+      </p>
+      <ProgressBar
+        aria-labelledby="ready-progress"
+        :mode="progress.of === 0 ? 'indeterminate' : 'determinate'"
+        :value="progress.of === 0 ? 0 : Math.round((100 * progress.done) / progress.of)"
+        :show-value="false"
+      />
+    </template>
+    <form v-else-if="options.length > 0" novalidate @submit.prevent="make">
+      <h2>{{ desk.copy === null ? 'Make this computer ready' : 'Make it ready anew' }}</h2>
+      <p class="quiet">
+        What it needs comes onto this computer now, while there is a network: lots, the names of members and their cards, and codes for new
+        envelopes. Nothing of how members are reached.
+      </p>
+      <FieldSelect id="which-desk" v-model="chosen" label="Desk" :options="options" />
+      <FieldText
+        v-if="desk.mayClose"
+        id="word"
+        v-model="word"
+        label="A word of the day"
+        hint="opens the desk in the hall, also after the computer was off; tell it to all who sit here"
+        :error="wrongWord"
+      />
+      <DeskMessage v-else kind="caution">
+        This page comes unencrypted, so the browser keeps nothing: the desk works only as long as there is a network. Open it on the
+        computer of the library itself, or over https.
+      </DeskMessage>
+      <p class="row-of-buttons"><Button type="submit" label="Make it ready" /></p>
+    </form>
+    <template v-else-if="days !== null">
+      <p>There is no swap day with a desk yet. Make one in the library, under Members, Swap days.</p>
+      <p class="row-of-buttons">
+        <a class="p-button button" href="/swap">To the swap days</a><Button severity="secondary" label="Look again" @click="look" />
+      </p>
+    </template>
+    <template v-if="problem !== null">
+      <DeskMessage kind="problem">{{ problem }}</DeskMessage>
+      <p class="row-of-buttons"><Button severity="secondary" label="Try again" @click="look" /></p>
+    </template>
+  </DoorCard>
 </template>
 
 <style scoped>
-.ready {
-  min-height: 100dvh;
-  padding: 28px 20px;
-  display: grid;
-  justify-items: center;
-  align-content: start;
-}
-.paper {
-  width: min(640px, 100%);
-  background: var(--sheet);
-  border-top: 4px solid var(--action);
-  box-shadow: 0 3px 14px rgb(60 50 30 / 12%);
-  padding: 26px 30px;
-  display: grid;
-  gap: 14px;
-}
-.mark {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  font-family: var(--serif);
-  font-size: 20px;
-}
 form {
   display: grid;
   gap: 14px;

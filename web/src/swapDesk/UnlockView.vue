@@ -2,7 +2,7 @@
 import { plural } from '@esprel/core';
 import Button from 'primevue/button';
 import { onMounted, ref } from 'vue';
-import SeedMark from '../base/SeedMark.vue';
+import DoorCard from '../base/DoorCard.vue';
 import FieldText from '../fields/FieldText.vue';
 import { useSwapDesk } from './useSwapDesk.ts';
 
@@ -21,10 +21,8 @@ onMounted(() => document.getElementById('word')?.focus());
 </script>
 
 <template>
-  <main class="door">
-    <form class="card" novalidate @submit.prevent="unlock">
-      <p class="mark"><SeedMark :size="30" /> Esprel</p>
-      <h1>{{ desk.copy?.swap.name }}, {{ desk.copy?.desk.name }}</h1>
+  <DoorCard id="locked" :title="`${desk.copy?.swap.name}, ${desk.copy?.desk.name}`">
+    <form novalidate @submit.prevent="unlock">
       <p>Say the word with which this desk was made ready.</p>
       <FieldText id="word" v-model="word" label="Word of the day" type="password" autocomplete="off" :error="wrong" />
       <Button type="submit" label="Unlock the desk" :loading="trying" />
@@ -33,30 +31,12 @@ onMounted(() => document.getElementById('word')?.focus());
       </p>
       <p class="quiet small">Nobody knows it? In the network of the library, sign in and make the desk ready again.</p>
     </form>
-  </main>
+  </DoorCard>
 </template>
 
 <style scoped>
-.door {
-  min-height: 100dvh;
-  display: grid;
-  place-items: center;
-  padding: 20px;
-}
-.card {
-  width: min(430px, 100%);
+form {
   display: grid;
   gap: 14px;
-  padding: 28px 30px;
-  background: var(--sheet);
-  border-top: 4px solid var(--action);
-  box-shadow: 0 3px 14px rgb(60 50 30 / 12%);
-}
-.mark {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  font-family: var(--serif);
-  font-size: 20px;
 }
 </style>
