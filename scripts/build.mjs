@@ -44,7 +44,9 @@ export function buildWeb() {
   if (!fresh('web/dist-my/index.html', 'core/src', 'web/src/my', 'web/src/base', 'web/my', 'web/installable.ts', 'web/vite.my.config.ts')) {
     must('npx', ['--no-install', 'vite', 'build', '--config', 'web/vite.my.config.ts', '--logLevel', 'error']);
   }
-  if (!fresh('web/dist-swap-desk/index.html', 'core/src', 'web/src', 'web/swap-desk', 'web/installable.ts', 'web/vite.swapDesk.config.ts')) {
+  if (
+    !fresh('web/dist-swap-desk/index.html', 'core/src', 'web/src', 'web/swap-desk', 'web/installable.ts', 'web/vite.swapDesk.config.ts')
+  ) {
     must('npx', ['--no-install', 'vite', 'build', '--config', 'web/vite.swapDesk.config.ts', '--logLevel', 'error']);
   }
 }
