@@ -160,7 +160,7 @@ describe('people and clocks', () => {
     await one.goes(code, wrong);
     const [m, ...more] = await misfits();
     expect(more).toEqual([]);
-    expect(m.words).toBe('Desk 1 says that it is 2027-03-13, and Spring swap is on 2027-03-14: its clock may be wrong');
+    expect(m.words).toBe('Desk 1 says that it is 13 Mar 2027, and Spring swap is on 14 Mar 2027: its clock may be wrong');
     expect((await putRight(m.id)).status).toBe(200);
     expect((await library.lotSheet(code)).lot.receivedOn).toBe('2027-03-14');
   });

@@ -1,7 +1,8 @@
-import { capital, type Misfit, saidDay } from '@esprel/core';
+import { capital, type Misfit, saidDay, shortDay } from '@esprel/core';
 import type { SwapTaken } from '@esprel/core/api';
 import { type Db, one, run } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
+import { readSettings } from '../records/settings.ts';
 import { dayRow, deskRow, deskWords, heardDesk, type SwapDayRow, type SwapDeskRow } from './day.ts';
 
 /** What all that a desk says has in common. */
@@ -69,7 +70,9 @@ export function at(change: Change, deskId: number, said: Said): At {
 function otherDay(change: Change, desk: SwapDeskRow, day: SwapDayRow, on: string): void {
   const { db } = change;
   if (one(db, "SELECT 1 FROM swap_misfits WHERE desk_id = ? AND kind = 'clock' AND settled_on IS NULL", desk.id)) return;
-  const words = `${capital(deskWords(desk))} says that it is ${on}, and ${day.name} is on ${day.held_on}: its clock may be wrong`;
+  const { dateOrder } = readSettings(db);
+  const said = (d: string): string => shortDay(d, dateOrder);
+  const words = `${capital(deskWords(desk))} says that it is ${said(on)}, and ${day.name} is on ${said(day.held_on)}: its clock may be wrong`;
   misfit(change, desk.id, 'clock', words, {});
 }
 

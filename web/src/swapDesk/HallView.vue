@@ -225,6 +225,17 @@ dt {
     border-top: 1px solid var(--rule);
   }
 }
+/* On a phone the line at hand has all the room. */
+@media (max-width: 620px) {
+  header,
+  footer,
+  .side {
+    padding-inline: 14px;
+  }
+  footer {
+    position: static;
+  }
+}
 @media print {
   .hall > * {
     display: none;

@@ -12,10 +12,10 @@ const words = computed(() => {
   if (desk.held === 'sign-in') return `${kept.value}: sign in at the library’s desk to send`;
   if (desk.held === 'newer') return `${kept.value} until the library is brought up to date`;
   if (desk.network === 'none') return `No network; ${kept.value}${desk.unsent.length === 0 ? '' : ', sent by themselves'}`;
-  if (desk.network === 'unknown') return kept.value;
+  if (desk.network === 'unknown') return desk.unsent.length === 0 ? 'Looking for a network' : kept.value;
   return desk.unsent.length === 0 ? 'In the network; all is sent' : `Sending: ${kept.value}`;
 });
-const calm = computed(() => desk.network === 'here' && desk.held === null);
+const calm = computed(() => desk.network !== 'none' && desk.held === null);
 </script>
 
 <template>
