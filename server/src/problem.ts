@@ -59,7 +59,7 @@ export class Problem extends Error {
 export const notFound = (what: string): Problem => new Problem('not-found', `${what} is not in this library.`);
 
 /** What cannot be done as things stand, whatever is sent: the words say why, and what to do first. */
-export const blocked = (why: string): Problem => new Problem('blocked', why);
+export const blocked = (why: string, more: Readonly<Record<string, unknown>> = {}): Problem => new Problem('blocked', why, [], more);
 
 /** A change that was made from a version that is no more: both sides, so that whoever sent it can compare. */
 export const stale = (version: number, current: number, theirs: object, yours: object): Problem =>

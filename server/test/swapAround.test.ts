@@ -117,7 +117,11 @@ describe('after the day', () => {
     const { library, swap, one, day } = await two();
     expect((await library.post(`/api/swap/${String(swap)}/finish`, { version: 9 })).status).toBe(409);
     const { step } = await library.done(`/api/swap/${String(swap)}/finish`, { version: (await day()).version });
-    expect((await library.get(`/api/swap/desks/${String(one.id)}/copy`)).body.detail).toBe('Spring swap was finished on 2027-03-14.');
+    // Said in a way that the desk itself understands: its copy goes.
+    expect((await library.get(`/api/swap/desks/${String(one.id)}/news`)).body).toMatchObject({
+      detail: 'Spring swap was finished on 2027-03-14.',
+      desk: 'finished',
+    });
     expect((await one.comes()).body.code).toBe(formatLotCode('TM', 1));
     expect((await library.post(`/api/swap/${String(swap)}/packing`, { rows: [] })).status).toBe(409);
     await library.done(`/api/history/${String(step.id)}/undo`, {});

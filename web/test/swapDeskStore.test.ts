@@ -81,7 +81,7 @@ describe('what is said at a swap desk', () => {
 
   it('stays when the desk was withdrawn, while its copy goes', async () => {
     const desk = await readyDesk();
-    swapLibrary.answers = [() => refusal('blocked', 'This desk was withdrawn on 2027-03-14; ask whoever coordinates.', 409)];
+    swapLibrary.answers = [() => json({ code: 'blocked', detail: 'This desk was withdrawn on 2027-03-14.', desk: 'withdrawn' }, 409)];
     await desk.say(envelope(301));
     await desk.catchUp();
     expect([desk.held, desk.copy, desk.members, desk.unsent.length]).toEqual(['withdrawn', null, null, 1]);

@@ -16,7 +16,7 @@ const A_PAGE = 500;
 function openDesk(db: Db, deskId: number) {
   const desk = heardDesk(db, deskId);
   const day = dayRow(db, desk.swap_id);
-  if (day.finished_on !== null) throw blocked(`${day.name} was finished on ${day.finished_on}.`);
+  if (day.finished_on !== null) throw blocked(`${day.name} was finished on ${day.finished_on}.`, { desk: 'finished' });
   return { desk, day };
 }
 

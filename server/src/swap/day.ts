@@ -123,7 +123,8 @@ export const deskWords = ({ number }: Pick<SwapDeskRow, 'number'>): string => `d
 /** A desk that is still heard: what a withdrawn one kept is not taken, since somebody else may have it. */
 export function heardDesk(db: Db, id: number): SwapDeskRow {
   const desk = deskRow(db, id);
-  if (desk.withdrawn_on !== null) throw blocked(`This desk was withdrawn on ${desk.withdrawn_on}; ask whoever coordinates.`);
+  if (desk.withdrawn_on !== null)
+    throw blocked(`This desk was withdrawn on ${desk.withdrawn_on}; ask whoever coordinates.`, { desk: 'withdrawn' });
   return desk;
 }
 

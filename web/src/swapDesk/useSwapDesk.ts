@@ -344,7 +344,7 @@ export const useSwapDesk = defineStore('swap desk', () => {
     } catch (error) {
       if (!isRefusal(error)) throw error;
       // The desk itself is not heard any more: nothing of it is thrown away.
-      if (error.code === 'blocked' && error.message.includes('withdrawn')) {
+      if (error.more.desk === 'withdrawn') {
         await forget('withdrawn');
         throw error;
       }
@@ -374,8 +374,8 @@ export const useSwapDesk = defineStore('swap desk', () => {
       if (sent.size > 0) await settle(sent);
       misfits.value = news.toPutRight === 0 ? [] : (await readOnce(swapApi.misfits, { id: c.swap.id })).misfits;
     } catch (error) {
-      if (error instanceof ApiProblem && error.code === 'blocked') {
-        await forget(error.message.includes('withdrawn') ? 'withdrawn' : 'finished');
+      if (error instanceof ApiProblem && (error.more.desk === 'withdrawn' || error.more.desk === 'finished')) {
+        await forget(error.more.desk);
         return;
       }
       throw error;
