@@ -99,7 +99,7 @@ function read(what: string): Response {
   if (what.startsWith('/desks/2/copy/lots')) return json({ lots: swapLibrary.lots, after: null });
   if (what.startsWith('/desks/2/copy')) return json({ ...copyOf(), takes: swapLibrary.takes });
   if (what.startsWith('/desks/2/news'))
-    return json({ at, again: false, lots: [], gone: [], numbers: NUMBERS, toPutRight: 0, ...swapLibrary.news });
+    return json({ takes: swapLibrary.takes, at, again: false, lots: [], gone: [], numbers: NUMBERS, toPutRight: 0, ...swapLibrary.news });
   if (what.endsWith('/misfits')) return json({ misfits: [] });
   if (what === '/1') return json({ numbers: NUMBERS });
   return json({ days: [] });

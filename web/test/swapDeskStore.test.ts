@@ -48,6 +48,22 @@ describe('what is said at a swap desk', () => {
     expect(again?.key).toBe(first?.key);
   });
 
+  it('while others are being sent goes out right after them', async () => {
+    const desk = await readyDesk();
+    let during: Promise<unknown> | null = null;
+    swapLibrary.answers = [
+      () => {
+        during = desk.say(out('TM-003H'));
+        return json({ id: 1, code: null, misfit: null, step: { id: 1, summary: '' } });
+      },
+    ];
+    await desk.say(envelope(301));
+    await desk.catchUp();
+    await during;
+    await desk.catchUp();
+    expect([desk.unsent.length, swapLibrary.sent.map((s) => s.what)]).toEqual([0, ['in', 'out']]);
+  });
+
   it('that the library refuses is kept with why, and what follows is sent all the same', async () => {
     const desk = await readyDesk();
     swapLibrary.answers = [
@@ -67,6 +83,11 @@ describe('what is said at a swap desk', () => {
     await desk.say(envelope(301));
     await desk.catchUp();
     expect([desk.held, desk.unsent.length, swapLibrary.sent]).toEqual(['newer', 1, []]);
+    // Brought up to date, it hears of it and sends.
+    swapLibrary.takes = 1;
+    await desk.catchUp();
+    await desk.catchUp();
+    expect([desk.held, desk.unsent.length]).toEqual([null, 0]);
   });
 
   it('waits where somebody has to sign in first', async () => {
@@ -121,10 +142,9 @@ describe('what is said at a swap desk', () => {
       at: 101,
       lots: [lotOf({ code: 'LT-004C', variety: 'Marl', cropKey: 'lettuce' })],
       gone: ['TM-003H'],
-      toPutRight: 2,
     };
     await desk.catchUp();
-    expect([desk.lot('LT-004C')?.variety, desk.lot('TM-003H'), desk.toPutRight]).toEqual(['Marl', null, 2]);
+    expect([desk.lot('LT-004C')?.variety, desk.lot('TM-003H')]).toEqual(['Marl', null]);
     expect(desk.find('mral').map((l) => l.code)).toEqual(['LT-004C']);
     expect(desk.findMembers('chapel').map((m) => m.name)).toEqual(['Brisa Marl']);
   });

@@ -163,6 +163,8 @@ export interface SwapCopy {
 
 /** What happened elsewhere since a desk looked. */
 export interface SwapNews {
+  /** The version of what desks say that the library takes by now. */
+  readonly takes: number;
   readonly at: number;
   /** Too much happened: the copy is made anew. */
   readonly again: boolean;

@@ -131,14 +131,14 @@ export function deskNews(db: Db, deskId: number, after: number | null): SwapNews
     after ?? 0,
     MOST_NEWS + 1,
   );
-  if (changed.length > MOST_NEWS) return { at, again: true, lots: [], gone: [], numbers, toPutRight };
+  if (changed.length > MOST_NEWS) return { takes: STEPS_VERSION, at, again: true, lots: [], gone: [], numbers, toPutRight };
   const rows = all<Row>(
     db,
     `${ROWS} WHERE l.id IN (SELECT value FROM json_each(?)) ORDER BY l.id`,
     JSON.stringify(changed.map((c) => c.id)),
   );
   const [here, gone] = [rows.filter((r) => r.balance > 0), rows.filter((r) => r.balance <= 0)];
-  return { at, again: false, lots: asKept(db, here), gone: gone.map((r) => r.code), numbers, toPutRight };
+  return { takes: STEPS_VERSION, at, again: false, lots: asKept(db, here), gone: gone.map((r) => r.code), numbers, toPutRight };
 }
 
 /** Lots as a desk keeps them. */

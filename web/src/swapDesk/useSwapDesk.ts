@@ -61,14 +61,14 @@ export const useSwapDesk = defineStore('swap desk', () => {
   const network = ref<'unknown' | 'here' | 'none'>('unknown');
   /** Why nothing can be sent though there is a network. */
   const held = ref<'sign-in' | 'withdrawn' | 'finished' | 'newer' | null>(null);
-  const toPutRight = ref(0);
   /** Bytes that may still be written here; null where the browser does not say. */
   const room = ref<number | null>(null);
   /** What could not be kept, in words. */
   const full = ref<string | null>(null);
-  const sending = ref(false);
   let next = 1;
   let running: Promise<void> | null = null;
+  /** Somebody asked while it ran: what they said may have come too late for it. */
+  let once = false;
 
   const unsent = computed(() => steps.value.filter(isUnsent));
   const refused = computed(() => steps.value.filter((s) => s.refused !== null));
@@ -119,7 +119,9 @@ export const useSwapDesk = defineStore('swap desk', () => {
     next = Math.max(0, ...steps.value.map((s) => s.n)) + 1;
     visit.value = (await k.get('visit')) ?? null;
     const c = await k.get('copy');
-    if (c) {
+    // Where nothing can be closed members are kept nowhere: such a copy is made anew.
+    if (c && (await k.get('members')) === undefined) await k.forgetCopy();
+    else if (c) {
       readied(c, await k.lots());
       const day = await k.get('key');
       if (day && day.until > Date.now()) await unlockWith(day.key);
@@ -184,6 +186,7 @@ export const useSwapDesk = defineStore('swap desk', () => {
       await k.put('members', await seal(wordKey.key, wordKey.salt, people));
       await k.put('key', { key: wordKey.key, until: endOfDay() });
     }
+    if (visit.value !== null) await k.put('visit', visit.value);
     // Last of all: a copy that is not whole is none.
     await k.put('copy', made);
     members.value = markRaw(people);
@@ -300,10 +303,18 @@ export const useSwapDesk = defineStore('swap desk', () => {
 
   /** Sends what waits, in order, and hears what happened elsewhere. One at a time; called meanwhile, it is done once more. */
   function catchUp(): Promise<void> {
-    running ??= catchingUp().finally(() => {
+    once = running !== null;
+    running ??= catchingUpWhileAsked().finally(() => {
       running = null;
     });
     return running;
+  }
+
+  async function catchingUpWhileAsked(): Promise<void> {
+    do {
+      once = false;
+      await catchingUp();
+    } while (once && network.value === 'here' && held.value === null);
   }
 
   async function catchingUp(): Promise<void> {
@@ -311,8 +322,8 @@ export const useSwapDesk = defineStore('swap desk', () => {
     const deskId = copy.value?.desk.id ?? unsent.value[0]?.deskId;
     if (deskId === undefined) return;
     await look();
+    if (held.value === 'newer') held.value = null;
     try {
-      sending.value = unsent.value.length > 0;
       for (let step = unsent.value[0]; step !== undefined; step = unsent.value[0]) {
         if (step.version > (copy.value?.takes ?? STEPS_VERSION)) {
           held.value = 'newer';
@@ -331,8 +342,6 @@ export const useSwapDesk = defineStore('swap desk', () => {
       }
       network.value = error.status === 0 ? 'none' : 'here';
       if (error.status === 401 || error.status === 403) held.value = 'sign-in';
-    } finally {
-      sending.value = false;
     }
   }
 
@@ -357,14 +366,13 @@ export const useSwapDesk = defineStore('swap desk', () => {
     try {
       const sent = sentByNow();
       const news = await readOnce(swapApi.news, { id: deskId, after: c.at });
-      toPutRight.value = news.toPutRight;
       if (news.again) {
         await takeLots(deskId, c, news.at);
         return;
       }
-      const now: KeptCopy = { ...c, at: news.at, numbers: news.numbers };
+      const now: KeptCopy = { ...c, at: news.at, numbers: news.numbers, takes: news.takes };
       // Asked every few seconds: where nothing happened, nothing is written.
-      if (news.at !== c.at || sent.size > 0) {
+      if (news.at !== c.at || news.takes !== c.takes || sent.size > 0) {
         await keep.value?.putLots(news.lots, news.gone);
         await keep.value?.put('copy', now);
       }
@@ -423,11 +431,8 @@ export const useSwapDesk = defineStore('swap desk', () => {
     misfits,
     network,
     held,
-    toPutRight,
-    room,
     littleRoom,
     full,
-    sending,
     unsent,
     refused,
     locked,
