@@ -32,7 +32,10 @@ test('while the library is away a run of envelopes goes on and gets its codes la
   page,
   desk,
 }) => {
+  // What finds crops without the library is taken along as the page opens.
+  const taken = page.waitForResponse(/lookHere/);
   await page.goto(`${desk.base}/take-in`);
+  await (await taken).finished();
   await page.getByLabel('Came from').fill('Spring swap');
   await desk.stop();
   for (const [variety, year] of [
