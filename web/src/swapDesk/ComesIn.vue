@@ -81,7 +81,7 @@ async function take(nameless: boolean): Promise<void> {
   mark.value = marked;
   line.value = { ...emptyEnvelope(), from: line.value.from };
   document.getElementById('in-name')?.focus();
-  if (code !== null) await labels.cameIn(step);
+  if (code !== null) labels.cameIn(step);
 }
 
 function choose(name: string): void {

@@ -3,16 +3,15 @@ import { capital, plural, shortCautions, swapPacket } from '@esprel/core';
 import type { SwapCopyLot } from '@esprel/core/api';
 import { Camera, ScanLine } from '@lucide/vue';
 import Button from 'primevue/button';
-import Checkbox from 'primevue/checkbox';
 import InputText from 'primevue/inputtext';
 import { computed, defineAsyncComponent, ref } from 'vue';
-import DeskMessage from '../base/DeskMessage.vue';
-import FieldText from '../fields/FieldText.vue';
 import { type Scan, scanOf } from '../base/scanBuffer.ts';
 import { outAdvice } from './advice.ts';
+import DoubtfulPacket from './DoubtfulPacket.vue';
 import SlipPrint from './SlipPrint.vue';
 import { type DeskStep, takenBack } from './steps.ts';
 import { type DeskMember, useSwapDesk } from './useSwapDesk.ts';
+import VisitBar from './VisitBar.vue';
 
 /** Packet after packet, for whoever stands there. */
 const desk = useSwapDesk();
@@ -22,14 +21,11 @@ const typed = ref('');
 const said = ref<string | null>(null);
 const camera = ref(false);
 const slip = ref(false);
-const joining = ref(false);
-const joins = ref('');
-const agreed = ref(false);
-const joinError = ref<string | undefined>(undefined);
-/** A packet that is not simply given: why, and how many seeds are in it. */
-const doubt = ref<{ readonly code: string; readonly lot: SwapCopyLot | null; readonly why: string } | null>(null);
-const doubtSeeds = ref('');
-const doubtError = ref<string | undefined>(undefined);
+/** Packets that are not simply given: each stays here until somebody said what became of it. */
+const doubts = ref<
+  readonly { readonly code: string; readonly lot: SwapCopyLot | null; readonly why: string; readonly seeds: string; readonly n: number }[]
+>([]);
+let asked = 0;
 
 const members = computed(() => (typed.value.trim().length < 2 || scanOf(typed.value) ? [] : desk.findMembers(typed.value)));
 const lots = computed(() => (typed.value.trim().length < 2 || scanOf(typed.value) ? [] : desk.find(typed.value)));
@@ -41,13 +37,6 @@ const given = computed(() => {
   return desk.steps
     .filter((s): s is Out => s.said.what === 'out' && s.said.visit === key && !back.has(s.key) && s.refused === null)
     .reverse();
-});
-const here = computed(() => (desk.visit === null ? { brought: 0, taken: 0 } : desk.ofVisit(desk.visit.key)));
-/** What the rule of the house would have, said and never held against anybody. */
-const ruleWords = computed(() => {
-  if (desk.copy?.swap.rule === 'free') return '';
-  const over = here.value.taken - here.value.brought;
-  return over > 0 ? `; ${String(over)} more than brought` : '';
 });
 const who = computed(() => desk.visit?.name ?? 'A visitor');
 
@@ -93,9 +82,7 @@ async function give(code: string): Promise<void> {
             ? 'By the list nothing of it may go: what is left stays at home, or lies ready for somebody.'
             : null;
   if (why !== null) {
-    doubt.value = { code, lot, why };
-    doubtSeeds.value = fill === undefined ? '' : String(fill.seedsEach);
-    doubtError.value = undefined;
+    doubts.value = [...doubts.value, { code, lot, why, seeds: fill === undefined ? '' : String(fill.seedsEach), n: ++asked }];
     return;
   }
   await writeDown(code, lot, fill);
@@ -113,7 +100,6 @@ async function writeDown(
   fill: SwapCopyLot['packets'][number] | undefined,
   seeds?: number,
 ): Promise<void> {
-  doubt.value = null;
   const visit = await desk.visitHere();
   await desk.say({
     what: 'out',
@@ -127,15 +113,12 @@ async function writeDown(
     packetNote: null,
   });
 }
-async function allTheSame(): Promise<void> {
-  const d = doubt.value;
-  if (d === null) return;
-  const seeds = Number(doubtSeeds.value.trim());
-  if (!Number.isInteger(seeds) || seeds < 1) {
-    doubtError.value = 'a whole number, please; a guess will do';
-    return;
-  }
-  await writeDown(d.code, d.lot, undefined, seeds);
+function decided(doubt: (typeof doubts.value)[number]): void {
+  doubts.value = doubts.value.filter((d) => d !== doubt);
+}
+async function allTheSame(doubt: (typeof doubts.value)[number], seeds: number): Promise<void> {
+  decided(doubt);
+  await writeDown(doubt.code, doubt.lot, undefined, seeds);
 }
 
 /** Said of a packet that was given: it is grown for seed, and some comes back. */
@@ -155,17 +138,6 @@ async function enter(): Promise<void> {
   else if (members.value[0] && lots.value.length === 0) await comes(members.value[0]);
   else if (members.value.length + lots.value.length === 0) said.value = `Nothing here is called “${text.slice(0, 40)}”.`;
 }
-
-async function join(): Promise<void> {
-  const name = joins.value.trim();
-  if (name === '' || !agreed.value) {
-    joinError.value = name === '' ? 'a name, please' : 'ask first whether it may be written down';
-    return;
-  }
-  await desk.comes({ joins: name });
-  [joining.value, joins.value, agreed.value, joinError.value] = [false, '', false, undefined];
-}
-const advice = (lot: SwapCopyLot): string => outAdvice(lot);
 </script>
 
 <template>
@@ -200,56 +172,24 @@ const advice = (lot: SwapCopyLot): string => outAdvice(lot);
     </li>
   </ul>
   <p v-if="said" role="alert" class="heard">{{ said }}</p>
-  <DeskMessage v-if="doubt" kind="problem">
-    <form class="doubt" novalidate @submit.prevent="allTheSame">
-      <p>
-        <span class="code">{{ doubt.code }}</span> <strong>{{ doubt.lot?.variety }}</strong>: {{ doubt.why }}
-      </p>
-      <FieldText id="doubt-seeds" v-model="doubtSeeds" label="Seeds in the packet" numeric maxlength="6" :error="doubtError" />
-      <span class="row-of-buttons">
-        <Button type="submit" severity="secondary" label="It goes all the same" />
-        <Button type="button" severity="secondary" variant="text" label="It stays here" @click="doubt = null" />
-      </span>
-    </form>
-  </DeskMessage>
-  <div class="visit" :class="{ nobody: desk.visit === null }">
-    <p>
-      <template v-if="desk.visit === null">
-        <strong>Nobody at the desk.</strong> <span class="quiet">Scan a card; the first packet counts a visitor.</span>
-      </template>
-      <template v-else>
-        <strong>{{ who }}</strong> <span class="quiet">brought {{ here.brought }}, takes {{ here.taken }}{{ ruleWords }}</span>
-      </template>
-    </p>
-    <span class="row-of-buttons">
-      <Button
-        v-if="!joining && (desk.visit === null || desk.visit.name === null)"
-        severity="secondary"
-        variant="text"
-        label="Joins"
-        @click="joining = true"
-      />
-      <Button v-if="given.length > 0" severity="secondary" label="Slip" @click="slip = true" />
-      <Button class="next" severity="secondary" :disabled="desk.visit === null" @click="desk.nextVisitor()"
-        >Next visitor <kbd>N</kbd></Button
-      >
-    </span>
-    <form v-if="joining" class="join" novalidate @submit.prevent="join">
-      <FieldText id="join-name" v-model="joins" label="Who joins" maxlength="120" :error="joinError" />
-      <label for="join-agrees"><Checkbox v-model="agreed" input-id="join-agrees" binary /> agrees that the name is written down</label>
-      <span class="row-of-buttons">
-        <Button type="submit" label="Joins" />
-        <Button type="button" severity="secondary" variant="text" label="Not now" @click="joining = false" />
-      </span>
-    </form>
-  </div>
+  <DoubtfulPacket
+    v-for="d in doubts"
+    :key="d.n"
+    :code="d.code"
+    :variety="d.lot?.variety"
+    :why="d.why"
+    :seeds="d.seeds"
+    @goes="(seeds) => allTheSame(d, seeds)"
+    @stays="decided(d)"
+  />
+  <VisitBar><Button v-if="given.length > 0" severity="secondary" label="Slip" @click="slip = true" /></VisitBar>
   <ul class="plain lines" aria-label="Goes along">
     <li v-for="s in given" :key="s.key">
       <span class="code">{{ s.said.lotCode }}</span>
       <span class="what">
         <strong>{{ s.said.named ?? 'not known here' }}</strong>
         <template v-if="lotOf(s)">
-          <span class="quiet">{{ ` ${desk.cropName(lotOf(s)!.cropKey).toLowerCase()}${advice(lotOf(s)!)}` }}</span>
+          <span class="quiet">{{ ` ${desk.cropName(lotOf(s)!.cropKey).toLowerCase()}${outAdvice(lotOf(s)!)}` }}</span>
           <span v-if="hurts(lotOf(s)!).length > 0" class="hurts"> {{ capital(hurts(lotOf(s)!).join(', ').toLowerCase()) }}: say so</span>
         </template>
         <span v-if="s.said.forSeed" class="for-seed"> for seed, some comes back</span>
@@ -347,40 +287,9 @@ h2 .quiet {
   color: var(--act-deep);
   font-weight: 600;
 }
-.doubt {
-  display: grid;
-  gap: 10px;
-}
-.visit {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  justify-content: space-between;
-  gap: 8px 14px;
-  padding: 8px 14px;
-  background: var(--action-soft);
-}
-.visit strong {
-  font-family: var(--serif);
-  font-size: 17px;
-}
-.visit .quiet {
-  color: var(--ink-soft);
-}
-.nobody {
-  background: var(--wash);
-}
-.next {
-  font-weight: 600;
-}
 .lines .p-button {
   min-height: 36px;
   padding-inline: 8px;
-}
-.join {
-  flex: 1 1 100%;
-  display: grid;
-  gap: 8px;
 }
 .lines li {
   display: grid;

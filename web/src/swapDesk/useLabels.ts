@@ -43,11 +43,10 @@ export const useLabels = defineStore('labels', () => {
   });
   const toPrint = computed(() => waiting.value.flatMap(labelsOf));
 
-  async function cameIn(step: DeskStep): Promise<void> {
+  function cameIn(step: DeskStep): void {
     if (options.value.how !== 'each') return;
     now.value = labelsOf(step);
     printed.value = [...printed.value, step.key];
-    await Promise.resolve();
   }
   function allPrinted(): void {
     // What is sent and gone from here needs no more be remembered.

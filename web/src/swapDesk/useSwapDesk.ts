@@ -1,41 +1,23 @@
 import { codesLeft, foldName, plural, readMemberCode, STEPS_VERSION } from '@esprel/core';
-import {
-  swapApi,
-  type SwapCopy,
-  type SwapCopyLot,
-  type SwapCopyPage,
-  type SwapDay,
-  type SwapMisfit,
-  type SwapTaken,
-} from '@esprel/core/api';
+import { swapApi, type SwapCopy, type SwapCopyLot, type SwapDay, type SwapMisfit, type SwapTaken } from '@esprel/core/api';
 import { defineStore } from 'pinia';
 import { computed, markRaw, ref, shallowRef } from 'vue';
 import { ApiProblem, newKey, sendChange } from '../base/api.ts';
 import { readOnce } from '../base/calls.ts';
+import { endOfDay, localDay, localMinute } from './clock.ts';
 import { DeskCrops, nextCode, serialOf } from './envelope.ts';
 import { type DeskKeep, type KeptCopy, openDeskKeep, type Things } from './keep.ts';
+import { lastN, readLots } from './readCopy.ts';
 import { canSeal, cardHash, keyFor, newKeyOf, seal, unseal } from './seal.ts';
 import { findLots, lotNow, movedBy, type Shelf, shelfOf, withNews } from './shelf.ts';
-import { asSent, type DeskStep, isUnsent, newStep, packetsOfVisit, type Said, serialsUsed, takenBack } from './steps.ts';
+import { asSent, type DeskStep, isUnsent, newStep, packetsOfVisit, type Said, serialsUsed } from './steps.ts';
+import { tally } from './tally.ts';
 
 export type DeskMember = SwapCopy['members'][number];
 export type DeskVisit = Things['visit'];
 
-/** Whoever works after midnight is not locked out. */
-const DAY_ENDS_AT_HOUR = 4;
 /** A disk with less than this left is said to be nearly full. */
 const LITTLE_ROOM_BYTES = 20_000_000;
-
-function localDay(): string {
-  const now = new Date();
-  return `${String(now.getFullYear())}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`;
-}
-const localMinute = (): number => new Date().getHours() * 60 + new Date().getMinutes();
-function endOfDay(): number {
-  const end = new Date();
-  if (end.getHours() >= DAY_ENDS_AT_HOUR) end.setDate(end.getDate() + 1);
-  return end.setHours(DAY_ENDS_AT_HOUR, 0, 0, 0);
-}
 
 /** What the browser says of its disk; over plain http it says nothing. */
 const disk = (): StorageManager | undefined => (typeof navigator === 'undefined' ? undefined : (navigator as Partial<Navigator>).storage);
@@ -87,23 +69,7 @@ export const useSwapDesk = defineStore('swap desk', () => {
   });
 
   /** What stands below: what the library last said, and what this desk did since. */
-  const numbers = computed(() => {
-    const said = copy.value?.numbers ?? { visitors: 0, packetsIn: 0, packetsOut: 0, newVarieties: 0, withoutName: 0 };
-    const back = takenBack(steps.value);
-    const mine = steps.value.filter((s) => !s.settled && s.refused === null && !back.has(s.key));
-    const ins = mine.flatMap(({ said: s }) => (s.what === 'in' ? [s] : []));
-    const outs = mine.flatMap(({ said: s }) => (s.what === 'out' ? [s] : []));
-    const came = new Set(mine.flatMap(({ said: s }) => (s.what === 'visit' || s.what === 'in' || s.what === 'out' ? (s.visit ?? []) : [])));
-    for (const s of steps.value) if (s.settled && 'visit' in s.said && s.said.visit != null) came.delete(s.said.visit);
-    const fresh = new Set(ins.flatMap((s) => (s.name != null && !varieties.value.has(foldName(s.name)) ? foldName(s.name) : [])));
-    return {
-      visitors: said.visitors + came.size,
-      packetsIn: said.packetsIn + ins.reduce((n, s) => n + s.packets, 0),
-      packetsOut: said.packetsOut + outs.reduce((n, s) => n + s.packets, 0),
-      newVarieties: said.newVarieties + fresh.size,
-      withoutName: said.withoutName + ins.filter((s) => s.name == null).length,
-    };
-  });
+  const numbers = computed(() => tally(copy.value?.numbers, steps.value, varieties.value));
 
   function readied(c: KeptCopy, lots: readonly SwapCopyLot[]): void {
     copy.value = markRaw(c);
@@ -199,18 +165,6 @@ export const useSwapDesk = defineStore('swap desk', () => {
     next = Math.max(next, (await lastN(deskId)) + 1);
   }
 
-  async function readLots(deskId: number, of: number, progress: (done: number, of: number) => void): Promise<SwapCopyLot[]> {
-    progress(0, of);
-    const lots: SwapCopyLot[] = [];
-    for (let after: number | null = 0; after !== null;) {
-      const page: SwapCopyPage = await readOnce(swapApi.copyLots, { id: deskId, after });
-      lots.push(...page.lots);
-      after = page.after;
-      progress(lots.length, of);
-    }
-    return lots;
-  }
-
   /** So much happened elsewhere that all lots are read anew. */
   async function takeLots(deskId: number, c: KeptCopy, at: number): Promise<void> {
     const sent = sentByNow();
@@ -224,12 +178,6 @@ export const useSwapDesk = defineStore('swap desk', () => {
     await keep.value?.put('copy', now);
     readied(now, lots);
     await settle(sent);
-  }
-
-  /** The last that the library has of a desk: a browser that lost what it kept goes on after it. */
-  async function lastN(deskId: number): Promise<number> {
-    const { days } = await readOnce(swapApi.days, {});
-    return days.flatMap((d) => d.desks).find((d) => d.id === deskId)?.lastN ?? 0;
   }
 
   async function forget(why: 'withdrawn' | 'finished'): Promise<void> {
@@ -370,7 +318,8 @@ export const useSwapDesk = defineStore('swap desk', () => {
         await takeLots(deskId, c, news.at);
         return;
       }
-      const now: KeptCopy = { ...c, at: news.at, numbers: news.numbers, takes: news.takes };
+      // As it is by now: codes may have come meanwhile.
+      const now: KeptCopy = { ...(copy.value ?? c), at: news.at, numbers: news.numbers, takes: news.takes };
       // Asked every few seconds: where nothing happened, nothing is written.
       if (news.at !== c.at || news.takes !== c.takes || sent.size > 0) {
         await keep.value?.putLots(news.lots, news.gone);
