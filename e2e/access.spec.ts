@@ -65,7 +65,7 @@ test('a library is closed: its first coordinator, an unlocked desk, a volunteer 
   // The desk is unlocked for the day: who works there is chosen by name, and stands in the history.
   await page.locator('.who').click();
   await page.getByRole('button', { name: 'Unlock this desk for the day' }).click();
-  await expect(page.locator('.who')).toContainText('nobody yet');
+  await expect(page.locator('.who')).toContainText('choose your name');
   await page.locator('.who').click();
   await page.getByRole('button', { name: 'Tob Fenner', exact: true }).click();
   await expect(page.locator('.who')).toContainText('Tob Fenner');

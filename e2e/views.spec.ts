@@ -140,7 +140,9 @@ for (const part of [0, 1, 2, 3])
       ['/account', 'Nobody has to sign in here yet'],
       [`/labels?codes=${code},${lots[4]!.code}`, 'Labels already used'],
       ['/table/put-away', 'Put away'],
-      ['/keys', 'On the seed sheet'],
+      ['/help', 'On the seed sheet'],
+      ['/begin', 'Where seed is kept'],
+      ['/labels/printer', 'What does the ruler say'],
       ['/nowhere', 'nothing at this address'],
       ['/lots/TM-999Z', 'no such lot'],
     ] as const;

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { needChromium } from './chromium.mjs';
 import { DEMO_TODAY } from './demoDay.mjs';
 import { buildServer, buildWeb, program } from './build.mjs';
+import { takeHelpShots } from './helpShots.mjs';
 import { install, must, ROOT } from './install.mjs';
 
 install();
@@ -224,7 +225,21 @@ try {
     ['put-right', `/swap/${over.id}/put-right`],
     ['swap-day', `/swap/${over.id}/after`],
   ];
-  for (const name of readdirSync(out)) if (name.endsWith('.png') && !SHOTS.some(([s]) => `${s}.png` === name)) rmSync(join(out, name));
+  await takeHelpShots(page, base, {
+    LENDABLE: told.code,
+    OPENTEST: counted.id,
+    LAIDOUT: laidOut.id,
+    MEMBER: member.id,
+    SEVERAL: byDots(lots)
+      .slice(0, 12)
+      .map((l) => l.code)
+      .join(','),
+    PATCH: `${crossed.key}?group=${plan.group}&season=${plan.season}`,
+    RENEWED: renewed.varietyId,
+    VARIETY: register.id,
+  });
+  if (process.argv.includes('help')) SHOTS.length = 0;
+  else for (const name of readdirSync(out)) if (name.endsWith('.png') && !SHOTS.some(([s]) => `${s}.png` === name)) rmSync(join(out, name));
   for (const [name, path, act] of SHOTS) {
     await page.goto(base + path);
     await page.waitForLoadState('networkidle');

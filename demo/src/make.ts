@@ -16,6 +16,8 @@ if (existsSync(file) && !existsSync(marker)) {
   process.exit(1);
 }
 const held = hold();
+// What serves it asks on which day it stands still.
+writeFileSync(join(folder, 'demo.json'), `${JSON.stringify({ today: DEMO_TODAY })}\n`);
 writeFileSync(marker, 'The library in this folder is the demo: it is made afresh whenever the demo is started.\n');
 for (const end of ['', '-wal', '-shm']) rmSync(file + end, { force: true });
 const started = Date.now();

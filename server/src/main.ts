@@ -5,6 +5,7 @@ import { createServer as createSecureServer } from 'node:https';
 import { isIP } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
 import { isDay } from '@esprel/core';
+import { endLookRounds, lookRounds } from './beginning/lookRound.ts';
 import { FAULT_WORDS, faultOf, LibraryProblem } from './db/faults.ts';
 import { holdLibrary } from './db/hold.ts';
 import { keepPrivate, quickCheck, refuseLost, takeUpRestored } from './db/libraryFile.ts';
@@ -111,7 +112,15 @@ function start({ host, port, fixedDay, trustProxy, tls }: Settings): void {
   const web = join(root, 'web/dist');
   const my = join(root, 'web/dist-my');
   const swapDesk = join(root, 'web/dist-swap-desk');
+  let address = '';
+  const [make, serve] = [join(root, 'demo/dist/make.js'), join(SERVER_FOLDER, 'dist/main.js')];
+  const back = process.env.ESPREL_BACK;
   const app = createApp({
+    ...(back === undefined ? {} : { back }),
+    // A demo opens no demo.
+    ...(back === undefined && existsSync(make) && existsSync(serve)
+      ? { lookRounds: lookRounds({ make, serve, back: () => address }) }
+      : {}),
     db,
     today,
     demo: fixedDay !== undefined,
@@ -132,7 +141,7 @@ function start({ host, port, fixedDay, trustProxy, tls }: Settings): void {
     giveUp(listenWords(error, host, port) ?? error);
   });
   server.listen(port, host, () => {
-    const address = addressOf(server, host, port, tls !== undefined);
+    address = addressOf(server, host, port, tls !== undefined);
     held.at(address);
     warmPool();
     process.stdout.write(`Esprel is at ${address} (library in ${folder})\n`);
@@ -156,6 +165,7 @@ function start({ host, port, fixedDay, trustProxy, tls }: Settings): void {
 
   function stop(): void {
     clearInterval(timer);
+    endLookRounds();
     server.close(() => {
       db.close();
       void closePool();

@@ -1,3 +1,4 @@
+import { TRUE_FIT } from '@esprel/core';
 import { labelsApi, readQuery } from '@esprel/core/api';
 import { PDFDocument } from 'pdf-lib';
 import { describe, expect, it } from 'vitest';
@@ -105,7 +106,7 @@ describe('labels', () => {
     await drawLabels(library.db, {
       query: readQuery(labelsApi.plan.query, { codes: codes.join(','), copies: '30' }),
       today: library.today,
-      asked: { as: 'pdf' },
+      asked: { as: 'pdf', fit: TRUE_FIT },
       state: '',
       told,
     });

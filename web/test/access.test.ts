@@ -78,7 +78,7 @@ describe('who is at the desk', () => {
     desk.answers['GET /access'] = state({ person: null, deskUntil: '2027-03-15T03:00:00.000Z' });
     desk.answers['POST /access/sit'] = state({ deskUntil: '2027-03-15T03:00:00.000Z' });
     const w = await desk.show(DeskPicker);
-    expect(words(w)).toContain('nobody yet');
+    expect(words(w)).toContain('choose your name');
     await w.find('.who').trigger('click');
     await settled();
     [...document.querySelectorAll<HTMLButtonElement>('.choice')].find((b) => b.textContent.trim() === 'Ottilie')?.click();

@@ -93,7 +93,7 @@ describe('which lots are listed', () => {
   it('offers lists that hold something, and keeps the one that is open though it is empty', async () => {
     const w = await desk.show(LotsFilter, { tag: 'test-first', crop: null, sort: 'crop', tags });
     const lists = w.findAll('[aria-label="Which lots"] button').map(words);
-    expect(lists).toEqual(['All 262', 'To decide 12', 'Test first 0', 'Quarantine 3']);
+    expect(lists).toEqual(['All 262', 'Renew or let go 12', 'Test first 0', 'Quarantine 3']);
     expect(w.find('[aria-pressed="true"]').text()).toContain('Test first');
     button(w, 'All').click();
     button(w, 'Quarantine').click();

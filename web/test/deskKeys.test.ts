@@ -9,11 +9,12 @@ import { eachDesk, settled } from './desk.ts';
 
 const desk = eachDesk();
 const found: (string | undefined)[] = [];
+let helped = 0;
 const code = formatLotCode('TM', 2);
 beforeEach(async () => {
   found.length = 0;
   const host = defineComponent(() => {
-    useDeskKeys({ find: (text) => found.push(text) });
+    useDeskKeys({ find: (text) => found.push(text), help: () => (helped += 1) });
     return () => [h('input', { id: 'name' }), h('a', { id: 'line', href: '#', 'data-code': code })];
   });
   await desk.show(host, {}, '/members');

@@ -1,5 +1,6 @@
 export * from './access.ts';
 export * from './asks.ts';
+export * from './beginning.ts';
 export * from './bench.ts';
 export * from './calibration.ts';
 export * from './contract.ts';

@@ -1,10 +1,14 @@
 import { LABEL_FORMATS, LABEL_KINDS, type LabelFormat, type LabelFormatName, type LabelKind } from '../labels/formats.ts';
 import { emptyForm } from '../schemas/forms.ts';
-import { does, givesFile, oneOf, type Query, reads, text, whole } from './contract.ts';
+import { decimal, does, givesFile, oneOf, type Query, reads, text, whole } from './contract.ts';
 import type { Printed } from './devices.ts';
 
 const FORMATS = Object.keys(LABEL_FORMATS) as LabelFormatName[];
 const ID = whole(1, Number.MAX_SAFE_INTEGER);
+
+/** How the printer fits, as its test page was measured (`printerFit`); what is printed on paper makes up for it. */
+const FIT = { scaleX: decimal(0.88, 1.12), scaleY: decimal(0.88, 1.12), shiftX: decimal(-15, 15), shiftY: decimal(-15, 15) } as const;
+export type FitAsked = Query<typeof FIT>;
 
 /** What a run of labels is; every output takes the same. */
 const RUN = {
@@ -46,7 +50,9 @@ export const labelsApi = {
   /** How far the drawing of a run is. */
   drawing: reads<{ readonly done: number; readonly of: number }>()('/labels/drawing', 'desk', RUN),
   page: givesFile('/labels/page.svg', 'image/svg+xml', 'desk', { ...RUN, page: whole(1, 5000), outlines: oneOf(['1']) }),
-  pdf: givesFile('/labels/labels.pdf', 'application/pdf', 'desk', { ...RUN, save: oneOf(['1']) }),
+  pdf: givesFile('/labels/labels.pdf', 'application/pdf', 'desk', { ...RUN, ...FIT, save: oneOf(['1']) }),
+  /** A page with two lines to be measured with a ruler, and where the labels of that sheet lie. */
+  testPage: givesFile('/labels/test-page.pdf', 'application/pdf', 'desk', { format: oneOf(FORMATS), ...FIT }),
   code: givesFile('/labels/:code.svg', 'image/svg+xml', 'desk'),
   print: does<Printed>()('/labels/print', emptyForm, 'desk', RUN),
 };

@@ -67,6 +67,10 @@ export interface Session {
   /** Estimates that the server is still making again, after a change that touched many lots. */
   readonly stale: number;
   readonly judging: { readonly paused: boolean; readonly restarts: number };
+  /** How far the first hour of a young library is; null once nothing is left of it. */
+  readonly beginning: { readonly done: number; readonly of: number; readonly fresh: boolean } | null;
+  /** Of a demo that was opened to look round in: where the own library is. */
+  readonly back: string | null;
 }
 
 /** The year band: frost, and work by day. */

@@ -2,6 +2,7 @@ import express, { type ErrorRequestHandler, type Express } from 'express';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { extname, join } from 'node:path';
+import type { LookRounds } from '../beginning/lookRound.ts';
 import type { Db } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { judgingState } from '../estimates/judgingState.ts';
@@ -32,6 +33,10 @@ export interface AppOptions {
   readonly hosts?: readonly string[];
   /** Whoever passes requests on to this program, and is believed in where they came from: hops, or addresses. Nobody, where it is left out. */
   readonly trustProxy?: number | string;
+  /** What opens a demo library beside this one. */
+  readonly lookRounds?: LookRounds;
+  /** Where the library is beside which this one, a demo, was opened. */
+  readonly back?: string;
   readonly limits?: Limits;
   readonly log?: (line: { readonly level: 'info' | 'error'; readonly message: string; readonly error?: unknown }) => void;
 }

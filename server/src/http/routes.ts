@@ -1,5 +1,7 @@
 import { accessRoutes } from '../access/accessRoutes.ts';
 import { peopleRoutes } from '../access/peopleRoutes.ts';
+import { NO_LOOK_ROUNDS, type LookRounds } from '../beginning/lookRound.ts';
+import { beginningRoutes } from '../beginning/routes.ts';
 import { calibrationRoutes } from '../calibration/routes.ts';
 import { cropRoutes } from '../crops/routes.ts';
 import { all, type Db } from '../db/db.ts';
@@ -44,7 +46,12 @@ import { runThread } from './runThread.ts';
 
 /** Every route of the API. */
 export function routes(
-  { db, demo = false }: { readonly db: Db; readonly demo?: boolean },
+  {
+    db,
+    demo = false,
+    back = null,
+    lookRounds = NO_LOOK_ROUNDS,
+  }: { readonly db: Db; readonly demo?: boolean; readonly back?: string | null; readonly lookRounds?: LookRounds },
   refresh: () => void,
   log: (error: unknown) => void = () => undefined,
 ): Route[] {
@@ -53,7 +60,8 @@ export function routes(
       (r) => r.id,
     );
   return [
-    ...todayRoutes(demo),
+    ...todayRoutes({ demo, back }),
+    ...beginningRoutes(lookRounds),
     ...settingsRoutes(),
     ...cropRoutes(lotsOfCrop),
     ...varietyRoutes(),

@@ -66,6 +66,7 @@ const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] 
   swap_lines: {},
   swap_misfits: {},
   swap_packing: {},
+  begin_said: {},
 };
 type JournaledTable = keyof typeof JOURNALED;
 export type Subject =

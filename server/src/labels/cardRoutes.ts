@@ -1,4 +1,4 @@
-import { cardLabel, groupedMemberCode, memberAddress, plural } from '@esprel/core';
+import { cardLabel, groupedMemberCode, memberAddress, plural, TRUE_FIT } from '@esprel/core';
 import { membersApi, type NewCard } from '@esprel/core/api';
 import { noteStep } from '../access/accessRoutes.ts';
 import { makeCard } from '../access/memberSignIns.ts';
@@ -35,7 +35,7 @@ export function cardRoutes(): Route[] {
       );
       const { layOut, runPdf } = await drawing();
       const run = layOut(texts, { kind: 'packet', formatName: body.format ?? 'a4-21', skip: body.skip ?? 0, copies: 1 });
-      const pdf = await runPdf(run, `Cards ${today}`, () => undefined);
+      const pdf = await runPdf(run, `Cards ${today}`, TRUE_FIT, () => undefined);
       const [first] = names.values();
       noteStep(
         db,

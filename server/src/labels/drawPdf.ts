@@ -18,12 +18,19 @@ import {
   setTextMatrix,
   showText,
 } from 'pdf-lib';
+import { makeUpFor, type PrinterFit } from '@esprel/core';
 import { groupBy } from '../db/groupBy.ts';
 import { codeSquares, type Scanned, scannedOf } from './drawSvg.ts';
 import { BOX_EM, type Face, stretches } from './fonts.ts';
 import type { LabelRunPlan } from './run.ts';
 
-const PT_PER_MM = 72 / 25.4;
+export const PT_PER_MM = 72 / 25.4;
+
+/** Begins what a printer that fits so prints in its place, on a page of this height in points; a page counts from its lower edge. */
+export function makingUpFor(fit: PrinterFit, height: number): PDFOperator[] {
+  const { a, d, eMm, fMm } = makeUpFor(fit);
+  return [pushGraphicsState(), concatTransformationMatrix(a, 0, 0, d, eMm * PT_PER_MM, height * (1 - d) - fMm * PT_PER_MM)];
+}
 
 /** A stretch of text as a font sets it. */
 interface SetText {
@@ -34,10 +41,10 @@ interface SetText {
 }
 
 /**
- * A whole run as PDF, a page a sheet or, from a roll, a page a label. Its text can be searched and copied. `tell` hears before each page
- * how many labels are drawn.
+ * A whole run as PDF, a page a sheet or, from a roll, a page a label. Its text can be searched and copied. What is drawn makes up for how
+ * the printer `fits`. `tell` hears before each page how many labels are drawn.
  */
-export async function runPdf(run: LabelRunPlan, title: string, tell: (done: number) => void): Promise<Uint8Array> {
+export async function runPdf(run: LabelRunPlan, title: string, fit: PrinterFit, tell: (done: number) => void): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   pdf.registerFontkit(fontkit);
   pdf.setTitle(title);
@@ -77,6 +84,7 @@ export async function runPdf(run: LabelRunPlan, title: string, tell: (done: numb
     done += onPage.get(p)?.length ?? 0;
     const page = pdf.addPage([run.pageMm(p).width * PT_PER_MM, run.pageMm(p).height * PT_PER_MM]);
     const top = page.getHeight();
+    page.pushOperators(...makingUpFor(fit, top));
     const fontKeys = new Map<PDFFont, PDFName>();
     for (const label of onPage.get(p) ?? []) {
       const { layout, text } = label;
@@ -117,6 +125,7 @@ export async function runPdf(run: LabelRunPlan, title: string, tell: (done: numb
         }
       }
     }
+    page.pushOperators(popGraphicsState());
   }
   tell(done);
   return pdf.save();

@@ -3,10 +3,11 @@ import type { LabelsPlan } from '@esprel/core/api';
 import type { Db } from '../db/db.ts';
 import { runPdf } from './drawPdf.ts';
 import { codeSvg, pageSvg } from './drawSvg.ts';
+import { testPagePdf } from './testPage.ts';
 import { type LabelsJob, runKey } from './labelsJob.ts';
 import { type LabelRunPlan, layOut, planRun } from './run.ts';
 
-export { codeSvg, layOut, pageSvg, planRun, runPdf };
+export { codeSvg, layOut, pageSvg, planRun, runPdf, testPagePdf };
 
 /** Pages of one run are asked for one after the other, and its PDF after them. */
 const MOST_PLANS = 4;
@@ -39,7 +40,7 @@ export async function drawLabels(db: Db, job: LabelsJob): Promise<LabelsPlan | s
     case 'pdf': {
       if (run.labels.length === 0) throw wrong('codes', 'choose a lot first');
       const { told } = job;
-      return runPdf(run, `Labels ${job.today}`, (done) => {
+      return runPdf(run, `Labels ${job.today}`, job.asked.fit, (done) => {
         if (!told) return;
         Atomics.store(told, 1, run.labels.length);
         Atomics.store(told, 0, done);

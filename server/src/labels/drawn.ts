@@ -37,7 +37,7 @@ export async function drawnLabels(db: Db, query: LabelRunAsked, today: string, a
   // A library in memory cannot be opened by a second thread.
   if (db.memory || fewLabels(query)) return (await drawing()).drawLabels(db, job);
   if (asked.as !== 'pdf') return work(DRAW, { file: db.name, job });
-  const key = runKey(db, job);
+  const key = `${JSON.stringify(asked.fit)} ${runKey(db, job)}`;
   let begun = drawings.get(key);
   if (!begun) {
     const told = new Int32Array(new SharedArrayBuffer(8));

@@ -1,8 +1,14 @@
-import { LABEL_FORMATS, parseLotCode, plural, wrong } from '@esprel/core';
-import { labelsApi, type LabelsPlan } from '@esprel/core/api';
+import { LABEL_FORMATS, parseLotCode, plural, type PrinterFit, wrong } from '@esprel/core';
+import { type FitAsked, labelsApi, type LabelsPlan } from '@esprel/core/api';
 import { printer } from '../devices/printer.ts';
+import { readSettings } from '../records/settings.ts';
 import { acts, FileAnswer, gives, type Route, serves } from '../routing/route.ts';
 import { drawing, drawnLabels, drawnSoFar } from './drawn.ts';
+
+/** How the printer fits, where its test page was measured. */
+function fitOf({ scaleX, scaleY, shiftX, shiftY }: FitAsked): PrinterFit {
+  return { scaleX: scaleX ?? 1, scaleY: scaleY ?? 1, shiftXMm: shiftX ?? 0, shiftYMm: shiftY ?? 0 };
+}
 
 export function labelRoutes(): Route[] {
   return [
@@ -14,8 +20,14 @@ export function labelRoutes(): Route[] {
       return new FileAnswer(svg as string);
     }),
     gives(labelsApi.pdf, async ({ db, today }, { query }) => {
-      const pdf = Buffer.from((await drawnLabels(db, query, today, { as: 'pdf' })) as Uint8Array);
+      const pdf = Buffer.from((await drawnLabels(db, query, today, { as: 'pdf', fit: fitOf(query) })) as Uint8Array);
       return new FileAnswer(pdf, query.save === '1' ? { saveAs: `labels ${today}.pdf` } : {});
+    }),
+    gives(labelsApi.testPage, async ({ db }, { query }) => {
+      const { testPagePdf } = await drawing();
+      const name = query.format ?? 'a4-21';
+      const { libraryName, lengthUnit } = readSettings(db);
+      return new FileAnswer(Buffer.from(await testPagePdf(LABEL_FORMATS[name], { fit: fitOf(query), libraryName, lengthUnit })));
     }),
     serves(labelsApi.drawing, ({ db, today }, { query }) => drawnSoFar(db, query, today)),
     gives(labelsApi.code, async (_reader, { params }) => {

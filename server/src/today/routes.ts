@@ -1,6 +1,7 @@
 import { addDays, capital, dayInYear, frostRisk, isDay, nextMonthDay, numberWords, seasonWords, wrong, yearOf } from '@esprel/core';
 import { type BandData, type LosingLot, type Session, todayApi, type WorkItem } from '@esprel/core/api';
 import { secretHash } from '../access/secrets.ts';
+import { beginningLeft } from '../beginning/beginning.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { judgingState } from '../estimates/judgingState.ts';
 import { countStale } from '../estimates/stale.ts';
@@ -57,7 +58,8 @@ function band(db: Db, today: string): BandData {
   return { from: start, to, risk, marks: [...marks.values()], lastFrost: nextMonthDay(addDays(today, -120), settings.lastFrost) };
 }
 
-export function todayRoutes(demo: boolean): Route[] {
+/** `back`: of a demo that was opened to look round in, where the own library is. */
+export function todayRoutes({ demo, back }: { readonly demo: boolean; readonly back: string | null }): Route[] {
   return [
     servesKept(todayApi.session, ({ db, today }) => {
       const settings = readSettings(db);
@@ -77,6 +79,8 @@ export function todayRoutes(demo: boolean): Route[] {
         /** Estimates that are still being made again. */
         stale: countStale(db, today),
         judging: { paused: judgingState(db).paused, restarts: judgingState(db).restarts },
+        beginning: demo && back !== null ? null : beginningLeft(db, today),
+        back,
       };
     }),
     servesKept(todayApi.page, ({ db, today }, { query }) => {

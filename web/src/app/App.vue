@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import { CircleQuestionMark } from '@lucide/vue';
+import Button from 'primevue/button';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { useAccess } from '../base/access.ts';
 import OpeningNote from '../base/OpeningNote.vue';
+import BeginStrip from '../beginning/BeginStrip.vue';
 import JudgingNote from './JudgingNote.vue';
 import KeptNote from './KeptNote.vue';
 import CameraButton from './CameraButton.vue';
@@ -20,13 +23,21 @@ import { useSession } from '../base/session.ts';
 
 // Most days nobody sees them.
 const SignInView = defineAsyncComponent(() => import('../access/SignInView.vue'));
+const HelpDrawer = defineAsyncComponent(() => import('../help/HelpDrawer.vue'));
 const SignInAgain = defineAsyncComponent(() => import('../access/SignInAgain.vue'));
 const access = useAccess();
 const session = useSession();
 const route = useRoute();
 const format = useFormat();
 const find = ref<InstanceType<typeof FindField> | null>(null);
-const keys = useDeskKeys({ find: (text) => find.value?.open(text) });
+/** Whether help is open; it is loaded when it is asked for the first time. */
+const helping = ref(false);
+const helped = ref(false);
+function help(): void {
+  helped.value = true;
+  helping.value = !helping.value;
+}
+const keys = useDeskKeys({ find: (text) => find.value?.open(text), help });
 
 const place = computed(() => String(route.meta.place ?? ''));
 </script>
@@ -47,10 +58,21 @@ const place = computed(() => String(route.meta.place ?? ''));
         <strong>{{ format.longDay(session.session.today) }}</strong>
         <span>
           <em v-if="session.session.demo" class="demo">demo date</em>
+          <a v-if="session.session.back" :href="session.session.back" class="back">Back to your library</a>
           <JudgingNote v-if="session.session.stale > 0" :left="session.session.stale" :judging="session.session.judging" />
           <template v-else>{{ session.session.season }}</template>
         </span>
       </div>
+      <Button
+        class="help"
+        severity="secondary"
+        variant="text"
+        aria-label="How this page works"
+        aria-keyshortcuts="?"
+        :aria-expanded="helping"
+        @click="help"
+        ><CircleQuestionMark :size="22" aria-hidden="true"
+      /></Button>
       <DeskPicker />
     </header>
     <YearBand />
@@ -60,6 +82,7 @@ const place = computed(() => String(route.meta.place ?? ''));
         That page did not come: there is no network, or Esprel was renewed meanwhile. <a :href="unloaded">Open it again</a>
       </p>
       <KeptNote />
+      <BeginStrip />
     </div>
     <main id="surface" class="surface" tabindex="-1">
       <!-- Every page counts from the library's today: none is shown before it is known. -->
@@ -68,6 +91,7 @@ const place = computed(() => String(route.meta.place ?? ''));
     </main>
     <LastStep />
     <TableStrip />
+    <HelpDrawer v-if="helped" v-model="helping" />
   </div>
 </template>
 
@@ -131,6 +155,9 @@ const place = computed(() => String(route.meta.place ?? ''));
   border-radius: 3px;
   padding: 0 6px;
   margin-right: 6px;
+}
+.back {
+  margin-right: 8px;
 }
 .away {
   background: var(--act-soft);

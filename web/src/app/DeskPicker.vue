@@ -62,7 +62,7 @@ const unlock = (): Promise<void> => attempt(() => access.unlock());
   <div class="desk">
     <button ref="who" type="button" class="who" :aria-expanded="open" aria-haspopup="dialog" @click="picker?.toggle($event)">
       <span class="quiet small">{{ own && access.coordinator ? 'coordinator' : 'at the desk' }}</span>
-      <strong>{{ person?.name ?? 'nobody yet' }}</strong>
+      <strong>{{ person?.name ?? 'choose your name' }}</strong>
     </button>
     <Popover ref="picker" :aria-label="own ? 'You' : 'Who is at the desk'" @show="open = true" @hide="open = false">
       <div class="people">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WordHelp from '../base/WordHelp.vue';
 import { X } from '@lucide/vue';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -13,7 +14,9 @@ const labelsTo = computed(() => `/labels?codes=${table.codes.join(',')}`);
 
 <template>
   <footer class="table" :class="{ bare: table.count === 0 }" aria-label="On the table">
-    <h2>On the <br />table</h2>
+    <h2>
+      <WordHelp of="table">On the <br />table</WordHelp>
+    </h2>
     <p v-if="table.count === 0" class="hint">Envelopes you pull out lie here. Press <kbd>T</kbd> on an open lot.</p>
     <template v-else>
       <ul class="plain lots">

@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router';
+import { useSession } from '../base/session.ts';
 import TodayView from '../today/TodayView.vue';
 
 /** The seven places, in the order of their index tabs. */
@@ -20,11 +21,19 @@ const GardenForm = () => import('../season/GardenForm.vue');
 const PatchForm = () => import('../growing/PatchForm.vue');
 const LotSheet = () => import('../lots/LotSheet.vue');
 
+/** A library on its first day opens where it begins. */
+async function whereToBegin(): Promise<string> {
+  const session = useSession();
+  if (session.session === null) await session.load();
+  return session.session?.beginning?.fresh === true ? '/begin' : '/today';
+}
+
 /** Everything that opens has an address of its own; `meta.place` is the tab it lies under. */
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', redirect: '/today' },
+    { path: '/', component: TodayView, beforeEnter: whereToBegin },
+    { path: '/begin', component: () => import('../beginning/BeginView.vue'), meta: { place: 'today', title: 'Begin here' } },
     { path: '/today', component: TodayView, meta: { place: 'today', title: 'Today' } },
     {
       path: '/lots',
@@ -323,6 +332,7 @@ export const router = createRouter({
       meta: { place: 'library', title: 'Stocktake' },
     },
     { path: '/labels', component: () => import('../labels/LabelsView.vue'), meta: { place: 'lots', title: 'Labels' } },
+    { path: '/labels/printer', component: () => import('../labels/PrinterView.vue'), meta: { place: 'lots', title: 'Try the printer' } },
     { path: '/table/lend', component: () => import('../members/LendManyForm.vue'), meta: { place: 'members', title: 'Lend' } },
     {
       path: '/members/:id(\\d+)/slip',
@@ -332,7 +342,8 @@ export const router = createRouter({
     },
     { path: '/table/put-away', component: () => import('../lots/PutAwayForm.vue'), meta: { place: 'lots', title: 'Put away' } },
     { path: '/account', component: () => import('../access/AccountPage.vue'), meta: { place: 'library', title: 'You' } },
-    { path: '/keys', component: () => import('./KeysView.vue'), meta: { place: 'today', title: 'Keys' } },
+    { path: '/help', component: () => import('../help/HelpView.vue'), meta: { place: 'library', title: 'Help' } },
+    { path: '/keys', redirect: '/help' },
     { path: '/:rest(.*)*', component: () => import('./NowhereView.vue'), meta: { place: 'today', title: 'Nothing here' } },
   ],
 });

@@ -6,6 +6,7 @@ import checkbox from '@primeuix/themes/aura/checkbox';
 import datatable from '@primeuix/themes/aura/datatable';
 import datepicker from '@primeuix/themes/aura/datepicker';
 import dialog from '@primeuix/themes/aura/dialog';
+import drawer from '@primeuix/themes/aura/drawer';
 import fileupload from '@primeuix/themes/aura/fileupload';
 import inputtext from '@primeuix/themes/aura/inputtext';
 import message from '@primeuix/themes/aura/message';
@@ -38,6 +39,7 @@ export const preset = definePreset(
       datatable,
       datepicker,
       dialog,
+      drawer,
       fileupload,
       inputtext,
       message,
@@ -66,6 +68,7 @@ export const preset = definePreset(
       },
       timeline: { eventMarker: { borderColor: '#b8ad98', size: '11px', content: { size: '5px', background: '#2b4a78' } } },
       dialog: { root: { borderRadius: '3px', background: '#fffefb', borderColor: '#cfc5b1' }, title: { fontSize: '1.3rem' } },
+      drawer: { root: { background: '#fffefb', borderColor: '#cfc5b1' }, title: { fontSize: '1.3rem' } },
       tooltip: { root: { background: '#20282f', color: '#fffefb', borderRadius: '3px', padding: '0.35rem 0.6rem' } },
       progressbar: { root: { height: '14px', borderRadius: '3px', background: '#e7dfcf' } },
       checkbox: { root: { borderRadius: '3px', width: '20px', height: '20px' } },

@@ -10,7 +10,9 @@ import { useScanner } from '../base/useScanner.ts';
 import { useTable } from '../base/table.ts';
 
 /** The keys of the desk; a code that is scanned opens its lot, wherever the cursor stands. */
-export function useDeskKeys(frame: { readonly find: (text?: string) => void }): { readonly take: (scanned: Scan) => void } {
+export function useDeskKeys(frame: { readonly find: (text?: string) => void; readonly help: () => void }): {
+  readonly take: (scanned: Scan) => void;
+} {
   const router = useRouter();
   const route = useRoute();
   const table = useTable();
@@ -70,7 +72,7 @@ export function useDeskKeys(frame: { readonly find: (text?: string) => void }): 
     const place = PLACES.find((p) => p.key === key);
     if (place) void router.push(place.to);
     else if (key === '/') frame.find();
-    else if (key === '?') void router.push('/keys');
+    else if (key === '?') frame.help();
     else if (key === 'n') void router.push('/lots/take-in');
     else if (key === 'r') void router.push('/take-in');
     else if (key === 'u') void changes.undo();

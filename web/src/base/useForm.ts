@@ -155,6 +155,17 @@ function readDraft(store: string | null): object {
   }
 }
 
+/** What is wrong with what was typed, by field; empty where `does` goes through. */
+export function inputErrors(does: () => void): Readonly<Record<string, string>> {
+  try {
+    does();
+    return {};
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    return messages(error.errors);
+  }
+}
+
 /** Text of a number field: null when empty; throws an InputError that names the field when it is no number. */
 export function numberOf(path: string, text: string | number | null | undefined): number | null {
   const trimmed = String(text ?? '').trim();

@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="T extends string | number">
+import type { GlossaryKey } from '@esprel/core';
 import Select from 'primevue/select';
 import FieldShell from './FieldShell.vue';
 
@@ -8,6 +9,7 @@ defineProps<{
   error?: string | undefined;
   hint?: string | undefined;
   optional?: boolean;
+  word?: GlossaryKey;
   options: readonly { readonly value: T; readonly label: string }[];
   placeholder?: string;
 }>();
@@ -15,7 +17,7 @@ const model = defineModel<T | null>({ required: true });
 </script>
 
 <template>
-  <FieldShell :id="id" :label="label" :error="error" :hint="hint" :optional="optional">
+  <FieldShell :id="id" :label="label" :error="error" :hint="hint" :optional="optional" :word="word">
     <template #default="{ described }">
       <Select
         v-model="model"

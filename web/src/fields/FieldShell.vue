@@ -1,10 +1,24 @@
 <script setup lang="ts">
-defineProps<{ id: string; label: string; error?: string | undefined; hint?: string | undefined; optional?: boolean }>();
+import type { GlossaryKey } from '@esprel/core';
+import WordHelp from '../base/WordHelp.vue';
+
+defineProps<{
+  id: string;
+  label: string;
+  error?: string | undefined;
+  hint?: string | undefined;
+  optional?: boolean;
+  /** The word of the label that says what it means. */
+  word?: GlossaryKey | undefined;
+}>();
 </script>
 
 <template>
   <div class="field" :class="{ wrong: error }">
-    <label :id="`${id}-label`" :for="id">{{ label }} <span v-if="optional" class="quiet small">if known</span></label>
+    <span class="labelled"
+      ><label :id="`${id}-label`" :for="id">{{ label }} <span v-if="optional" class="quiet small">if known</span></label
+      ><span v-if="word" class="small quiet what"><WordHelp :of="word">what is that?</WordHelp></span></span
+    >
     <slot :described="error ? `${id}-error` : hint ? `${id}-hint` : undefined" />
     <p v-if="error" :id="`${id}-error`" class="error" role="alert">{{ error }}</p>
     <p v-else-if="hint" :id="`${id}-hint`" class="quiet small">{{ hint }}</p>
@@ -24,6 +38,9 @@ label {
 }
 label .small {
   font-weight: 400;
+}
+.what {
+  margin-left: 10px;
 }
 .error {
   color: var(--act);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { GlossaryKey } from '@esprel/core';
 import InputText from 'primevue/inputtext';
 import { computed, useAttrs } from 'vue';
 import FieldShell from './FieldShell.vue';
@@ -10,6 +11,7 @@ defineProps<{
   error?: string | undefined;
   hint?: string | undefined;
   optional?: boolean;
+  word?: GlossaryKey;
   type?: string;
   numeric?: boolean;
   unit?: string;
@@ -21,7 +23,7 @@ const inputAttrs = computed(() => Object.fromEntries(Object.entries(attrs).filte
 </script>
 
 <template>
-  <FieldShell :id="id" :class="$attrs.class" :label="label" :error="error" :hint="hint" :optional="optional">
+  <FieldShell :id="id" :class="$attrs.class" :label="label" :error="error" :hint="hint" :optional="optional" :word="word">
     <template #default="{ described }">
       <span class="with-unit">
         <InputText

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { GlossaryKey } from '@esprel/core';
 import InputText from 'primevue/inputtext';
 import { computed, ref, watch } from 'vue';
 import { useSession } from '../base/session.ts';
@@ -7,7 +8,14 @@ import FieldShell from './FieldShell.vue';
 import { readYearDay, yearDayWords } from './yearDay.ts';
 
 /** A day of the year without a year, as `MM-DD`: typed as "6 May", or chosen in the calendar of the browser. */
-defineProps<{ id: string; label: string; error?: string | undefined; hint?: string | undefined; optional?: boolean }>();
+defineProps<{
+  id: string;
+  label: string;
+  error?: string | undefined;
+  hint?: string | undefined;
+  optional?: boolean;
+  word?: GlossaryKey;
+}>();
 const model = defineModel<string>({ required: true });
 const session = useSession();
 const order = computed(() => session.settings?.dateOrder ?? 'day-month');
@@ -30,7 +38,7 @@ function read(): void {
 </script>
 
 <template>
-  <FieldShell :id="id" :label="label" :error="error" :hint="hint" :optional="optional">
+  <FieldShell :id="id" :label="label" :error="error" :hint="hint" :optional="optional" :word="word">
     <template #default="{ described }">
       <CalendarButton
         :label="`${label}: open the calendar`"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WordHelp from '../base/WordHelp.vue';
 import InputText from 'primevue/inputtext';
 import DeskMessage from '../base/DeskMessage.vue';
 import Checkbox from 'primevue/checkbox';
@@ -114,7 +115,7 @@ async function save(): Promise<void> {
 <template>
   <TwoPanes left="The lots of the round" right="What it takes">
     <form novalidate @submit.prevent="save" @keydown.esc="router.push('/tests')">
-      <h1>A round of tests</h1>
+      <h1>A <WordHelp of="round">round</WordHelp> of tests</h1>
       <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
       <p v-if="codes.length === 0" class="empty">
         <strong>Nothing lies on the table.</strong> Pull lots out with <kbd>T</kbd>, or take the most worthwhile from

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import WordHelp from '../base/WordHelp.vue';
 import OpeningNote from '../base/OpeningNote.vue';
 import DeskMessage from '../base/DeskMessage.vue';
-import { countNumber, daysBetween, MOULD_CAUTION, plural, type SeedKind, TEST_METHOD_WORDS } from '@esprel/core';
+import { countNumber, daysBetween, type GlossaryKey, MOULD_CAUTION, plural, type SeedKind, TEST_METHOD_WORDS } from '@esprel/core';
 import { type SeedMark, testsApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import Button from 'primevue/button';
@@ -20,6 +21,8 @@ import TestRest from './TestRest.vue';
 import { countAbout, useCount } from './useCount.ts';
 import { useKeptSteps } from '../base/keptSteps.ts';
 
+/** What is easily taken for something else. */
+const TELL = ['abnormal', 'hard', 'fresh', 'mouldy', 'empty'] as const satisfies readonly GlossaryKey[];
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const session = useSession();
@@ -162,6 +165,10 @@ function change(number: number): void {
       </DeskMessage>
       <div v-if="!closed" class="stamps">
         <StampPicker v-model="kind" :marks="count.marks.value" />
+        <p class="quiet small what">
+          How to tell:
+          <template v-for="(w, i) in TELL" :key="w"><template v-if="i > 0">, </template><WordHelp :of="w" /></template>
+        </p>
         <div class="typing">
           <label for="typed">Tap the seeds, or type how many are {{ STAMPS.find((s) => s.kind === kind)?.words }} in all</label>
           <input

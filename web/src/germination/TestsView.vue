@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WordHelp from '../base/WordHelp.vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import { plural } from '@esprel/core';
 import { lotsApi, roundsApi, testsApi } from '@esprel/core/api';
@@ -58,7 +59,7 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
       <li v-for="t in closed?.tests ?? []" :key="t.id"><TestLine :test="t" /></li>
     </ul>
     <template #right>
-      <h2>Worth a test</h2>
+      <h2>Worth a <WordHelp of="test">test</WordHelp></h2>
       <p class="quiet">Where a count could change what is done with the lot, the most worthwhile first.</p>
       <div class="row-of-buttons">
         <Button

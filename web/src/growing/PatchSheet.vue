@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WordHelp from '../base/WordHelp.vue';
 import {
   APART_WORDS,
   capital,
@@ -151,7 +152,9 @@ const openAgain = (): void => {
       </p>
     </section>
     <section v-else class="says" :class="look" aria-label="Crossing">
-      <h2>{{ crossedTitle(crossing) }}</h2>
+      <h2>
+        <WordHelp of="crossing">{{ crossedTitle(crossing) }}</WordHelp>
+      </h2>
       <p>{{ meaning }}</p>
     </section>
     <p v-if="few" class="few">{{ few }}</p>

@@ -9,7 +9,12 @@ import type { Asked } from '../base/asked.ts';
 import { fileAddress, readFile, readOnce } from '../base/calls.ts';
 
 /** The PDF of a run of labels. A long run takes some seconds: it is drawn here, with its progress, before it is opened or saved. */
-const props = defineProps<{ readonly run: Asked<typeof labelsApi.plan>; readonly labels: number }>();
+const props = defineProps<{
+  readonly run: Asked<typeof labelsApi.plan>;
+  readonly labels: number;
+  /** How the printer fits, as it is asked of the server. */
+  readonly fit: Pick<Asked<typeof labelsApi.pdf>, 'scaleX' | 'scaleY' | 'shiftX' | 'shiftY'>;
+}>();
 /** Up to so many are drawn before anybody has looked for a progress bar. */
 const FEW = 100;
 const ASKED_EVERY_MS = 250;
@@ -50,7 +55,7 @@ async function draw(): Promise<void> {
   progress.value = { done: 0, of: 0 };
   void follow(controller);
   try {
-    const file = await readFile(labelsApi.pdf, props.run, controller.signal);
+    const file = await readFile(labelsApi.pdf, { ...props.run, ...props.fit }, controller.signal);
     if (going !== controller) return;
     drawn.value = URL.createObjectURL(file);
     progress.value = null;
@@ -68,10 +73,10 @@ async function draw(): Promise<void> {
 
 <template>
   <template v-if="labels <= FEW">
-    <a id="print" class="p-button button" :href="fileAddress(labelsApi.pdf, run)" target="_blank" rel="noopener"
+    <a id="print" class="p-button button" :href="fileAddress(labelsApi.pdf, { ...run, ...fit })" target="_blank" rel="noopener"
       >Open as PDF <kbd>P</kbd></a
     >
-    <a :href="fileAddress(labelsApi.pdf, { ...run, save: '1' })">Save the PDF</a>
+    <a :href="fileAddress(labelsApi.pdf, { ...run, ...fit, save: '1' })">Save the PDF</a>
   </template>
   <template v-else-if="drawn !== null">
     <a id="print" class="p-button button" :href="drawn" target="_blank">Open the PDF <kbd>P</kbd></a>

@@ -13,6 +13,7 @@ import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useChanges } from '../base/changes.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
+import { usePrinterFit } from './printerFit.ts';
 import LabelsPdf from './LabelsPdf.vue';
 
 /** Labels before they are printed, as they will be: laid out by the server, the same for paper, PDF and label printer. */
@@ -87,6 +88,7 @@ const run = computed((): Asked<typeof labelsApi.plan> => ({
   ask: number('ask'),
   each: text('each') === 'plant' ? 'plant' : text('each') === 'marker' ? 'marker' : null,
 }));
+const { asked: fit, isTrue } = usePrinterFit();
 const chosen = computed(() => named.value[1] !== '');
 const { data: plan, problem } = useRead(labelsApi.plan, () => (chosen.value ? run.value : null));
 /** The same trouble with several lots is said once. */
@@ -168,6 +170,7 @@ async function onThem(): Promise<void> {
       <p v-if="plan" class="quiet">
         {{ plural(plan.labels, 'label') }} on {{ plural(plan.pages, perPage > 1 ? 'sheet' : 'piece') }}. Print them before your hands are
         dirty, at 100 %, without “fit to page”.
+        <RouterLink to="/labels/printer">{{ isTrue ? 'Try the printer' : 'They make up for the printer' }}</RouterLink>
       </p>
       <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
       <DeskMessage v-for="[message, lots] in problems" :key="message" kind="caution">
@@ -177,7 +180,7 @@ async function onThem(): Promise<void> {
         </p>
       </DeskMessage>
       <div v-if="plan && plan.labels > 0" class="row-of-buttons">
-        <LabelsPdf :run="run" :labels="plan.labels" />
+        <LabelsPdf :run="run" :fit="fit" :labels="plan.labels" />
         <Button severity="secondary" label="To the label printer" @click="toPrinter" />
         <a :href="fileAddress(labelsApi.page, run)" download="labels.svg">SVG</a>
       </div>

@@ -24,7 +24,8 @@ const pages = computed(() => PAGES.filter((p) => p.label !== 'People' || access.
   <div class="library">
     <nav aria-label="Library">
       <RouterLink v-for="p in pages" :key="p.to" :to="p.to" :class="{ here: route.path.startsWith(p.to) }">{{ p.label }}</RouterLink>
-      <RouterLink to="/keys">Keys</RouterLink>
+      <RouterLink to="/begin">Begin here</RouterLink>
+      <RouterLink to="/help">Help</RouterLink>
     </nav>
     <section class="page" aria-label="Library page"><RouterView /></section>
   </div>

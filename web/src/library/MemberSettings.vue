@@ -34,6 +34,7 @@ const values = defineModel<{ publicAddress: string; askWeeks: string; fairShare:
     v-model="values.fairShare"
     class="third"
     label="A fair share"
+    word="fairShare"
     optional
     numeric
     unit="packets"

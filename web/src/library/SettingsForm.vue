@@ -4,7 +4,8 @@ import DeskMessage from '../base/DeskMessage.vue';
 import Checkbox from 'primevue/checkbox';
 import { type Settings } from '@esprel/core';
 import { settingsApi } from '@esprel/core/api';
-import { ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
 import { bothSides, type BothSides } from '../base/bothSides.ts';
 import KeepWhich from '../base/KeepWhich.vue';
 import { useSession } from '../base/session.ts';
@@ -18,6 +19,14 @@ import { useTypedWarmth } from '../fields/useTypedWarmth.ts';
 import FormFrame from '../fields/FormFrame.vue';
 import MemberSettings from './MemberSettings.vue';
 
+/** Parts of the settings that are shown by themselves, for whoever was led here for them; what is not shown stays as it is. */
+const PART_TITLES = { place: 'Name and place', frost: 'Frost', members: 'Members and their own pages' } as const;
+type Part = keyof typeof PART_TITLES;
+/** What else is asked for on the way: a name and a place come with their units. */
+const SHOWN: Readonly<Record<Part, readonly string[]>> = { place: ['place', 'units'], frost: ['frost'], members: ['members'] };
+const route = useRoute();
+const part = computed(() => (Object.keys(PART_TITLES) as Part[]).find((p) => p === route.query.part) ?? null);
+const shows = (name: string): boolean => part.value === null || SHOWN[part.value].includes(name);
 /** By the number of the day, 0 for Sunday. */
 const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 const session = useSession();
@@ -118,7 +127,7 @@ async function saveAs(settings: Versioned, current: Settings): Promise<void> {
   <div class="narrow">
     <DeskMessage v-if="!access.coordinator" kind="notice">Only a coordinator changes these.</DeskMessage>
     <FormFrame
-      title="Settings"
+      :title="part === null ? 'Settings' : PART_TITLES[part]"
       about="They hold for everybody at this desk."
       action="Save"
       :cancel="false"
@@ -129,163 +138,174 @@ async function saveAs(settings: Versioned, current: Settings): Promise<void> {
       <template v-if="clash" #problem>
         <KeepWhich :words="clash.words" @mine="saveAs(clash.mine, clash.now)" @theirs="saveAs(clash.theirs, clash.now)" />
       </template>
-      <FieldText
-        id="library-name"
-        v-model="values.libraryName"
-        class="two-thirds"
-        label="Name of the library"
-        :error="form.errors.libraryName"
-      />
-      <FieldChoice
-        id="hemisphere"
-        v-model="values.hemisphere"
-        class="third"
-        label="Hemisphere"
-        :options="[
-          { value: 'north', label: 'North' },
-          { value: 'south', label: 'South' },
-        ]"
-        :error="form.errors.hemisphere"
-      />
-      <FieldYearDay
-        id="last-frost"
-        v-model="values.lastFrost"
-        class="third"
-        label="Usual last frost of spring"
-        :error="form.errors.lastFrost"
-      />
-      <FieldText
-        id="last-sd"
-        v-model="values.lastFrostSdDays"
-        class="third"
-        label="Give or take"
-        numeric
-        unit="days"
-        :error="form.errors.lastFrostSdDays"
-      />
-      <FieldOneInTen id="one-in-ten" v-model="values.lastFrostSdDays" class="third" :last-frost="values.lastFrost" />
-      <FieldYearDay
-        id="first-frost"
-        v-model="values.firstFrost"
-        class="third"
-        label="Usual first frost of autumn"
-        :error="form.errors.firstFrost"
-      />
-      <FieldText
-        id="first-sd"
-        v-model="values.firstFrostSdDays"
-        class="third"
-        label="Give or take"
-        numeric
-        unit="days"
-        :error="form.errors.firstFrostSdDays"
-      />
-      <FieldText
-        id="winter"
-        v-model="values.winterMinC"
-        class="third"
-        label="Winters go down to"
-        optional
-        numeric
-        :unit="`°${unit}`"
-        hint="usually; it says what may be sown in autumn"
-        :error="form.errors.winterMinC"
-      />
-      <FieldText
-        id="threshold"
-        v-model="values.lendingThreshold"
-        class="half"
-        label="Lending line"
-        numeric
-        unit="% alive"
-        hint="A lot that is likely above it is lent without a word. Each crop may have its own."
-        :error="form.errors.lendingThreshold"
-      />
-      <fieldset class="half days">
-        <legend>Open on</legend>
-        <label v-for="(name, i) in WEEKDAYS" :key="name" class="weekday cut-card" :class="{ chosen: values.openDays.includes(i) }">
-          <Checkbox v-model="values.openDays" :value="i" />{{ name }}
-        </label>
-        <p class="quiet small">Rounds of tests are laid and counted on these days. None chosen: any day will do.</p>
-      </fieldset>
-      <h2 class="group">Where nobody wrote down how seed was kept, it is taken as</h2>
-      <FieldText
-        id="supplier-c"
-        v-model="values.supplierC"
-        class="quarter"
-        label="At the supplier’s"
-        numeric
-        :unit="`°${unit}`"
-        hint="before it came"
-        :error="form.errors.supplierC"
-      />
-      <FieldText
-        id="supplier-rh"
-        v-model="values.supplierRhPercent"
-        class="quarter"
-        label="dry to"
-        numeric
-        unit="%"
-        :error="form.errors.supplierRhPercent"
-      />
-      <FieldText
-        id="room-c"
-        v-model="values.roomC"
-        class="quarter"
-        label="Else in a room of"
-        numeric
-        :unit="`°${unit}`"
-        :error="form.errors.roomC"
-      />
-      <FieldText
-        id="room-rh"
-        v-model="values.roomRhPercent"
-        class="quarter"
-        label="and humidity of"
-        numeric
-        unit="%"
-        :error="form.errors.roomRhPercent"
-      />
-      <FieldChoice
-        id="temperature"
-        v-model="values.temperatureUnit"
-        class="third"
-        label="Warmth in"
-        :options="[
-          { value: 'C', label: '°C' },
-          { value: 'F', label: '°F' },
-        ]"
-      />
-      <FieldChoice
-        id="length"
-        v-model="values.lengthUnit"
-        class="third"
-        label="Depth in"
-        :options="[
-          { value: 'mm', label: 'mm' },
-          { value: 'inch', label: 'inch' },
-        ]"
-      />
-      <FieldChoice
-        id="mass"
-        v-model="values.massUnit"
-        class="third"
-        label="Weight in"
-        :options="[
-          { value: 'g', label: 'g' },
-          { value: 'oz', label: 'oz' },
-        ]"
-      />
-      <FieldChoice
-        id="order"
-        v-model="values.dateOrder"
-        label="Dates as"
-        :options="[
-          { value: 'day-month', label: 'Thu 14 Mar' },
-          { value: 'month-day', label: 'Thu Mar 14' },
-        ]"
-      />
-      <MemberSettings :model-value="values" :errors="form.errors" />
+      <p v-if="part !== null"><RouterLink to="/library/settings">All settings</RouterLink></p>
+      <template v-if="shows('place')">
+        <FieldText
+          id="library-name"
+          v-model="values.libraryName"
+          class="two-thirds"
+          label="Name of the library"
+          :error="form.errors.libraryName"
+        />
+        <FieldChoice
+          id="hemisphere"
+          v-model="values.hemisphere"
+          class="third"
+          label="Hemisphere"
+          :options="[
+            { value: 'north', label: 'North' },
+            { value: 'south', label: 'South' },
+          ]"
+          :error="form.errors.hemisphere"
+        />
+      </template>
+      <template v-if="shows('frost')">
+        <FieldYearDay
+          id="last-frost"
+          v-model="values.lastFrost"
+          class="third"
+          label="Usual last frost of spring"
+          word="lastFrost"
+          :error="form.errors.lastFrost"
+        />
+        <FieldText
+          id="last-sd"
+          v-model="values.lastFrostSdDays"
+          class="third"
+          label="Give or take"
+          numeric
+          unit="days"
+          :error="form.errors.lastFrostSdDays"
+        />
+        <FieldOneInTen id="one-in-ten" v-model="values.lastFrostSdDays" class="third" :last-frost="values.lastFrost" />
+        <FieldYearDay
+          id="first-frost"
+          v-model="values.firstFrost"
+          class="third"
+          label="Usual first frost of autumn"
+          :error="form.errors.firstFrost"
+        />
+        <FieldText
+          id="first-sd"
+          v-model="values.firstFrostSdDays"
+          class="third"
+          label="Give or take"
+          numeric
+          unit="days"
+          :error="form.errors.firstFrostSdDays"
+        />
+        <FieldText
+          id="winter"
+          v-model="values.winterMinC"
+          class="third"
+          label="Winters go down to"
+          optional
+          numeric
+          :unit="`°${unit}`"
+          hint="usually; it says what may be sown in autumn"
+          :error="form.errors.winterMinC"
+        />
+      </template>
+      <template v-if="shows('lending')">
+        <FieldText
+          id="threshold"
+          v-model="values.lendingThreshold"
+          class="half"
+          label="Lending line"
+          word="lendingLine"
+          numeric
+          unit="% alive"
+          hint="A lot that is likely above it is lent without a word. Each crop may have its own."
+          :error="form.errors.lendingThreshold"
+        />
+        <fieldset class="half days">
+          <legend>Open on</legend>
+          <label v-for="(name, i) in WEEKDAYS" :key="name" class="weekday cut-card" :class="{ chosen: values.openDays.includes(i) }">
+            <Checkbox v-model="values.openDays" :value="i" />{{ name }}
+          </label>
+          <p class="quiet small">Rounds of tests are laid and counted on these days. None chosen: any day will do.</p>
+        </fieldset>
+        <h2 class="group">Where nobody wrote down how seed was kept, it is taken as</h2>
+        <FieldText
+          id="supplier-c"
+          v-model="values.supplierC"
+          class="quarter"
+          label="At the supplier’s"
+          numeric
+          :unit="`°${unit}`"
+          hint="before it came"
+          :error="form.errors.supplierC"
+        />
+        <FieldText
+          id="supplier-rh"
+          v-model="values.supplierRhPercent"
+          class="quarter"
+          label="dry to"
+          numeric
+          unit="%"
+          :error="form.errors.supplierRhPercent"
+        />
+        <FieldText
+          id="room-c"
+          v-model="values.roomC"
+          class="quarter"
+          label="Else in a room of"
+          numeric
+          :unit="`°${unit}`"
+          :error="form.errors.roomC"
+        />
+        <FieldText
+          id="room-rh"
+          v-model="values.roomRhPercent"
+          class="quarter"
+          label="and humidity of"
+          numeric
+          unit="%"
+          :error="form.errors.roomRhPercent"
+        />
+      </template>
+      <template v-if="shows('units')">
+        <FieldChoice
+          id="temperature"
+          v-model="values.temperatureUnit"
+          class="third"
+          label="Warmth in"
+          :options="[
+            { value: 'C', label: '°C' },
+            { value: 'F', label: '°F' },
+          ]"
+        />
+        <FieldChoice
+          id="length"
+          v-model="values.lengthUnit"
+          class="third"
+          label="Depth in"
+          :options="[
+            { value: 'mm', label: 'mm' },
+            { value: 'inch', label: 'inch' },
+          ]"
+        />
+        <FieldChoice
+          id="mass"
+          v-model="values.massUnit"
+          class="third"
+          label="Weight in"
+          :options="[
+            { value: 'g', label: 'g' },
+            { value: 'oz', label: 'oz' },
+          ]"
+        />
+        <FieldChoice
+          id="order"
+          v-model="values.dateOrder"
+          label="Dates as"
+          :options="[
+            { value: 'day-month', label: 'Thu 14 Mar' },
+            { value: 'month-day', label: 'Thu Mar 14' },
+          ]"
+        />
+      </template>
+      <MemberSettings v-if="shows('members')" :model-value="values" :errors="form.errors" />
     </FormFrame>
   </div>
 </template>

@@ -124,6 +124,7 @@ function mine(): void {
       v-model="values.floor"
       class="half"
       label="Floor, never lent"
+      word="floor"
       numeric
       unit="seeds"
       hint="Kept back so that the lot can be renewed."

@@ -16,6 +16,7 @@ const model = defineModel<{ form: LotSheetData['lot']['form']; stated: string }>
     v-model="model.form"
     class="half"
     label="Form"
+    word="form"
     :options="FORMS.map((f) => ({ value: f, label: FORM_WORDS[f] }))"
     :error="errors.form"
   />

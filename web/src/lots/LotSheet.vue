@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WordHelp from '../base/WordHelp.vue';
 import OpeningNote from '../base/OpeningNote.vue';
 import { NOTHING_LEFT, plural, truthWords, type Verdict } from '@esprel/core';
 import { lotsApi } from '@esprel/core/api';
@@ -54,9 +55,9 @@ const nextAction = computed(() => {
   if (data.value?.wet?.driedOn === null) return null;
   const next: Record<Verdict, { words: string; to: string }> = {
     lend: at('Lend it', 'lend'),
-    'sow-thicker': at('Lend it, with a word', 'lend'),
+    'sow-thicker': at('Lend it, to be sown thicker', 'lend'),
     'test-first': at('Start the test', 'test'),
-    renew: at('Lend it to be renewed', 'lend?purpose=renew'),
+    renew: at('Give it to a grower', 'lend?purpose=renew'),
     rescue: at('Sow all of it', 'sow'),
     'let-go': at('Let it go', 'amount'),
   };
@@ -107,7 +108,9 @@ function go(what: string): void {
             <strong class="numbers">{{ amount(lot.balance, lot.amountKnown) }}</strong>
             {{ plural(lot.balance, data.unit).replace(/^\d+ /, '') }}
           </p>
-          <p class="quiet small">{{ amountWords(lot) }}</p>
+          <p class="quiet small">
+            <WordHelp of="floor">{{ amountWords(lot) }}</WordHelp>
+          </p>
         </div>
       </header>
 
@@ -146,7 +149,7 @@ function go(what: string): void {
       <dl class="facts">
         <dt>Came from</dt>
         <dd>{{ cameFrom(lot) }}</dd>
-        <dt>Year</dt>
+        <dt><WordHelp of="harvestYear">Year</WordHelp></dt>
         <dd>{{ data.freshness ?? yearWords(lot) }}</dd>
         <dt>Kept</dt>
         <dd>
@@ -172,7 +175,7 @@ function go(what: string): void {
         <dd>
           <RouterLink :to="`/lots/${lot.code}/identity`">{{ IDENTITY_WORDS[lot.identity].replace('the name is ', '') }}</RouterLink>
         </dd>
-        <dt>True to type</dt>
+        <dt><WordHelp of="trueToType">True to type</WordHelp></dt>
         <dd>
           <RouterLink :to="`/lots/${lot.code}/truth`">{{ truth }}</RouterLink>
         </dd>
@@ -200,7 +203,7 @@ function go(what: string): void {
             >
           </dd>
         </template>
-        <dt v-if="lot.parent || data.loans.length > 0">Descent</dt>
+        <dt v-if="lot.parent || data.loans.length > 0"><WordHelp of="generation">Descent</WordHelp></dt>
         <dd v-if="lot.parent || data.loans.length > 0">
           <RouterLink :to="`/lots/${lot.code}/descent`">{{
             lot.parent ? `generation ${lot.generation}, from ${lot.parent}` : 'see what came of it'

@@ -12,7 +12,7 @@ const router = useRouter();
 
 const LISTS = [
   { tag: 'all', label: 'All' },
-  { tag: 'decision', label: 'To decide' },
+  { tag: 'decision', label: 'Renew or let go' },
   { tag: 'test-first', label: 'Test first' },
   { tag: 'quarantine', label: 'Quarantine' },
   { tag: 'doubtful', label: 'Doubtful' },

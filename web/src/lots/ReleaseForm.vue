@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WordHelp from '../base/WordHelp.vue';
 import Checkbox from 'primevue/checkbox';
 import { addDays, capital, FOUND_WORDS, QUARANTINE_DAYS } from '@esprel/core';
 import { type LotSheetData, returnsApi } from '@esprel/core/api';
@@ -56,7 +57,7 @@ const grown = computed(() => {
 
 <template>
   <form class="release" novalidate @submit.prevent="form.send()">
-    <h2>In quarantine since {{ format.day(waiting.receivedOn) }}</h2>
+    <h2><WordHelp of="quarantine">In quarantine</WordHelp> since {{ format.day(waiting.receivedOn) }}</h2>
     <p>{{ capital(grown) }}. Look through it from {{ format.day(until) }}; beetles show by then. It can be tested, but not lent or sown.</p>
     <p v-if="foundWords">Found when it came: {{ foundWords }}.</p>
     <ol v-if="waiting.steps.length > 0" class="plain steps" aria-label="Before it is released">

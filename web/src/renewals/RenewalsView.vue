@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WordHelp from '../base/WordHelp.vue';
 import { capital, plural } from '@esprel/core';
 import { renewalsApi } from '@esprel/core/api';
 import Button from 'primevue/button';
@@ -65,7 +66,7 @@ const isPlan = computed(() => route.path === '/renewals');
   <ListAndSheet :opened="!isPlan" label="Who renews what">
     <div class="body">
       <header class="top">
-        <h1>Who renews what</h1>
+        <h1>Who <WordHelp of="renewal">renews</WordHelp> what</h1>
         <Button label="Gardens and room" severity="secondary" @click="router.push('/renewals/gardens')" />
         <Button label="What if" severity="secondary" @click="router.push('/renewals/what-if')" />
         <Button label="Take this plan" :disabled="!page || page.toTake === 0" @click="router.push('/renewals/take')" />

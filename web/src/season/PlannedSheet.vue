@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WordHelp from '../base/WordHelp.vue';
 import OpeningNote from '../base/OpeningNote.vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import {
@@ -178,8 +179,8 @@ const short = computed(() =>
     <section aria-label="Why this window">
       <h2>Why then</h2>
       <p v-if="window">
-        Window <strong>{{ between(window) }}</strong>, middle {{ format.day(window.target) }}, from the last frost about
-        {{ format.day(data.season.lastFrost) }}.
+        <WordHelp of="window">Window</WordHelp> <strong>{{ between(window) }}</strong>, middle {{ format.day(window.target) }}, from the
+        last frost about {{ format.day(data.season.lastFrost) }}.
       </p>
       <p v-else class="quiet">{{ p.crop }} has no window for this way of sowing; the day is yours.</p>
       <p v-if="data.season.late && p.way === 'late'" class="quiet">{{ capital(data.season.late.why) }}.</p>

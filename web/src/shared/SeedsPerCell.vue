@@ -113,7 +113,7 @@ const price = (x: number): string => x.toFixed(2);
               />
             </g>
           </svg>
-          <span v-if="(o.picture?.each ?? 1) > 1" class="quiet small">a square is {{ o.picture?.each }}</span>
+          <span v-if="(o.picture?.each ?? 1) > 1" class="quiet small">one square for {{ o.picture?.each }}</span>
         </div>
       </div>
       <figcaption class="quiet small">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WordHelp from '../base/WordHelp.vue';
 import type { NOTHING_LEFT, Verdict } from '@esprel/core';
 import Button from 'primevue/button';
 import { computed } from 'vue';
@@ -29,13 +30,13 @@ const beside = computed(() => (props.verdict.beside === null || props.quarantine
     <VerdictShape :verdict="verdict.verdict" :size="18" />
     <div>
       <h2 :style="{ color: look.colour }">
-        {{ look.words }}
+        <WordHelp of="verdict">{{ look.words }}</WordHelp>
         <span v-if="beside" class="beside"><VerdictShape :verdict="verdict.beside" /> {{ beside.words }} meanwhile</span>
       </h2>
       <p>{{ verdict.reason }}</p>
       <p v-if="next || verdict.nextLook" class="row-of-buttons then">
         <Button v-if="next" size="small" :label="next.words" @click="router.push(next.to)" />
-        <span v-if="verdict.nextLook" class="quiet small">look again {{ format.day(verdict.nextLook) }}</span>
+        <span v-if="verdict.nextLook" class="quiet small">check it again {{ format.day(verdict.nextLook) }}</span>
         <slot />
       </p>
     </div>

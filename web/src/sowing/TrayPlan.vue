@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WordHelp from '../base/WordHelp.vue';
 import { TriangleAlert } from '@lucide/vue';
 import DeskMessage from '../base/DeskMessage.vue';
 import RadioButton from 'primevue/radiobutton';
@@ -197,7 +198,7 @@ const BRUSHES = [
         @choose="add"
       />
       <section v-if="chosen" class="many noprint" :aria-label="`How many of ${chosen.variety} in a cell`">
-        <h2>{{ chosen.letter }}, {{ chosen.variety }}: how many in a cell</h2>
+        <h2>{{ chosen.letter }}, {{ chosen.variety }}: <WordHelp of="perCell">how many in a cell</WordHelp></h2>
         <p class="quiet small">
           {{ plural(chosen.wanted?.plants ?? 10, 'plant') }} wanted, nine times in ten;
           {{ plural(chosen.available, 'seed') }} there<template v-if="chosen.estimate"

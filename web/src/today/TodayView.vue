@@ -18,6 +18,8 @@ const router = useRouter();
 const session = useSession();
 const table = useTable();
 const format = useFormat();
+/** What is left of a young library's first hour. */
+const left = computed(() => session.session?.beginning ?? null);
 const week = computed(() => (typeof route.query.week === 'string' ? route.query.week : null));
 const { data, problem } = useRead(todayApi.page, () => ({ week: week.value }), [() => session.today]);
 const groups = computed(() => workGroups(data.value?.items ?? []));
@@ -42,6 +44,10 @@ function allOnTable(): void {
       <p v-if="data && data.items.length === 0" class="empty">
         <strong>{{ week ? 'That week is free so far.' : 'Nothing is due.' }}</strong> Take in an envelope with <kbd>N</kbd>, or see which
         lots are worth a <RouterLink to="/tests">test</RouterLink>.
+      </p>
+      <p v-if="left && !week" class="begin">
+        <span><strong>Begin here</strong> {{ left.done === 0 ? 'The first hour of a library.' : `${left.done} of ${left.of} done.` }}</span>
+        <Button label="Go on" severity="secondary" @click="router.push('/begin')" />
       </p>
       <section v-for="g in groups" :key="g.name" class="group" :aria-label="g.name">
         <h2>{{ g.name }}</h2>
@@ -112,6 +118,15 @@ function allOnTable(): void {
   display: grid;
   gap: 14px;
   align-content: start;
+}
+.begin {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 14px;
+  padding: 10px 14px;
+  background: var(--sheet);
+  box-shadow: inset 4px 0 0 var(--action);
 }
 .group {
   display: grid;

@@ -19,5 +19,13 @@ export const KEYS = [
   { key: 'A to Z', does: 'on a tray that is laid out: paint that letter, with Shift its marker; Space clears' },
   { key: '0 to 9, X', does: 'on a tray that grows: how many are up in the cell; what was lost there' },
   { key: 'Esc', does: 'leave a field or close a sheet' },
-  { key: '?', does: 'this list' },
+  { key: '?', does: 'how this page works, and back' },
+] as const;
+
+/** Keys of the seed sheet of a test. */
+export const SEED_SHEET_KEYS = [
+  { key: 'arrows', does: 'move from seed to seed' },
+  { key: 'Space', does: 'mark the seed with the chosen stamp, or take its mark off' },
+  { key: 'S A H F M E', does: 'mark it sprouted, abnormal, hard, fresh, mouldy or dead, empty' },
+  { key: '0 to 9', does: 'type how many in all instead' },
 ] as const;
