@@ -17,6 +17,9 @@ const SERVER = [
   'renewals/otherWaysJob',
   'renewals/whatIfJob',
   'files/csvJob',
+  'copies/nightJob',
+  'exchange/packageJob',
+  'exchange/readJob',
 ];
 const DEMO = ['make'];
 

@@ -96,6 +96,8 @@ export * from './labels/labelText.ts';
 export * from './labels/layout.ts';
 export * from './labels/printerFit.ts';
 export * from './beginning/beginning.ts';
+export * from './copies/thinning.ts';
+export * from './exchange/packageText.ts';
 export * from './schemas/beginForms.ts';
 export * from './devices/scale.ts';
 export * from './devices/climateLogger.ts';

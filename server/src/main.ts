@@ -6,6 +6,8 @@ import { isIP } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
 import { isDay } from '@esprel/core';
 import { endLookRounds, lookRounds } from './beginning/lookRound.ts';
+import { nightlyCopies } from './copies/keeper.ts';
+import type { Db } from './db/db.ts';
 import { FAULT_WORDS, faultOf, LibraryProblem } from './db/faults.ts';
 import { holdLibrary } from './db/hold.ts';
 import { keepPrivate, quickCheck, refuseLost, takeUpRestored } from './db/libraryFile.ts';
@@ -97,7 +99,18 @@ function localDay(): string {
   return `${String(now.getFullYear())}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`;
 }
 
-function start({ host, port, fixedDay, trustProxy, tls }: Settings): void {
+/** A library that is served. */
+interface Running {
+  readonly db: Db;
+  /** Stops serving, closes the library, then goes on. */
+  readonly close: (then: () => void) => void;
+}
+
+/** So long whoever asked for it may take to hear that the library is about to be closed. */
+const ANSWER_MS = 300;
+
+function start(settings: Settings): Running {
+  const { host, port, fixedDay, trustProxy, tls } = settings;
   const today = (): string => fixedDay ?? localDay();
   // Nobody but the one who runs the program reads what it writes.
   process.umask(0o077);
@@ -113,10 +126,26 @@ function start({ host, port, fixedDay, trustProxy, tls }: Settings): void {
   const my = join(root, 'web/dist-my');
   const swapDesk = join(root, 'web/dist-swap-desk');
   let address = '';
+  let actualPort = port;
+  const second = process.env.ESPREL_COPIES_TO ?? null;
+  const nights = nightlyCopies(db, { second: second === null ? null : resolve(second), today, hour: () => new Date().getHours() });
   const [make, serve] = [join(root, 'demo/dist/make.js'), join(SERVER_FOLDER, 'dist/main.js')];
   const back = process.env.ESPREL_BACK;
   const app = createApp({
     ...(back === undefined ? {} : { back }),
+    copies: {
+      second,
+      state: nights.state,
+      reopen: (put, opened) => {
+        setTimeout(() => {
+          running?.close(() => {
+            put();
+            running = start({ ...settings, port: actualPort });
+            opened(running.db, today());
+          });
+        }, ANSWER_MS);
+      },
+    },
     // A demo opens no demo.
     ...(back === undefined && existsSync(make) && existsSync(serve)
       ? { lookRounds: lookRounds({ make, serve, back: () => address }) }
@@ -142,6 +171,7 @@ function start({ host, port, fixedDay, trustProxy, tls }: Settings): void {
   });
   server.listen(port, host, () => {
     address = addressOf(server, host, port, tls !== undefined);
+    actualPort = Number(new URL(address).port) || actualPort;
     held.at(address);
     warmPool();
     process.stdout.write(`Esprel is at ${address} (library in ${folder})\n`);
@@ -161,24 +191,36 @@ function start({ host, port, fixedDay, trustProxy, tls }: Settings): void {
   const timer = setInterval(() => {
     refresh();
     post();
+    // The demo stands still, and is made afresh at every start.
+    if (fixedDay === undefined) nights.tick();
   }, 60_000);
 
-  function stop(): void {
-    clearInterval(timer);
-    endLookRounds();
-    server.close(() => {
-      db.close();
-      void closePool();
-      void closeSearches();
-      held.release();
-      process.exit(0);
-    });
-    server.closeIdleConnections();
-  }
-  process.on('SIGINT', stop);
-  process.on('SIGTERM', stop);
-  // Whoever started it is gone, however that came: a server that nobody sees any more would hold the library.
-  process.on('disconnect', stop);
+  return {
+    db,
+    close: (then) => {
+      clearInterval(timer);
+      endLookRounds();
+      server.close(() => {
+        void Promise.allSettled([closePool(), closeSearches()]).then(() => {
+          db.close();
+          held.release();
+          then();
+        });
+      });
+      server.closeIdleConnections();
+      // Whoever only listens is not waited for.
+      setTimeout(() => {
+        server.closeAllConnections();
+      }, 10 * ANSWER_MS).unref();
+    },
+  };
+}
+
+let running: Running | null = null;
+
+function stop(): void {
+  if (running === null) process.exit(0);
+  running.close(() => process.exit(0));
 }
 
 function addressOf(server: Server, host: string, port: number, secure: boolean): string {
@@ -211,8 +253,12 @@ function giveUp(why: unknown): never {
   process.exit(1);
 }
 
+process.on('SIGINT', stop);
+process.on('SIGTERM', stop);
+// Whoever started it is gone, however that came: a server that nobody sees any more would hold the library.
+process.on('disconnect', stop);
 try {
-  start(readEnvironment());
+  running = start(readEnvironment());
 } catch (error) {
   giveUp(error);
 }

@@ -21,6 +21,8 @@ const addressOf = (r: AnyRoute): string =>
     garden: 'library',
     page: 1,
     crop: 'tomato',
+    step: 'frost',
+    name: 'none.sqlite',
   });
 
 describe('before there is a coordinator', () => {

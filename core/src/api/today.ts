@@ -18,7 +18,8 @@ export interface WorkItem {
     | 'tell'
     | 'ask'
     | 'put-back'
-    | 'swap';
+    | 'swap'
+    | 'copy';
   readonly due: string;
   readonly title: string;
   readonly detail: string;

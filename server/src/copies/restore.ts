@@ -9,7 +9,7 @@ import { photosOfCopies, timeName } from './backup.ts';
 import { copyPhotos, type PhotosFound, photosNamed } from './photoCopies.ts';
 
 /** A copy as it is chosen from. */
-interface LibraryCopy {
+export interface LibraryCopy {
   readonly name: string;
   readonly bytes: number;
   readonly written: Date;

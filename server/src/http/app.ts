@@ -3,6 +3,7 @@ import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { extname, join } from 'node:path';
 import type { LookRounds } from '../beginning/lookRound.ts';
+import type { CopiesKeeper } from '../copies/keeper.ts';
 import type { Db } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { judgingState } from '../estimates/judgingState.ts';
@@ -35,6 +36,8 @@ export interface AppOptions {
   readonly trustProxy?: number | string;
   /** What opens a demo library beside this one. */
   readonly lookRounds?: LookRounds;
+  /** What makes copies by itself and can put one back while the program runs. */
+  readonly copies?: CopiesKeeper;
   /** Where the library is beside which this one, a demo, was opened. */
   readonly back?: string;
   readonly limits?: Limits;
@@ -98,7 +101,7 @@ export function createApp(options: AppOptions): Express {
     response.json({ status: 'ok', today: options.today(), schema: options.db.pragma('user_version', { simple: true }) });
   });
   mountCalculators(app, limits.calculations);
-  const files = new Set(table.filter((r) => r.kind === 'upload').map((r) => r.path));
+  const files = new Set(table.filter((r) => r.kind === 'upload' || r.kind === 'large-upload').map((r) => r.path));
   const small = express.json({ limit: '2mb', strict: false });
   const large = express.json({ limit: '8mb', strict: false });
   const reading = limited('reads', limits.reads);
@@ -155,7 +158,8 @@ export function createApp(options: AppOptions): Express {
   };
   const kept = new KeptAnswers(options.db, () => {
     const { paused, restarts } = judgingState(options.db);
-    return `${String(paused)}${String(restarts)}`;
+    const copies = options.copies?.state();
+    return `${String(paused)}${String(restarts)}${copies?.lastNight ?? ''}${copies?.problem ?? ''}`;
   });
   const around: Around = { db: options.db, today: options.today, kept, afterChange, refuseGone: fileGuard(options.db) };
   // The contract, for whoever calls from outside: made when the program is built.

@@ -1,3 +1,4 @@
+import { rmSync } from 'node:fs';
 import express, { type Express, type Request, type Response } from 'express';
 import { wrong } from '@esprel/core';
 import type { Db } from '../db/db.ts';
@@ -10,6 +11,7 @@ import { FileAnswer, ReadyJson, type Route, SecretAnswer } from '../routing/rout
 import { admitted, carry } from './admit.ts';
 import { answerChange, type ChangeCall } from './answerChange.ts';
 import type { KeptAnswers } from './kept.ts';
+import { receiveFile } from './receiveFile.ts';
 import { changeInThread } from './runThread.ts';
 
 const MOST_KEY_LENGTH = 200;
@@ -58,6 +60,20 @@ export function mount(app: Express, route: Route, { db, today, kept, afterChange
       refuseGone();
       const body = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
       sendAnswer(response, await route.handle(asker, { ...asked(request), body }));
+    });
+    return;
+  }
+  if (route.kind === 'large-upload') {
+    app.post(path, async (request, response) => {
+      const asker = reader(request);
+      refuseGone();
+      const file = await receiveFile(request);
+      try {
+        sendAnswer(response, await route.handle(asker, { ...asked(request), body: file }));
+      } catch (error) {
+        rmSync(file, { force: true });
+        throw error;
+      }
     });
     return;
   }
@@ -117,7 +133,14 @@ function sendAnswer(response: Response, answer: unknown, type = 'application/jso
 function sendFile(response: Response, file: FileAnswer, type: string): void {
   if (file.saveAs !== null) response.attachment(file.saveAs);
   if (file.keepSeconds > 0) response.set('Cache-Control', `max-age=${String(file.keepSeconds)}`);
-  response.type(type).send(file.body);
+  response.type(type);
+  const { body } = file;
+  if (typeof body === 'string' || Buffer.isBuffer(body)) response.send(body);
+  else {
+    response.sendFile(body.path, () => {
+      rmSync(body.path, { force: true });
+    });
+  }
 }
 
 function send(response: Response, answer: { readonly status: number; readonly json: string }): void {

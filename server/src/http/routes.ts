@@ -3,6 +3,9 @@ import { peopleRoutes } from '../access/peopleRoutes.ts';
 import { NO_LOOK_ROUNDS, type LookRounds } from '../beginning/lookRound.ts';
 import { beginningRoutes } from '../beginning/routes.ts';
 import { calibrationRoutes } from '../calibration/routes.ts';
+import type { CopiesKeeper } from '../copies/keeper.ts';
+import { copiesRoutes } from '../exchange/copiesRoutes.ts';
+import { packageRoutes } from '../exchange/packageRoutes.ts';
 import { cropRoutes } from '../crops/routes.ts';
 import { all, type Db } from '../db/db.ts';
 import { journalRoutes } from '../desk/historyRoutes.ts';
@@ -51,7 +54,14 @@ export function routes(
     demo = false,
     back = null,
     lookRounds = NO_LOOK_ROUNDS,
-  }: { readonly db: Db; readonly demo?: boolean; readonly back?: string | null; readonly lookRounds?: LookRounds },
+    copies = null,
+  }: {
+    readonly db: Db;
+    readonly demo?: boolean;
+    readonly back?: string | null;
+    readonly lookRounds?: LookRounds;
+    readonly copies?: CopiesKeeper | null;
+  },
   refresh: () => void,
   log: (error: unknown) => void = () => undefined,
 ): Route[] {
@@ -60,7 +70,9 @@ export function routes(
       (r) => r.id,
     );
   return [
-    ...todayRoutes({ demo, back }),
+    ...todayRoutes({ demo, back, copies: demo ? null : copies }),
+    ...copiesRoutes(copies),
+    ...packageRoutes(copies),
     ...beginningRoutes(lookRounds),
     ...settingsRoutes(),
     ...cropRoutes(lotsOfCrop),

@@ -61,13 +61,14 @@ export class SecretAnswer {
 
 /** An answer that is a file: a picture, a sheet of labels, an export. */
 export class FileAnswer {
-  readonly body: Buffer | string;
+  /** What it is, or where it lies: then it is taken away once it was sent. */
+  readonly body: Buffer | string | { readonly path: string };
   /** Under this name it is saved; without one it is shown. */
   readonly saveAs: string | null;
   /** Seconds for which the same address always gives the same file. */
   readonly keepSeconds: number;
 
-  constructor(body: Buffer | string, options: { readonly saveAs?: string; readonly keepSeconds?: number } = {}) {
+  constructor(body: FileAnswer['body'], options: { readonly saveAs?: string; readonly keepSeconds?: number } = {}) {
     this.body = body;
     this.saveAs = options.saveAs ?? null;
     this.keepSeconds = options.keepSeconds ?? 0;
@@ -117,12 +118,18 @@ interface UploadRoute extends Served {
   readonly handle: (reader: Reader, request: Request<Buffer>) => unknown;
 }
 
+/** Takes a file of any size, which lies on the disk when it is handled; whoever handles it has it from then on. */
+interface LargeUploadRoute extends Served {
+  readonly kind: 'large-upload';
+  readonly handle: (reader: Reader, request: Request<string>) => unknown;
+}
+
 interface UnrecordedRoute extends Served {
   readonly kind: 'unrecorded';
   readonly handle: (reader: Reader, request: Request<unknown>) => unknown;
 }
 
-export type Route = ReadRoute | ChangeRoute | UploadRoute | UnrecordedRoute;
+export type Route = ReadRoute | ChangeRoute | UploadRoute | LargeUploadRoute | UnrecordedRoute;
 
 type Later<A> = A | ReadyJson | Promise<A | ReadyJson>;
 
@@ -181,6 +188,19 @@ export function takes<P extends string, Q extends QuerySpec, A>(
     path: route.path,
     who: route.who,
     handle: (reader, request) => handle(reader, { ...askedOf(route, request), body: request.body }),
+  };
+}
+
+/** Serves what takes a file of any size: `file` is where it lies. It is gone again where the handler throws. */
+export function takesLarge<P extends string, Q extends QuerySpec, A>(
+  route: TakesFile<P, Q, A>,
+  handle: (reader: Reader, asked: Asked<P, Q> & { readonly file: string }) => Later<NoInfer<A>>,
+): Route {
+  return {
+    kind: 'large-upload',
+    path: route.path,
+    who: route.who,
+    handle: (reader, request) => handle(reader, { ...askedOf(route, request), file: request.body }),
   };
 }
 

@@ -2,6 +2,7 @@ import { addDays, capital, dayInYear, frostRisk, isDay, nextMonthDay, numberWord
 import { type BandData, type LosingLot, type Session, todayApi, type WorkItem } from '@esprel/core/api';
 import { secretHash } from '../access/secrets.ts';
 import { beginningLeft } from '../beginning/beginning.ts';
+import { type CopiesKeeper, copiesMissing } from '../copies/keeper.ts';
 import { all, type Db, one } from '../db/db.ts';
 import { judgingState } from '../estimates/judgingState.ts';
 import { countStale } from '../estimates/stale.ts';
@@ -58,12 +59,45 @@ function band(db: Db, today: string): BandData {
   return { from: start, to, risk, marks: [...marks.values()], lastFrost: nextMonthDay(addDays(today, -120), settings.lastFrost) };
 }
 
+/** A piece of work where the library has no copy to go back to. */
+function copiesWork(db: Db, today: string, copies: CopiesKeeper | null): WorkItem[] {
+  if (copies === null) return [];
+  const first = one<{ day: string | null }>(db, 'SELECT on_day AS day FROM steps ORDER BY id LIMIT 1')?.day ?? null;
+  const words = copiesMissing(copies.state(), first, today);
+  if (words === null) return [];
+  return [
+    {
+      kind: 'copy',
+      due: today,
+      title: 'See why no copy is made',
+      detail: words,
+      at: '/library/copies',
+      lotCode: '',
+      minutes: 5,
+      urgent: true,
+    },
+  ];
+}
+
 /** `back`: of a demo that was opened to look round in, where the own library is. */
-export function todayRoutes({ demo, back }: { readonly demo: boolean; readonly back: string | null }): Route[] {
+export function todayRoutes({
+  demo,
+  back,
+  copies,
+}: {
+  readonly demo: boolean;
+  readonly back: string | null;
+  readonly copies: CopiesKeeper | null;
+}): Route[] {
+  /** What is due today, and that nobody keeps copies where nobody does. */
+  const dueToday = (db: Db, today: string, work: readonly WorkItem[]): WorkItem[] => [
+    ...copiesWork(db, today, copies),
+    ...workOfToday(work, today),
+  ];
   return [
     servesKept(todayApi.session, ({ db, today }) => {
       const settings = readSettings(db);
-      const work = workOfToday(workSoon(db, today), today);
+      const work = dueToday(db, today, workSoon(db, today));
       const openTests = one<{ n: number }>(db, 'SELECT count(*) AS n FROM tests WHERE closed_on IS NULL')?.n ?? 0;
       return {
         today,
@@ -87,7 +121,7 @@ export function todayRoutes({ demo, back }: { readonly demo: boolean; readonly b
       const week = query.week;
       if (week !== null && !isDay(week)) throw wrong('week', 'must be a date that exists, as 2027-03-15');
       const work = week === null || week <= today ? workSoon(db, today) : allWork(db, today, addDays(week, 7));
-      const items = week === null ? workOfToday(work, today) : workOfWeek(work, week);
+      const items = week === null ? dueToday(db, today, work) : workOfWeek(work, week);
       const soon = work.filter((w) => w.due > today && w.due <= addDays(today, 7) && !items.includes(w));
       return {
         headline: headline(items, week === null ? 'today' : 'that week'),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { WorkItem } from '@esprel/core/api';
 import {
+  DatabaseBackup,
   Droplets,
   Flag,
   Hand,
@@ -36,6 +37,7 @@ const SHAPES = {
   ask: Hand,
   'put-back': Undo2,
   swap: Handshake,
+  copy: DatabaseBackup,
 } as const;
 const drawn = computed(() => DRAWN[props.kind]);
 const shape = computed(() => (props.kind in SHAPES ? SHAPES[props.kind as keyof typeof SHAPES] : ShieldAlert));

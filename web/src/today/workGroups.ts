@@ -18,9 +18,11 @@ export const WORK_VERB: Readonly<Record<WorkItem['kind'], string>> = {
   ask: 'Open',
   'put-back': 'Put back',
   swap: 'Open',
+  copy: 'Open',
 };
 
 const GROUPS = [
+  { name: 'The library itself', kinds: ['copy'] },
   { name: 'Asked for', kinds: ['ask', 'put-back'] },
   { name: 'Swap day', kinds: ['swap'] },
   { name: 'At the tests', kinds: ['lay', 'count', 'warm'] },
