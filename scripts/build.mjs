@@ -20,6 +20,7 @@ const SERVER = [
   'copies/nightJob',
   'exchange/packageJob',
   'exchange/readJob',
+  'exchange/giftsJob',
 ];
 const DEMO = ['make'];
 

@@ -122,6 +122,118 @@ describe('the library as a package', () => {
   });
 });
 
+describe('gifts of another library', () => {
+  it('come with their history, matched by variety, in one step that can be taken back', async () => {
+    const theirs = await openTestLibrary();
+    const settings = (await theirs.get('/api/settings')).body;
+    await theirs.done('/api/settings', { ...settings, libraryName: 'Sedgebank Seed Shelf' }, 'PUT');
+    const code = await theirs.takeIn({ varietyName: 'Millrace Brown', seeds: 200, year: 2024 });
+    const other = await theirs.takeIn({ varietyName: 'Weir Purples', seeds: 90 });
+    const { id } = await theirs.done('/api/tests', {
+      lotCode: code,
+      method: 'on-paper',
+      replicates: [10],
+      startedOn: '2027-02-01',
+      nightC: 20,
+      dayC: 30,
+      light: 'either',
+      preparationDays: 0,
+    });
+    const marks = Array.from({ length: 9 }, (_, i) => ({ position: i + 1, kind: 'normal', markedOn: '2027-02-08' }));
+    await theirs.done(`/api/tests/${String(id)}/counts`, { version: 1, replicate: 1, countedOn: '2027-02-08', marks });
+    await theirs.done(`/api/tests/${String(id)}/close`, { version: 2, closedOn: '2027-02-08' });
+    const bytes = zipSync(await packageOf(theirs, 'none'));
+
+    const ours = await openTestLibrary();
+    await ours.takeIn({ varietyName: 'Weir Purple' });
+    const look = await fetch(`${ours.base}/api/packages`, { method: 'POST', body: bytes, headers: { 'Content-Type': 'application/zip' } });
+    const { id: file } = (await look.json()) as PackageLook;
+    const gifts = await ours.done(`/api/packages/${file}/gifts`, {});
+    expect(gifts.title).toBe('Sedgebank Seed Shelf');
+    const of = (variety: string) => gifts.lots.find((l: { variety: string }) => l.variety === variety);
+    expect(of('Millrace Brown')).toMatchObject({
+      code,
+      seeds: 190,
+      tests: 1,
+      lastTest: { on: '2027-02-08', alive: 9, sown: 10 },
+      known: false,
+    });
+    expect(of('Weir Purples').near).toMatchObject({ name: 'Weir Purple', like: 'near' });
+
+    const wrong = await ours.post(`/api/packages/${file}/take-gifts`, { lots: [{ code: 'TM-999Z', seeds: 5 }] });
+    expect([wrong.status, wrong.body.errors[0].path]).toEqual([400, 'lots[0].code']);
+    const taken = await ours.done(`/api/packages/${file}/take-gifts`, {
+      lots: [
+        { code, seeds: 30 },
+        { code: other, seeds: 20, sameAs: of('Weir Purples').near.id },
+      ],
+    });
+    const sheet = await ours.lotSheet(taken.codes[0]);
+    expect(sheet.lot).toMatchObject({ variety: 'Millrace Brown', source: 'Sedgebank Seed Shelf', balance: 30, acquisition: 'donated' });
+    expect(sheet.lot.note).toContain(`${code} at Sedgebank Seed Shelf`);
+    // Their count speaks for the seed here.
+    expect(sheet.evidence).toContainEqual(expect.objectContaining({ kind: 'test', alive: 9, sown: 10, used: true }));
+    expect((await ours.lotSheet(taken.codes[1])).lot.variety).toBe('Weir Purple');
+    await ours.done(`/api/history/${String(taken.step.id)}/undo`, {});
+    expect((await ours.get('/api/lots')).body.lots).toHaveLength(1);
+  });
+});
+
+describe('files for others', () => {
+  it('are a table or a map each, and name no member', async () => {
+    const { library } = await withMember();
+    const rows = async (name: string): Promise<string[]> => {
+      const answer = await fetch(`${library.base}/api/export/${name}`);
+      expect([answer.status, answer.headers.get('content-type')], name).toEqual([200, 'text/csv; charset=utf-8']);
+      return (await answer.text()).replace('\uFEFF', '').trim().split('\r\n');
+    };
+    for (const name of ['tests.csv', 'sowings.csv', 'returns.csv']) expect(await rows(name), name).toHaveLength(1);
+    const loans = await rows('loans.csv');
+    expect(loans).toHaveLength(2);
+    expect(loans.join()).not.toContain('Tamsin');
+    const passport = await rows('lots.mcpd.csv');
+    expect(passport[0]).toMatch(/^PUID,INSTCODE,ACCENUMB/);
+    expect(passport[1]).toContain('Millrace Brown');
+    // What goes out comes in: a file of passport descriptors is read as one of lots.
+    const other = await openTestLibrary();
+    const sent = await fetch(`${other.base}/api/imports?name=passport.csv`, { method: 'POST', body: passport.join('\r\n') });
+    const file = (await sent.json()) as { header: string[]; sample: string[][]; mapping: Record<string, number> };
+    expect(file.header.slice(0, 3)).toEqual(['Variety', 'Crop', 'Scientific name']);
+    expect(file.sample[0]?.[0]).toBe('Millrace Brown');
+    expect(file.mapping).toMatchObject({ variety: 0, crop: 1, scientific: 2 });
+
+    await library.done('/api/gardens', { name: 'Patch of Tamsin', hemisphere: 'north', shiftDays: 3, eastM: 2400, northM: -800 });
+    const missing = await library.get('/api/export/gardens.geojson?lon=6');
+    expect([missing.status, missing.body.errors[0].path]).toEqual([400, 'lat']);
+    const map = JSON.parse(await (await fetch(`${library.base}/api/export/gardens.geojson?lat=52&lon=6`)).text());
+    expect(map.features[1].geometry.coordinates).toEqual([6.035, 51.995]);
+    expect(JSON.stringify(map)).not.toContain('Tamsin');
+  });
+});
+
+describe('keys for scripts', () => {
+  it('read what a volunteer sees and change nothing, until they are ended', async () => {
+    const library = await openTestLibrary();
+    await library.takeIn();
+    const wrong = await library.post('/api/script-keys', { name: ' ' });
+    expect([wrong.status, wrong.body.errors[0].path]).toEqual([400, 'name']);
+    const { secret, keys } = await library.done('/api/script-keys', { name: 'the web site' });
+    expect(secret).toMatch(/^esprel_[\w-]{43}$/);
+    const ask = (path: string, method = 'GET', key = String(secret)) =>
+      fetch(`${library.base}/api${path}`, { method, headers: { Authorization: `Bearer ${key}`, 'Content-Type': 'application/json' } });
+    expect((await ask('/lots')).status).toBe(200);
+    expect((await ask('/export/tests.csv')).status).toBe(200);
+    expect((await ask('/people')).status).toBe(403);
+    expect((await ask('/export/library.zip')).status).toBe(403);
+    expect((await ask('/lots', 'POST')).status).toBe(403);
+    expect((await ask('/lots', 'GET', 'esprel_nonsense')).status).toBe(401);
+    expect((await library.get('/api/script-keys')).body.keys[0].usedOn).not.toBeNull();
+    expect(JSON.stringify((await library.get('/api/script-keys')).body)).not.toContain(String(secret));
+    await library.done(`/api/script-keys/${String(keys[0].id)}/end`, {});
+    expect((await ask('/lots')).status).toBe(401);
+  });
+});
+
 describe('copies', () => {
   it('are listed with what would be lost by each, and one is put back only by a program that can open anew', async () => {
     const library = await openTestLibrary();

@@ -9,6 +9,7 @@ import { openTestLibrary, tinyJpeg, undoLast } from './library.ts';
 const ADDS = [
   '/gardens/:garden/frost-record',
   '/history/:id/undo',
+  '/packages/:file/take-gifts',
   '/loans/:id/unsown',
   '/lots/:code/move',
   '/lots/:code/movements',

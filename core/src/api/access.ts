@@ -5,6 +5,7 @@ import {
   passphraseForm,
   personEditForm,
   personForm,
+  scriptKeyForm,
   signInForm,
   sitForm,
 } from '../schemas/accessForms.ts';
@@ -64,6 +65,21 @@ export const accessApi = {
   sit: does<AccessState>()('/access/sit', sitForm, 'desk'),
   /** A new secret address of the calendar, for a program that cannot sign in; the one before ends. */
   calendarAddress: does<{ readonly secret: string }>()('/access/calendar', emptyForm, 'desk'),
+};
+
+/** A key by which a script reads the library; what it is was told when it was made. */
+export interface ScriptKey {
+  readonly id: number;
+  readonly name: string;
+  readonly madeOn: string;
+  readonly usedOn: string | null;
+}
+
+export const scriptKeysApi = {
+  list: reads<{ readonly keys: readonly ScriptKey[] }>()('/script-keys', 'coordinator'),
+  /** `secret` is told this once. */
+  make: does<{ readonly keys: readonly ScriptKey[]; readonly secret: string }>()('/script-keys', scriptKeyForm, 'coordinator'),
+  end: does<{ readonly keys: readonly ScriptKey[] }>()('/script-keys/:id/end', emptyForm, 'coordinator'),
 };
 
 export const peopleApi = {

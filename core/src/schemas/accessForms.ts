@@ -38,3 +38,6 @@ export const personEditForm = shape({ name: name(), role: need(oneOf(ROLES)), ve
 
 /** Who sits at a desk that was unlocked; null gets up. */
 export const sitForm = shape({ personId: orNull(id()) });
+
+/** A key by which a script reads: what it is for. */
+export const scriptKeyForm = shape({ name: filled(80, 'say what the key is for') });

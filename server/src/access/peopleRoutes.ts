@@ -1,10 +1,11 @@
 import { ROLE_WORDS, type Role, wrong } from '@esprel/core';
-import { peopleApi, type Person } from '@esprel/core/api';
+import { peopleApi, type Person, scriptKeysApi } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import { blocked, notFound } from '../problem.ts';
 import { keepCoordinator, personRow, type PersonRow } from '../records/person.ts';
 import { acts, makes, type Route, serves } from '../routing/route.ts';
 import { noteStep, setPassphrase } from './accessRoutes.ts';
+import { endScriptKey, makeScriptKey, scriptKeys } from './scriptKeys.ts';
 import { hashPassphrase } from './secrets.ts';
 import { signInsOf, signOutEverywhere } from './signIns.ts';
 
@@ -29,6 +30,22 @@ function freeName(db: Db, name: string, but: number | null): string {
 }
 
 /** Who works at the desk. */
+/** Keys by which scripts read. */
+export function scriptKeyRoutes(): Route[] {
+  return [
+    serves(scriptKeysApi.list, ({ db }) => ({ keys: scriptKeys(db) })),
+    acts(scriptKeysApi.make, ({ db, today, by }, { body }) => {
+      const secret = makeScriptKey(db, body.name, today, by.personId);
+      noteStep(db, today, by.personId, 'script key', `Made a key for scripts: ${body.name}`);
+      return { keys: scriptKeys(db), secret };
+    }),
+    acts(scriptKeysApi.end, ({ db, today, by }, { params }) => {
+      noteStep(db, today, by.personId, 'script key', `Ended the key for scripts: ${endScriptKey(db, params.id)}`);
+      return { keys: scriptKeys(db) };
+    }),
+  ];
+}
+
 export function peopleRoutes(): Route[] {
   return [
     serves(peopleApi.list, ({ db }) => ({ people: people(db) })),

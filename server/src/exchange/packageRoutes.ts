@@ -7,14 +7,17 @@ import { timeName } from '../copies/backup.ts';
 import type { CopiesKeeper } from '../copies/keeper.ts';
 import { type Db, one } from '../db/db.ts';
 import { notFound, Problem } from '../problem.ts';
-import { acts, FileAnswer, gives, type Route, serves, takesLarge } from '../routing/route.ts';
+import { acts, FileAnswer, gives, makes, type Route, serves, takesLarge } from '../routing/route.ts';
 import { job, work } from '../threads/pool.ts';
 import { putInPlace } from './copiesRoutes.ts';
+import { listGifts, takeGifts } from './gifts.ts';
+import type { GiftLot } from './giftsJob.ts';
 import type { PackageJob } from './packageJob.ts';
 import { packageSays } from './readPackage.ts';
 import type { PackageSays } from './writePackage.ts';
 
 export const WRITE_PACKAGE = job<typeof import('./packageJob.ts').default>('exchange/packageJob');
+export const READ_GIFTS = job<typeof import('./giftsJob.ts').default>('exchange/giftsJob');
 export const READ_PACKAGE = job<typeof import('./readJob.ts').default>('exchange/readJob');
 /** A library of fifty thousand lots and its photographs, on an old disk. */
 const MOST_SECONDS = 1800;
@@ -37,6 +40,8 @@ interface Sent {
   readonly path: string;
   readonly says: PackageSays;
   readonly timer: NodeJS.Timeout;
+  /** Its lots, once somebody asked for them as gifts. */
+  gifts: ReadonlyMap<string, GiftLot> | null;
 }
 
 const isEmpty = (db: Db): boolean => one(db, 'SELECT 1 AS one FROM lots LIMIT 1') === undefined;
@@ -86,7 +91,7 @@ export function packageRoutes(keeper: CopiesKeeper | null): Route[] {
       const timer = setTimeout(() => {
         drop(id);
       }, KEPT_MS).unref();
-      sent.set(id, { path: file, says, timer });
+      sent.set(id, { path: file, says, timer, gifts: null });
       const rows = new Map(says.resources.map((r) => [r.path.replace(/^tables\/|\.csv$/g, ''), r.rows]));
       return {
         id,
@@ -112,6 +117,17 @@ export function packageRoutes(keeper: CopiesKeeper | null): Route[] {
       drop(params.file);
       putInPlace(keeper, folder, name, `Read in the package of ${says.title.slice(0, 80)}`, by.personId);
       return { name };
+    }),
+    acts(exchangeApi.gifts, async ({ db }, { params }) => {
+      const one = find(params.file);
+      const lots = await work(READ_GIFTS, { path: one.path }, MOST_SECONDS);
+      one.gifts = new Map(lots.map((l) => [l.code, l]));
+      return { title: one.says.title, lots: listGifts(db, lots) };
+    }),
+    makes(exchangeApi.takeGifts, 'gifts', (change, { params, body }) => {
+      const { gifts, says } = find(params.file);
+      if (gifts === null) throw new Problem('blocked', 'Look at what is in the package first.');
+      return takeGifts(change, body, gifts, says.title);
     }),
     acts(exchangeApi.leave, (_reader, { params }) => {
       find(params.file);

@@ -14,7 +14,7 @@ const MOST_TEXT_BYTES = 450_000_000;
 const MOST_PHOTO_BYTES = 30_000_000;
 const PIECE = 1 << 20;
 
-const notPackage = (why: string) => wrong('file', `${why}; choose a package that Esprel wrote (Library, Copies and open files)`);
+const notPackage = (why: string) => wrong('file', `${why}; choose a package that Esprel wrote (Library, Open files)`);
 
 /** Takes a ZIP file apart, piece by piece; `wants` says which entries are kept and how large each may be. */
 function unzip(path: string, wants: (name: string) => number | null, take: (name: string, bytes: Buffer) => void): void {

@@ -50,7 +50,7 @@ datapackage.json says what each table holds; each table is a CSV file in "tables
 Dates are YYYY-MM-DD, shares 0 to 1, weights in grams, lengths as the name of the column says.
 A text that begins with = + - @ ' or a tab stands behind an apostrophe, so that no spreadsheet runs it: take one off.
 Photographs lie in "photos" under the names that the tables give. Passphrases and other secrets are not in here.
-Esprel reads the whole back into an empty library (Library, Copies and open files), exactly as it was.
+Esprel reads the whole back into an empty library (Library, Open files), exactly as it was.
 `;
 
 /** How null is written in each column: by nothing, unless the column holds empty texts beside nulls. */

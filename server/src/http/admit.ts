@@ -2,6 +2,7 @@ import { parse as parseCookies } from 'cookie';
 import type { Request, RequestHandler, Response } from 'express';
 import { type Caller, mayCall } from '@esprel/core';
 import { callerOf, type Known } from '../access/caller.ts';
+import { scriptBy } from '../access/scriptKeys.ts';
 import type { Db } from '../db/db.ts';
 import { Problem } from '../problem.ts';
 import type { SecretAnswer, Visit } from '../routing/route.ts';
@@ -57,6 +58,15 @@ export function knowsSender(db: Db, routes: readonly { readonly path: string; re
   return (request, _response, next) => {
     const visit = visitOf(request);
     const claimed = Number(request.get('X-Esprel-Person') ?? '');
+    const bearer = /^Bearer (\S+)$/.exec(request.get('Authorization') ?? '')?.[1];
+    if (bearer !== undefined) {
+      const script = scriptBy(db, bearer, new Date().toISOString().slice(0, 10));
+      if (!script) throw new Problem('sign-in-needed', 'There is no such key, or it was ended. A coordinator makes another under Library.');
+      if (request.method !== 'GET' && request.method !== 'HEAD') throw new Problem('not-allowed', 'A key only reads.');
+      senders.set(request, { by: { ...script, state: 'signed-in', signIn: null }, visit });
+      next();
+      return;
+    }
     const by = callerOf(db, {
       local: visit.local,
       secret: visit.secret,

@@ -1,10 +1,11 @@
 import { accessRoutes } from '../access/accessRoutes.ts';
-import { peopleRoutes } from '../access/peopleRoutes.ts';
+import { peopleRoutes, scriptKeyRoutes } from '../access/peopleRoutes.ts';
 import { NO_LOOK_ROUNDS, type LookRounds } from '../beginning/lookRound.ts';
 import { beginningRoutes } from '../beginning/routes.ts';
 import { calibrationRoutes } from '../calibration/routes.ts';
 import type { CopiesKeeper } from '../copies/keeper.ts';
 import { copiesRoutes } from '../exchange/copiesRoutes.ts';
+import { exportRoutes } from '../exchange/exportRoutes.ts';
 import { packageRoutes } from '../exchange/packageRoutes.ts';
 import { cropRoutes } from '../crops/routes.ts';
 import { all, type Db } from '../db/db.ts';
@@ -73,6 +74,7 @@ export function routes(
     ...todayRoutes({ demo, back, copies: demo ? null : copies }),
     ...copiesRoutes(copies),
     ...packageRoutes(copies),
+    ...exportRoutes(),
     ...beginningRoutes(lookRounds),
     ...settingsRoutes(),
     ...cropRoutes(lotsOfCrop),
@@ -90,6 +92,7 @@ export function routes(
     ...restrictedRoutes(),
     ...accessRoutes(),
     ...peopleRoutes(),
+    ...scriptKeyRoutes(),
     ...lotRoutes(),
     ...testRoutes(),
     ...roundRoutes(),

@@ -1,5 +1,14 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { type ColumnMapping, guessColumns, type ImportContext, nameKey, readImportRow } from '@esprel/core';
+import {
+  type ColumnMapping,
+  guessColumns,
+  type ImportContext,
+  isMcpd,
+  LOT_HEADER,
+  lotFromMcpd,
+  nameKey,
+  readImportRow,
+} from '@esprel/core';
 import { all, type Db } from '../db/db.ts';
 import { type CsvAsked, type CsvFile, type CsvRow, type Encoding, readCsv, type Separator } from '../files/csv.ts';
 import { notFound } from '../problem.ts';
@@ -47,8 +56,20 @@ export interface WaitingFile {
 /** Smaller files are read where they come in: a thread would take longer than they do. */
 const SMALL_BYTES = 100_000;
 
-/** A file read on a thread, its rows taken over a few at a time. Throws an InputError or a Problem. */
+/** A file of passport descriptors as one of lots; any other as it is. */
+function asLots(csv: CsvFile): CsvFile {
+  if (!isMcpd(csv.header)) return csv;
+  return { ...csv, header: LOT_HEADER, rows: csv.rows.map(({ row, cells }) => ({ row, cells: lotFromMcpd(csv.header, cells) })) };
+}
+
+/** A file read as one of lots. Throws an InputError or a Problem. */
 async function readInThread(bytes: Uint8Array, asked: CsvAsked): Promise<{ readonly csv: CsvFile; readonly sha256: string }> {
+  const read = await readRows(bytes, asked);
+  return { ...read, csv: asLots(read.csv) };
+}
+
+/** A file read on a thread, its rows taken over a few at a time. */
+async function readRows(bytes: Uint8Array, asked: CsvAsked): Promise<{ readonly csv: CsvFile; readonly sha256: string }> {
   if (bytes.length <= SMALL_BYTES) return { csv: readCsv(bytes, asked), sha256: createHash('sha256').update(bytes).digest('hex') };
   const read = await work(READ, { bytes, asked });
   const rows: CsvRow[] = [];

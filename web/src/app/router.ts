@@ -320,6 +320,8 @@ export const router = createRouter({
         { path: 'crops/new', component: () => import('../library/CropForm.vue'), meta: { title: 'A crop of our own' } },
         { path: 'crops/:crop/edit', component: () => import('../library/CropForm.vue'), props: true, meta: { title: 'Change the crop' } },
         { path: 'crops/:crop?', component: () => import('../library/CropsPage.vue'), props: true, meta: { title: 'Crops' } },
+        { path: 'copies', component: () => import('../exchange/CopiesPage.vue'), meta: { title: 'Copies' } },
+        { path: 'open-files', component: () => import('../exchange/OpenFilesPage.vue'), meta: { title: 'Open files' } },
         { path: 'people', component: () => import('../access/PeoplePage.vue'), meta: { title: 'People' } },
         { path: 'history', component: () => import('../library/HistoryPage.vue'), meta: { title: 'History' } },
       ],

@@ -13,11 +13,14 @@ const PAGES = [
   { to: '/library/read-in', label: 'Read in' },
   { to: '/library/restricted', label: 'Restricted' },
   { to: '/library/devices', label: 'Devices' },
+  { to: '/library/copies', label: 'Copies' },
+  { to: '/library/open-files', label: 'Open files' },
   { to: '/library/people', label: 'People' },
   { to: '/library/history', label: 'History' },
 ] as const;
-/** People are for coordinators. */
-const pages = computed(() => PAGES.filter((p) => p.label !== 'People' || access.coordinator));
+/** Who works here, and the library as a whole, are for coordinators. */
+const FOR_COORDINATORS: ReadonlySet<string> = new Set(['People', 'Copies']);
+const pages = computed(() => PAGES.filter((p) => !FOR_COORDINATORS.has(p.label) || access.coordinator));
 </script>
 
 <template>
