@@ -4,7 +4,7 @@
 const SERVER = [
   ['main', 'index'],
   ['http'],
-  ['today', 'my', 'telling'],
+  ['today', 'my', 'telling', 'year'],
   ['returns', 'renewals', 'swap', 'exchange'],
   ['beginning', 'germination', 'growing', 'imports', 'labels', 'members', 'places', 'sowing'],
   ['lots'],
@@ -49,6 +49,7 @@ const WEB = [
     'swapDesk',
     'today',
     'varieties',
+    'year',
   ],
   ['shared'],
   ['fields', 'charts'],

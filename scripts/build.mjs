@@ -19,6 +19,7 @@ const SERVER = [
   'files/csvJob',
   'copies/nightJob',
   'exchange/packageJob',
+  'year/yearJob',
   'exchange/readJob',
   'exchange/giftsJob',
 ];

@@ -76,6 +76,7 @@ export * from './swap/packing.ts';
 export * from './schemas/testForms.ts';
 export * from './schemas/sowingForms.ts';
 export * from './today/due.ts';
+export * from './year/year.ts';
 export * from './calculators.ts';
 export * from './names/fold.ts';
 export * from './names/latin.ts';

@@ -4,7 +4,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { copiesMissing, nightlyCopies } from '../src/copies/keeper.ts';
 import { readPackage } from '../src/exchange/readPackage.ts';
 import { openTestLibrary, type TestLibrary, tinyJpeg } from './library.ts';
@@ -97,12 +97,15 @@ describe('the library as a package', () => {
       expect(() => readPackage(changed(entries, over), target, join(folder, 'photos')), JSON.stringify(over).slice(0, 80)).toThrow(why);
       rmSync(target, { force: true });
     }
+    // What is sent lies in a folder of this test's own until it is read.
+    vi.stubEnv('TMPDIR', folder);
     for (const body of ['', 'not a zip', 'PK\u0003\u0004 but cut']) {
       const answer = await fetch(`${library.base}/api/packages`, { method: 'POST', body, headers: { 'Content-Type': 'application/zip' } });
       const said = (await answer.json()) as { errors?: { path: string }[] };
       expect([answer.status, said.errors?.[0]?.path], body).toEqual([400, 'file']);
     }
-    expect(readdirSync(tmpdir()).filter((f) => f.startsWith('esprel-sent-'))).toEqual([]);
+    expect(readdirSync(folder).filter((f) => f.startsWith('esprel-sent-'))).toEqual([]);
+    vi.unstubAllEnvs();
   });
 
   it('never takes the place of a library with lots in it', async () => {

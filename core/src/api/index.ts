@@ -35,3 +35,4 @@ export * from './telling.ts';
 export * from './today.ts';
 export * from './trays.ts';
 export * from './varieties.ts';
+export * from './year.ts';

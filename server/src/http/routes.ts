@@ -46,6 +46,7 @@ import { swapRoutes } from '../swap/routes.ts';
 import { tellingRoutes } from '../telling/routes.ts';
 import { todayRoutes } from '../today/routes.ts';
 import { varietyRoutes } from '../varieties/routes.ts';
+import { yearRoutes } from '../year/routes.ts';
 import { runThread } from './runThread.ts';
 
 /** Every route of the API. */
@@ -115,6 +116,7 @@ export function routes(
     ...deviceRoutes(),
     ...findRoutes(),
     ...importRoutes(db, (job, progress) => runThread(db, { kind: 'import', job }, progress), refresh),
+    ...yearRoutes(),
     ...journalRoutes(),
   ];
 }

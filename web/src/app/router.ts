@@ -322,6 +322,7 @@ export const router = createRouter({
         { path: 'crops/:crop?', component: () => import('../library/CropsPage.vue'), props: true, meta: { title: 'Crops' } },
         { path: 'copies', component: () => import('../exchange/CopiesPage.vue'), meta: { title: 'Copies' } },
         { path: 'open-files', component: () => import('../exchange/OpenFilesPage.vue'), meta: { title: 'Open files' } },
+        { path: 'year', component: () => import('../year/YearView.vue'), meta: { title: 'The year' } },
         { path: 'people', component: () => import('../access/PeoplePage.vue'), meta: { title: 'People' } },
         { path: 'history', component: () => import('../library/HistoryPage.vue'), meta: { title: 'History' } },
       ],

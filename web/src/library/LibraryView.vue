@@ -13,6 +13,7 @@ const PAGES = [
   { to: '/library/read-in', label: 'Read in' },
   { to: '/library/restricted', label: 'Restricted' },
   { to: '/library/devices', label: 'Devices' },
+  { to: '/library/year', label: 'The year' },
   { to: '/library/copies', label: 'Copies' },
   { to: '/library/open-files', label: 'Open files' },
   { to: '/library/people', label: 'People' },
@@ -25,7 +26,7 @@ const pages = computed(() => PAGES.filter((p) => !FOR_COORDINATORS.has(p.label) 
 
 <template>
   <div class="library">
-    <nav aria-label="Library">
+    <nav class="noprint" aria-label="Library">
       <RouterLink v-for="p in pages" :key="p.to" :to="p.to" :class="{ here: route.path.startsWith(p.to) }">{{ p.label }}</RouterLink>
       <RouterLink to="/begin">Begin here</RouterLink>
       <RouterLink to="/help">Help</RouterLink>

@@ -11,6 +11,8 @@ import ListAndSheet from '../base/ListAndSheet.vue';
 import OpeningNote from '../base/OpeningNote.vue';
 import { useRead } from '../base/useRead.ts';
 import { useChanges } from '../base/changes.ts';
+import { yearApi } from '@esprel/core/api';
+import StockPicture from '../charts/StockPicture.vue';
 import HelpsList from './HelpsList.vue';
 import PlanTable from './PlanTable.vue';
 import { useRenewalPlan } from './usePlan.ts';
@@ -54,6 +56,7 @@ async function search(more: boolean): Promise<void> {
   await act(more ? renewalsApi.goOn : renewalsApi.stop, {}, {});
   looks.value += 1;
 }
+const { data: stock } = useRead(yearApi.stock, () => ({}));
 const part = (n: number): string => `${String((100 * n) / Math.max(1, page.value?.of ?? 1))}%`;
 async function letGo(c: NonNullable<typeof page.value>['conflicts'][number]): Promise<void> {
   const { varietyId, gardenId, season, version } = c.letGo;
@@ -115,6 +118,10 @@ const isPlan = computed(() => route.path === '/renewals');
           </ul>
         </section>
         <HelpsList v-if="page.of > 0" :settled="page.search !== 'searching'" />
+        <details v-if="stock && stock.lots > 0" class="stock">
+          <summary>The whole stock, by amount and how alive it is</summary>
+          <StockPicture :stock="stock" :height="260" />
+        </details>
         <p v-for="c in page.cautions" :key="c" class="caution small">{{ c }}</p>
         <p class="quiet small foot">
           Kept is the chance that a variety is still here after {{ page.seasons.at(-1) }}: by its lots, by seed that growers have, and by
