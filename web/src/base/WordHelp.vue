@@ -19,7 +19,7 @@ function open(event: Event): void {
 
 <template>
   <button type="button" class="word" :aria-expanded="opened" aria-haspopup="dialog" @click.stop.prevent="open">
-    <slot>{{ GLOSSARY[of].word }}</slot></button
+    <slot>{{ GLOSSARY[of].word }}</slot><span class="unseen">, what that means</span></button
   ><Popover ref="box" :aria-label="`What “${word.word}” means`" @show="opened = true" @hide="opened = false">
     <div class="meaning">
       <h3>{{ word.word }}</h3>
