@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CircleQuestionMark } from '@lucide/vue';
+import { CalendarDays, CircleQuestionMark } from '@lucide/vue';
 import Button from 'primevue/button';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRoute } from 'vue-router';
@@ -16,6 +16,7 @@ import LastStep from './LastStep.vue';
 import PlaceTabs from './PlaceTabs.vue';
 import TableStrip from './TableStrip.vue';
 import YearBand from './YearBand.vue';
+import { useBandFold } from './bandFold.ts';
 import { unloaded } from './unloaded.ts';
 import { useDeskKeys } from './useDeskKeys.ts';
 import { useFormat } from '../base/useFormat.ts';
@@ -39,6 +40,7 @@ function help(): void {
 }
 const keys = useDeskKeys({ find: (text) => find.value?.open(text), help });
 
+const folded = useBandFold();
 const place = computed(() => String(route.meta.place ?? ''));
 </script>
 
@@ -64,6 +66,16 @@ const place = computed(() => String(route.meta.place ?? ''));
         </span>
       </div>
       <Button
+        v-tooltip.bottom="folded ? 'Show the year' : 'Fold the year away'"
+        class="fold"
+        severity="secondary"
+        variant="text"
+        :aria-label="folded ? 'Show the year' : 'Fold the year away'"
+        :aria-expanded="!folded"
+        @click="folded = !folded"
+        ><CalendarDays :size="22" aria-hidden="true"
+      /></Button>
+      <Button
         class="help"
         severity="secondary"
         variant="text"
@@ -75,8 +87,8 @@ const place = computed(() => String(route.meta.place ?? ''));
       /></Button>
       <DeskPicker />
     </header>
-    <YearBand />
-    <PlaceTabs :place="place" />
+    <YearBand v-if="!folded" />
+    <PlaceTabs :place="place" :band-folded="folded" @help="help" @band="folded = !folded" />
     <div class="notices">
       <p v-if="unloaded !== null" class="away" role="alert">
         That page did not come: there is no network, or Esprel was renewed meanwhile. <a :href="unloaded">Open it again</a>
@@ -100,7 +112,7 @@ const place = computed(() => String(route.meta.place ?? ''));
   display: grid;
   /* A strip with much in it scrolls; it never makes the page wider. */
   grid-template-columns: minmax(0, 1fr);
-  grid-template-rows: auto auto auto auto minmax(0, 1fr) auto auto;
+  grid-template-rows: auto auto auto auto minmax(0, 1fr) auto auto auto;
   position: relative;
   height: 100dvh;
   min-width: 320px;
@@ -156,6 +168,11 @@ const place = computed(() => String(route.meta.place ?? ''));
   padding: 0 6px;
   margin-right: 6px;
 }
+/* The three signs at the right belong together. */
+.fold,
+.help {
+  margin-inline: -10px;
+}
 .back {
   margin-right: 8px;
 }
@@ -189,12 +206,19 @@ const place = computed(() => String(route.meta.place ?? ''));
   .date {
     display: none;
   }
-  .head > :deep(.desk) {
-    margin-left: auto;
+  .head {
+    gap: 4px;
+    padding: 4px 8px;
+    flex-wrap: nowrap;
+  }
+  /* On a phone both lie behind More, at the lower edge. */
+  .head > .fold,
+  .head > .help {
+    display: none;
   }
   .head > :deep(.find) {
-    order: 1;
-    flex: 1 1 100%;
+    flex: 1 1 0;
+    min-width: 0;
   }
 }
 </style>

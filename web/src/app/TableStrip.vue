@@ -1,19 +1,56 @@
 <script setup lang="ts">
 import WordHelp from '../base/WordHelp.vue';
-import { X } from '@lucide/vue';
+import { plural } from '@esprel/core';
+import { ChevronUp, X } from '@lucide/vue';
 import Button from 'primevue/button';
-import { computed } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { verdictLook } from '../shared/verdictLook.ts';
+import { useNarrow } from '../base/narrow.ts';
 import { useTable } from '../base/table.ts';
 
+/** Only a small screen has it as a drawer. */
+const Drawer = defineAsyncComponent(() => import('primevue/drawer'));
 const table = useTable();
+const narrow = useNarrow();
+const opened = ref(false);
 const router = useRouter();
 const labelsTo = computed(() => `/labels?codes=${table.codes.join(',')}`);
+function go(to: string): void {
+  opened.value = false;
+  void router.push(to);
+}
 </script>
 
 <template>
-  <footer class="table" :class="{ bare: table.count === 0 }" aria-label="On the table">
+  <footer v-if="narrow" v-show="table.count > 0" class="table narrow" aria-label="On the table">
+    <Button class="onwood" :aria-expanded="opened" @click="opened = true">
+      <ChevronUp :size="20" aria-hidden="true" /> {{ plural(table.count, 'envelope') }} on the table
+    </Button>
+    <Button severity="secondary" label="Put away" @click="go('/table/put-away')" />
+    <Drawer v-model:visible="opened" position="bottom" header="On the table" class="table-drawer" aria-label="On the table">
+      <ul class="plain drawer-lots">
+        <li v-for="lot in table.lots" :key="lot.code">
+          <RouterLink :to="`/lots/${lot.code}`" @click="opened = false"
+            ><span class="code">{{ lot.code }}</span> <strong>{{ lot.variety }}</strong></RouterLink
+          >
+          <Button severity="secondary" variant="text" :aria-label="`Take ${lot.code} off the table`" @click="table.putBack(lot.code)"
+            ><X :size="20" aria-hidden="true"
+          /></Button>
+        </li>
+      </ul>
+      <div class="row-of-buttons">
+        <Button label="Lend" @click="go('/table/lend')" />
+        <Button label="Labels" severity="secondary" @click="go(labelsTo)" />
+        <Button label="Test them" severity="secondary" @click="go('/tests/round')" />
+        <Button label="Plan to sow" severity="secondary" @click="go('/sowing/plan')" />
+        <Button label="Lay on a tray" severity="secondary" @click="go('/sowing/trays/new?table=1')" />
+        <Button label="Put away" severity="secondary" @click="go('/table/put-away')" />
+        <Button label="Take all off" severity="secondary" variant="text" @click="(table.clear(), (opened = false))" />
+      </div>
+    </Drawer>
+  </footer>
+  <footer v-else class="table" :class="{ bare: table.count === 0 }" aria-label="On the table">
     <h2>
       <WordHelp of="table">On the <br />table</WordHelp>
     </h2>
@@ -134,13 +171,34 @@ h2 {
 :focus-visible {
   outline-color: var(--knob);
 }
-@media (max-width: 700px) {
-  .table {
-    padding: 6px 10px;
-    gap: 10px;
-  }
-  .hint {
-    display: none;
-  }
+.narrow {
+  min-height: 0;
+  padding: 4px 8px;
+  justify-content: space-between;
+}
+.drawer-lots li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  border-bottom: 1px solid var(--hair);
+}
+.drawer-lots a {
+  flex: 1;
+  min-height: 48px;
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  color: var(--ink);
+  text-decoration: none;
+}
+.row-of-buttons {
+  padding-top: 14px;
+}
+</style>
+
+<style>
+.p-drawer-bottom .p-drawer.table-drawer {
+  height: auto;
+  max-height: 80dvh;
 }
 </style>

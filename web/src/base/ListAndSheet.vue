@@ -1,9 +1,17 @@
 <script setup lang="ts">
 import Splitter from 'primevue/splitter';
 import SplitterPanel from 'primevue/splitterpanel';
+import { ChevronLeft } from '@lucide/vue';
+import { computed } from 'vue';
+import { useRoute } from 'vue-router';
+import { useNarrow } from './narrow.ts';
 
 /** A list on the left, the opened sheet on the right, shared out as the hand that pulls between them likes; one of the two where there is no room for both. */
 defineProps<{ opened: boolean; label: string }>();
+const route = useRoute();
+const narrow = useNarrow();
+/** The list alone, as it was filtered. */
+const list = computed(() => ({ path: route.matched[0]?.path ?? '/today', query: route.query }));
 </script>
 
 <template>
@@ -12,7 +20,8 @@ defineProps<{ opened: boolean; label: string }>();
       <section class="scrolls pane" :aria-label="label" tabindex="-1"><slot /></section>
     </SplitterPanel>
     <SplitterPanel :size="39" :min-size="28" class="right">
-      <section class="pane" aria-label="The opened sheet">
+      <section class="pane sheet-pane" aria-label="The opened sheet">
+        <RouterLink v-if="opened && narrow" class="to-list" :to="list"><ChevronLeft :size="20" aria-hidden="true" />{{ label }}</RouterLink>
         <slot name="sheet"><RouterView /></slot>
       </section>
     </SplitterPanel>
@@ -41,7 +50,19 @@ defineProps<{ opened: boolean; label: string }>();
   background: var(--sheet);
   box-shadow: -3px 0 10px rgb(60 50 30 / 7%);
 }
-@media (max-width: 860px) {
+@media (max-width: 900px) {
+  .sheet-pane {
+    display: grid;
+    grid-template-rows: auto minmax(0, 1fr);
+  }
+  .to-list {
+    display: flex;
+    align-items: center;
+    gap: 4px;
+    min-height: 48px;
+    padding: 0 14px;
+    border-bottom: 1px solid var(--hair);
+  }
   .left,
   .right {
     flex-basis: 100% !important;

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { SeedKind } from '@esprel/core';
 import type { SeedMark } from '@esprel/core/api';
+import { useMediaQuery } from '@vueuse/core';
 import { computed, nextTick, ref } from 'vue';
-import { laySeeds, markAt, SEED_CELL, STAMPS, stamp, stepTo, testDay } from './seedSheet.ts';
+import { laySeeds, markAt, NARROW_ROW, ROW, SEED_CELL, STAMPS, stamp, stepTo, testDay } from './seedSheet.ts';
 
 const props = defineProps<{
   seeds: number;
@@ -16,9 +17,12 @@ const props = defineProps<{
 const emit = defineEmits<{ marks: [marks: SeedMark[]]; digit: [digit: string] }>();
 
 const byPosition = computed(() => new Map(props.marks.map((m) => [m.position, m])));
-const laid = computed(() => laySeeds(props.seeds).map((s) => ({ ...s, mark: byPosition.value.get(s.position) })));
-const width = SEED_CELL.left + 10 * SEED_CELL.width + 14;
-const height = computed(() => SEED_CELL.top * 2 + Math.ceil(props.seeds / 10) * SEED_CELL.height);
+/** A thumb needs 48 px; ten in a row leave it 33 on a phone. */
+const onPhone = useMediaQuery('(max-width: 560px)');
+const row = computed(() => (onPhone.value ? NARROW_ROW : ROW));
+const laid = computed(() => laySeeds(props.seeds, row.value).map((s) => ({ ...s, mark: byPosition.value.get(s.position) })));
+const width = computed(() => SEED_CELL.left + row.value * SEED_CELL.width + 14);
+const height = computed(() => SEED_CELL.top * 2 + Math.ceil(props.seeds / row.value) * SEED_CELL.height);
 const cursor = ref(1);
 const sheet = ref<SVGSVGElement | null>(null);
 
@@ -44,7 +48,7 @@ function put(position: number, kind: SeedKind): void {
 }
 
 async function key(event: KeyboardEvent): Promise<void> {
-  const next = stepTo(cursor.value, event.key, props.seeds);
+  const next = stepTo(cursor.value, event.key, props.seeds, row.value);
   const letter = STAMPS.find((s) => s.key === event.key.toUpperCase());
   if (next !== cursor.value) cursor.value = next;
   else if (event.key === ' ' || event.key === 'Enter') put(cursor.value, props.kind);
@@ -69,14 +73,14 @@ async function key(event: KeyboardEvent): Promise<void> {
 <template>
   <svg ref="sheet" class="paper" :viewBox="`0 0 ${width} ${height}`" role="group" :aria-label="name" data-own-keys @keydown="key">
     <text
-      v-for="row in Math.ceil(seeds / 10)"
-      :key="row"
+      v-for="r in Math.ceil(seeds / row)"
+      :key="r"
       x="20"
-      :y="SEED_CELL.top + (row - 0.5) * SEED_CELL.height + 5"
+      :y="SEED_CELL.top + (r - 0.5) * SEED_CELL.height + 5"
       text-anchor="end"
       class="rownumber"
     >
-      {{ (row - 1) * 10 + 1 }}
+      {{ (r - 1) * row + 1 }}
     </text>
     <g
       v-for="s in laid"

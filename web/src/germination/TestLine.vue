@@ -69,9 +69,12 @@ strong {
   color: var(--act);
   font-weight: 600;
 }
-@media (max-width: 860px) {
+@media (max-width: 560px) {
   .line {
-    grid-template-columns: 82px minmax(0, 1fr);
+    grid-template-columns: 88px minmax(0, 1fr);
+    gap: 2px 10px;
+    padding: 8px 0;
+    min-height: 56px;
   }
   .bag:empty {
     display: none;

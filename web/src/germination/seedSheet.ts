@@ -59,23 +59,27 @@ export interface LaidSeed {
 
 export const SEED_CELL = { width: 66, height: 60, left: 34, top: 6 } as const;
 
-/** Where the seeds lie: rows of ten. */
-export function laySeeds(seeds: number): LaidSeed[] {
+/** Seeds in a row: ten, as they are counted; on a phone five, so that a thumb meets one seed and not two. */
+export const ROW = 10;
+export const NARROW_ROW = 5;
+
+/** Where the seeds lie, so many in a row. */
+export function laySeeds(seeds: number, row: number = ROW): LaidSeed[] {
   return Array.from({ length: seeds }, (_, i) => {
     const wobble = Math.sin((i + 1) * 12.9898) * 43758.5453;
     const part = wobble - Math.floor(wobble);
     return {
       position: i + 1,
-      x: SEED_CELL.left + (i % 10) * SEED_CELL.width + SEED_CELL.width / 2 + (part - 0.5) * 8,
-      y: SEED_CELL.top + Math.floor(i / 10) * SEED_CELL.height + SEED_CELL.height / 2 + (part - 0.5) * 5,
+      x: SEED_CELL.left + (i % row) * SEED_CELL.width + SEED_CELL.width / 2 + (part - 0.5) * 8,
+      y: SEED_CELL.top + Math.floor(i / row) * SEED_CELL.height + SEED_CELL.height / 2 + (part - 0.5) * 5,
       tilt: Math.round((part - 0.5) * 50),
     };
   });
 }
 
 /** The seed reached from `position` by an arrow key; stays at the edges. */
-export function stepTo(position: number, key: string, seeds: number): number {
-  const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -10, ArrowDown: 10, Home: 1 - position, End: seeds - position }[key] ?? 0;
+export function stepTo(position: number, key: string, seeds: number, row: number = ROW): number {
+  const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -row, ArrowDown: row, Home: 1 - position, End: seeds - position }[key] ?? 0;
   const next = position + by;
   return next < 1 || next > seeds ? position : next;
 }

@@ -303,7 +303,29 @@ function go(what: string): void {
   padding: 8px 12px;
 }
 .actions {
-  padding-top: 2px;
+  /* In sight wherever one reads: at the lower edge until it is reached, then at the upper one. */
+  position: sticky;
+  top: -1px;
+  bottom: -29px;
+  z-index: 2;
+  gap: 6px;
+  margin-inline: -24px;
+  padding: 8px 24px;
+  background: var(--sheet);
+  border-block: 1px solid var(--hair);
+}
+.actions :deep(.p-button) {
+  padding-inline: 11px;
+}
+@media (max-width: 900px) {
+  .actions {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+    min-height: 66px;
+  }
+  .actions :deep(.p-button) {
+    flex: none;
+  }
 }
 .named {
   color: inherit;

@@ -65,7 +65,13 @@ const shown = computed(() =>
 .lists {
   display: flex;
   gap: 2px;
-  flex-wrap: wrap;
+  /* One line, whatever there is to choose: room for lots. */
+  overflow-x: auto;
+  scrollbar-width: thin;
+  min-width: 0;
+}
+.pick {
+  flex: none;
 }
 .pick {
   min-height: 40px;

@@ -183,4 +183,21 @@ td :deep(.p-inputtext) {
   color: var(--act);
   font-weight: 600;
 }
+@media (max-width: 700px) {
+  /* An envelope under the other: its name, where to, how much is left. */
+  thead {
+    position: absolute;
+    clip-path: inset(50%);
+  }
+  tbody tr {
+    display: grid;
+    gap: 6px;
+    padding: 10px 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  tbody td {
+    border: 0;
+    padding: 0;
+  }
+}
 </style>

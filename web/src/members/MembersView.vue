@@ -156,6 +156,22 @@ function askWords(m: ListedMember): string {
   text-decoration: none;
 }
 @media (max-width: 560px) {
+  .which {
+    overflow-x: auto;
+  }
+  .which a {
+    flex: none;
+    display: flex;
+    align-items: center;
+    min-height: 48px;
+  }
+  .head :deep(.p-inputtext) {
+    width: 150px;
+  }
+  .list-body :deep(th),
+  .list-body :deep(td) {
+    padding-inline: 4px;
+  }
   .list-body :deep(.heard),
   .list-body :deep(.where) {
     display: none;

@@ -202,6 +202,20 @@ strong {
 .soon a:hover {
   text-decoration: underline;
 }
+@media (max-width: 560px) {
+  .left {
+    padding-inline: 14px;
+  }
+  .left li {
+    gap: 4px 12px;
+  }
+  .left .due {
+    grid-area: 2 / 2;
+  }
+  .left li :deep(.p-button) {
+    grid-area: 1 / 4 / 3;
+  }
+}
 @media (max-width: 860px) {
   .today {
     display: block;
