@@ -57,7 +57,7 @@ function foundLibrary(story: Story): void {
     const many = i < 10 ? 3 : i < 30 ? 2 : 1;
     for (let v = 0; v < many; v++) {
       const breeding = crop.f1Common && story.random.chance(0.15) ? 'hybrid-f1' : story.random.chance(0.2) ? 'landrace' : 'open-pollinated';
-      story.varieties.push({ name: varietyName(crop.kind, i * 5 + v * 2 + (v > 1 ? 7 : 0)), cropKey, breeding });
+      story.varieties.push({ name: varietyName(cropKey, v), cropKey, breeding });
     }
   });
 }

@@ -88,7 +88,7 @@ describe('fields', () => {
 
 describe('the frame', () => {
   it('says how much is due at the tabs, in words too, and where one is', async () => {
-    const w = await desk.show(PlaceTabs, { place: 'tests' });
+    const w = await desk.show(PlaceTabs, { place: 'tests', bandFolded: false });
     expect(text(w.find('a[href="/today"]'))).toBe('Today 3 due');
     expect(w.find('a[href="/today"] .count').classes()).toContain('late');
     expect(w.find('[aria-current="page"]').text()).toContain('Tests');

@@ -193,7 +193,15 @@ const place = computed(() => String(route.meta.place ?? ''));
   .head {
     gap: 12px;
     padding: 8px 12px;
-    flex-wrap: wrap;
+  }
+  .head > :deep(.find) {
+    flex: 1 1 0;
+    min-width: 0;
+  }
+  /* On a small screen both lie behind More, at the lower edge. */
+  .head > .fold,
+  .head > .help {
+    display: none;
   }
   .wordmark span {
     display: none;
@@ -209,16 +217,6 @@ const place = computed(() => String(route.meta.place ?? ''));
   .head {
     gap: 4px;
     padding: 4px 8px;
-    flex-wrap: nowrap;
-  }
-  /* On a phone both lie behind More, at the lower edge. */
-  .head > .fold,
-  .head > .help {
-    display: none;
-  }
-  .head > :deep(.find) {
-    flex: 1 1 0;
-    min-width: 0;
   }
 }
 </style>
