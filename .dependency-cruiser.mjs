@@ -41,6 +41,7 @@ const WEB = [
     'members',
     'my',
     'places',
+    'practice',
     'renewals',
     'returns',
     'season',

@@ -141,6 +141,7 @@ for (const part of [0, 1, 2, 3])
       [`/labels?codes=${code},${lots[4]!.code}`, 'Labels already used'],
       ['/table/put-away', 'Put away'],
       ['/help', 'On the seed sheet'],
+      ['/tests/practice', 'Volunteers count differently'],
       ['/library/copies', 'Make a copy now'],
       ['/library/open-files', 'Keys for scripts'],
       ['/library/year', 'Month by month'],

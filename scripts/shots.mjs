@@ -21,19 +21,26 @@ mkdirSync(out, { recursive: true });
 const [node, make] = program('demo', 'make');
 must(node, make, { ESPREL_DATA: folder });
 const [command, args] = program('server', 'main');
-const server = spawn(command, args, {
-  cwd: ROOT,
-  stdio: ['ignore', 'pipe', 'inherit'],
-  env: { ...process.env, ESPREL_DATA: folder, ESPREL_TODAY: DEMO_TODAY, PORT: '0', HOST: '127.0.0.1' },
-});
-const base = await new Promise((resolve) => {
-  let said = '';
-  server.stdout.on('data', (chunk) => {
-    said += chunk.toString();
-    const at = /http:\/\/\S+/.exec(said);
-    if (at) resolve(at[0]);
+/** Serves the library in a folder; an empty one begins a library. */
+async function serve(of) {
+  const server = spawn(command, args, {
+    cwd: ROOT,
+    stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...process.env, ESPREL_DATA: of, ESPREL_TODAY: DEMO_TODAY, PORT: '0', HOST: '127.0.0.1' },
   });
-});
+  const base = await new Promise((resolve) => {
+    let said = '';
+    server.stdout.on('data', (chunk) => {
+      said += chunk.toString();
+      const at = /http:\/\/\S+/.exec(said);
+      if (at) resolve(at[0]);
+    });
+  });
+  return { server, base };
+}
+const { server, base } = await serve(folder);
+const emptyFolder = mkdtempSync(join(tmpdir(), 'esprel-shots-'));
+const empty = await serve(emptyFolder);
 
 try {
   const ask = async (path) => (await fetch(`${base}/api${path}`)).json();
@@ -47,17 +54,9 @@ try {
   const { members } = await ask('/members');
   // The member whose phone is shown: with a packet that lies ready, and one that goes through its second year.
   const member = members.find((m) => m.called !== null);
-  const { asks } = await ask('/asks');
   // The crossing group that most wants looking at, opened where most would be crossed.
   const plan = await ask('/growing');
   const crossed = [...plan.patches].filter((p) => p.kind === 'seed').sort((a, b) => b.crossing.share - a.crossing.share)[0];
-  // A net with a mix in it, else the longest line.
-  let oldest = { n: 0, code: told.code };
-  for (const lot of lots) {
-    const { lots: family } = await ask(`/lots/${lot.code}/descent`);
-    const n = family.length + (family.some((l) => l.mixed) ? 1000 : 0);
-    if (n > oldest.n) oldest = { n, code: (family.find((l) => l.mixed) ?? lot).code };
-  }
   const losing = (await ask('/renewals')).lots.slice(0, 4);
   const renewed = (await ask('/renewals/plan')).varieties.find((v) => v.rows.length > 0);
   const { varieties } = await ask('/varieties?limit=500');
@@ -102,12 +101,71 @@ try {
     await phone.locator('ul[aria-busy=false] li').first().waitFor();
     await take();
     await context.close();
+    await threePhones(pictures);
+  }
+
+  /** Three phones beside each other. */
+  async function threePhones(pictures) {
     await page.setContent(
       `<body style="margin:0;background:#d8ccb8;display:flex;justify-content:center;gap:22px;padding:18px 0">${pictures
         .map((p) => `<img width="390" height="844" style="border-radius:26px" src="data:image/png;base64,${p}">`)
         .join('')}`,
     );
     await page.setViewportSize({ width: 1280, height: 880 });
+  }
+
+  /** The desk itself on a phone: what is due, a lot, a test that is counted. */
+  async function deskOnPhone() {
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true });
+    const phone = await context.newPage();
+    await phone.addInitScript(() => localStorage.setItem('esprel.person', '1'));
+    const pictures = [];
+    for (const path of ['/today', `/lots/${told.code}`, `/tests/${counted.id}`]) {
+      await phone.goto(base + path);
+      await phone.waitForLoadState('networkidle');
+      await phone.waitForTimeout(600);
+      pictures.push((await phone.screenshot()).toString('base64'));
+    }
+    await context.close();
+    await threePhones(pictures);
+  }
+
+  /** A library on its first day, with two things done. */
+  async function firstHour() {
+    const send = (path, method, body) =>
+      fetch(`${empty.base}/api${path}`, { method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
+    const settings = await (await fetch(`${empty.base}/api/settings`)).json();
+    await send('/settings', 'PUT', { ...settings, libraryName: 'Reedmace Seed Shelf', lastFrost: '05-02' });
+    await page.goto(`${empty.base}/begin`);
+    await page.waitForLoadState('networkidle');
+  }
+
+  /** A paper of practice, counted with a few mistakes. */
+  async function practised() {
+    await page.evaluate(() => {
+      crypto.getRandomValues = (numbers) => numbers.fill(20_270_314);
+    });
+    await page.getByRole('button', { name: 'Lay a paper' }).click();
+    const seeds = page.locator('.seed');
+    await seeds.first().click();
+    for (let i = 0; i < 50; i++) {
+      const look = await seeds.nth(i).locator('g').first().getAttribute('class');
+      const keys = {
+        hard: 'f',
+        swollen: 'f',
+        'swollen-mouldy': 'm',
+        mouldy: 'm',
+        collapsed: 'm',
+        empty: 'e',
+        'no-root': 'a',
+        glassy: 'a',
+        'stubby-root': 'a',
+      };
+      if (i > 0 || keys[look] !== undefined) await page.keyboard.press(keys[look] ?? 's');
+      else await page.keyboard.press('ArrowRight');
+    }
+    await page.getByRole('button', { name: 'Done: how was it?' }).click();
+    await page.locator('.mistake').first().click();
   }
 
   /** A desk of the coming swap day, in a hall without a network. */
@@ -158,6 +216,7 @@ try {
   const over = (await ask('/swap')).days.find((d) => d.finishedOn !== null);
 
   const SHOTS = [
+    ['begin', '/today', () => firstHour()],
     ['today', '/today'],
     ['lots', `/lots/${told.code}`],
     [
@@ -184,19 +243,11 @@ try {
     ],
     ['bench', '/tests'],
     ['test', `/tests/${counted.id}`],
+    ['practice', '/tests/practice', () => practised()],
     ['tray', `/sowing/trays/${laidOut.id}`],
     ['member', `/members/${member.id}`],
-    ['asked-for', `/asks/${asks.find((a) => a.laid === null && a.note !== null && a.serving.length > 0).id}`],
-    [
-      'messages',
-      '/messages',
-      async () => {
-        const first = page.locator('.line').filter({ hasText: 'by e-mail' }).first();
-        await first.click();
-        await page.getByRole('button', { name: 'Send it' }).waitFor();
-      },
-    ],
     ['phone', '/today', () => phones()],
+    ['desk-phone', '/today', () => deskOnPhone()],
     ['gardens', `/growing/${crossed.key}?group=${plan.group}&season=${plan.season}`],
     [
       'coming-home',
@@ -212,7 +263,6 @@ try {
         await page.getByText('A week in the freezer').first().scrollIntoViewIfNeeded();
       },
     ],
-    ['descent', `/lots/${oldest.code}/descent`],
     ['labels', `/labels?codes=${[...new Set([told, ...byDots(lots).slice(0, 11)].map((l) => l.code))].join(',')}`],
     [
       'renewals',
@@ -222,7 +272,7 @@ try {
     ],
     ['what-if', '/renewals/what-if', () => page.getByText('the middle of 100 runs').waitFor({ timeout: 60_000 })],
     ['swap-desk', '/swap', () => hall()],
-    ['put-right', `/swap/${over.id}/put-right`],
+    ['year', '/library/year'],
     ['swap-day', `/swap/${over.id}/after`],
   ];
   await takeHelpShots(page, base, {
@@ -251,6 +301,6 @@ try {
   }
   await browser.close();
 } finally {
-  server.kill('SIGKILL');
-  rmSync(folder, { recursive: true, force: true });
+  for (const s of [server, empty.server]) s.kill('SIGKILL');
+  for (const f of [folder, emptyFolder]) rmSync(f, { recursive: true, force: true });
 }

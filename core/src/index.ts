@@ -76,6 +76,8 @@ export * from './swap/packing.ts';
 export * from './schemas/testForms.ts';
 export * from './schemas/sowingForms.ts';
 export * from './today/due.ts';
+export * from './practice/paper.ts';
+export * from './practice/judge.ts';
 export * from './year/year.ts';
 export * from './calculators.ts';
 export * from './names/fold.ts';

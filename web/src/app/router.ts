@@ -85,6 +85,11 @@ export const router = createRouter({
       meta: { place: 'tests', title: 'Count' },
     },
     {
+      path: '/tests/practice',
+      component: () => import('../practice/PracticeView.vue'),
+      meta: { place: 'tests', title: 'Practice' },
+    },
+    {
       path: '/tests/calibration',
       component: () => import('../calibration/CalibrationView.vue'),
       meta: { place: 'tests', title: 'How well we predict' },

@@ -3,7 +3,7 @@ import type { SeedKind } from '@esprel/core';
 import type { SeedMark } from '@esprel/core/api';
 import { useMediaQuery } from '@vueuse/core';
 import { computed, nextTick, ref } from 'vue';
-import { laySeeds, markAt, NARROW_ROW, ROW, SEED_CELL, STAMPS, stamp, stepTo, testDay } from './seedSheet.ts';
+import { laySeeds, markAt, NARROW_ROW, ROW, SEED_CELL, STAMPS, stamp, stepTo, testDay } from '../shared/seedSheet.ts';
 
 const props = defineProps<{
   seeds: number;

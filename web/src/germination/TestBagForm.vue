@@ -9,7 +9,7 @@ import FieldChoice from '../fields/FieldChoice.vue';
 import FieldText from '../fields/FieldText.vue';
 import FormFrame from '../fields/FormFrame.vue';
 import SheetProblem from '../shared/SheetProblem.vue';
-import { countOf } from './seedSheet.ts';
+import { countOf } from '../shared/seedSheet.ts';
 
 const props = defineProps<{ id: string }>();
 const { data, problem } = useRead(testsApi.sheet, () => ({ id: props.id }));

@@ -33,6 +33,7 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
       <p class="row-of-buttons small">
         <RouterLink to="/tests/calibration">How well we predict</RouterLink>
         <RouterLink to="/tests/sources">Sources of seed</RouterLink>
+        <RouterLink to="/tests/practice">Practice counting</RouterLink>
       </p>
     </header>
     <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>

@@ -1,7 +1,7 @@
 import type { LotModel, SeedMark } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import { curveLayout } from './curveLayout.ts';
-import { countOf, countTo, laySeeds, stamp, stepTo, testDay } from './seedSheet.ts';
+import { countOf, countTo, laySeeds, stamp, stepTo, testDay } from '../shared/seedSheet.ts';
 import { whatItSays } from './whatItSays.ts';
 
 const mark = (position: number, kind: SeedMark['kind'] = 'normal', markedOn = '2027-03-08'): SeedMark => ({ position, kind, markedOn });

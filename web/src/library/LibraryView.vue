@@ -39,12 +39,14 @@ const pages = computed(() => PAGES.filter((p) => !FOR_COORDINATORS.has(p.label) 
 .library {
   display: grid;
   grid-template-columns: 170px minmax(0, 1fr);
+  grid-template-rows: minmax(0, 1fr);
   height: 100%;
 }
 nav {
-  padding: 20px 0 0 20px;
+  padding: 6px 0 4px 20px;
+  overflow-y: auto;
   display: grid;
-  gap: 2px;
+  gap: 0;
   align-content: start;
 }
 nav a {

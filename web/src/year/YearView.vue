@@ -106,7 +106,7 @@ const promises = computed(() => {
 </script>
 
 <template>
-  <article class="year scrolls printed" tabindex="-1">
+  <article class="year scrolls" tabindex="-1">
     <form class="span noprint" @submit.prevent>
       <FieldDay
         id="year-from"
