@@ -142,6 +142,7 @@ for (const part of [0, 1, 2, 3])
       ['/table/put-away', 'Put away'],
       ['/help', 'On the seed sheet'],
       ['/tests/practice', 'Volunteers count differently'],
+      ['/tests/practice/judge', 'How sure are you'],
       ['/library/copies', 'Make a copy now'],
       ['/library/open-files', 'Keys for scripts'],
       ['/library/year', 'Month by month'],

@@ -78,6 +78,7 @@ export * from './schemas/sowingForms.ts';
 export * from './today/due.ts';
 export * from './practice/paper.ts';
 export * from './practice/judge.ts';
+export * from './practice/scenario.ts';
 export * from './year/year.ts';
 export * from './calculators.ts';
 export * from './names/fold.ts';

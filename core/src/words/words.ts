@@ -10,6 +10,11 @@ export function plural(n: number, one: string, many = `${one}s`): string {
   return `${String(n)} ${n === 1 ? one : many}`;
 }
 
+/** As `plural`, with thousands set apart: `pluralLarge(46633, 'seed')` is "46,633 seeds". */
+export function pluralLarge(n: number, one: string, many = `${one}s`): string {
+  return `${n.toLocaleString('en')} ${n === 1 ? one : many}`;
+}
+
 /** With a capital first letter, as a sentence or a heading begins. */
 export function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);

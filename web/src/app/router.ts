@@ -86,7 +86,12 @@ export const router = createRouter({
     },
     {
       path: '/tests/practice',
-      component: () => import('../practice/PracticeView.vue'),
+      component: () => import('../practice/CountPractice.vue'),
+      meta: { place: 'tests', title: 'Practice' },
+    },
+    {
+      path: '/tests/practice/judge',
+      component: () => import('../practice/JudgePractice.vue'),
       meta: { place: 'tests', title: 'Practice' },
     },
     {

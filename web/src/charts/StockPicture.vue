@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { plural } from '@esprel/core';
+import { plural, pluralLarge } from '@esprel/core';
 import type { Stock } from '@esprel/core/api';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
@@ -15,7 +15,7 @@ const atRisk = computed(() => props.stock.points.filter((p) => p.verdict === 're
 const summary = computed(() => {
   const { lots, varieties, seeds, live } = props.stock;
   const share = seeds === 0 ? 0 : Math.round((100 * live) / seeds);
-  return `${plural(lots, 'lot')} of ${plural(varieties, 'variety', 'varieties')}, ${seeds.toLocaleString('en')} seeds, ${String(share)} % of them alive. ${plural(atRisk.value.length, 'lot')} to be renewed or rescued.`;
+  return `${plural(lots, 'lot')} of ${plural(varieties, 'variety', 'varieties')}, ${pluralLarge(seeds, 'seed')}, ${String(share)} % of them alive. ${plural(atRisk.value.length, 'lot')} to be renewed or rescued.`;
 });
 </script>
 

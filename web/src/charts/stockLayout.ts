@@ -1,4 +1,4 @@
-import type { Verdict } from '@esprel/core';
+import { plural, type Verdict } from '@esprel/core';
 import type { Stock } from '@esprel/core/api';
 import { scaleLinear, scaleLog, scaleSqrt } from 'd3-scale';
 
@@ -49,7 +49,7 @@ export function stockLayout(
     dots: stock.points.map((p) => ({
       code: p.code,
       verdict: p.verdict,
-      words: `${p.variety}, ${p.code}: ${String(Math.round(p.alive * 100))} % alive, ${String(p.seeds)} seeds`,
+      words: `${p.variety}, ${p.code}: ${String(Math.round(p.alive * 100))} % alive, ${plural(p.seeds, 'seed')}`,
       x: x(p.alive),
       y: y(Math.max(1, p.seeds)),
     })),

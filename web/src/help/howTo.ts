@@ -142,6 +142,7 @@ export const HOW_TOS: readonly HowTo[] = [
       { words: 'Choose a crop and how many seeds, and lay a paper.', at: 'form.choose' },
       { words: 'Mark every seed, by hand or by keys, at leisure or against the clock.' },
       { words: 'See what was mistaken for what, and how to tell. Let a second person count the same paper.' },
+      { words: 'Under Judging, answer cases and say how sure you are: you see how often that held.', at: 'main nav' },
     ],
     words: ['normal', 'abnormal', 'hard', 'fresh', 'mouldy', 'empty'],
     keys: ['C'],

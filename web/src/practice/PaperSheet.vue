@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PracticePaper, SeedKind } from '@esprel/core';
+import { plural, type PracticePaper, type SeedKind } from '@esprel/core';
 import { useMediaQuery } from '@vueuse/core';
 import { computed, nextTick, ref } from 'vue';
 import { laySeeds, NARROW_ROW, ROW, SEED_CELL, STAMPS, stepTo } from '../shared/seedSheet.ts';
@@ -53,7 +53,7 @@ async function key(event: KeyboardEvent): Promise<void> {
     class="paper"
     :viewBox="`0 0 ${width} ${height}`"
     role="group"
-    :aria-label="`A paper of ${paper.seeds.length} seeds; arrows move, letters mark`"
+    :aria-label="`A paper of ${plural(paper.seeds.length, 'seed')}; arrows move, letters mark`"
     data-own-keys
     @keydown="key"
   >

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { pluralLarge } from '@esprel/core';
 import type { YearReport } from '@esprel/core/api';
 import { computed } from 'vue';
 
@@ -24,7 +25,7 @@ const figures = computed((): Figure[] => {
       words: r.saved.length === 1 ? 'variety saved from being lost' : 'varieties saved from being lost',
       was: b?.saved.length ?? null,
     },
-    { n: r.tests.closed, words: `tests, ${String(r.tests.seeds)} seeds counted`, was: b?.tests.closed ?? null },
+    { n: r.tests.closed, words: `tests, ${pluralLarge(r.tests.seeds, 'seed')} counted`, was: b?.tests.closed ?? null },
     { n: r.people.joined, words: `new members, ${String(r.people.members)} in all`, was: b?.people.joined ?? null },
   ];
 });

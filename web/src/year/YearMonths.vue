@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '@esprel/core';
 import type { YearReport } from '@esprel/core/api';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
@@ -21,7 +22,7 @@ const sums = computed(() => props.months.reduce((s, m) => ({ lent: s.lent + m.le
       :height="HEIGHT"
       :viewBox="`0 0 ${size.width} ${HEIGHT}`"
       role="img"
-      :aria-label="`${sums.lent} packets lent and ${sums.home} envelopes that came home, by month`"
+      :aria-label="`${plural(sums.lent, 'packet')} lent and ${plural(sums.home, 'envelope')} that came home, by month`"
     >
       <g v-for="b in layout.bars" :key="b.month">
         <rect :x="b.lent.x" :y="b.lent.y" :width="b.lent.width" :height="b.lent.height" class="lent" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { addDays, plural, spanBefore } from '@esprel/core';
+import { addDays, plural, pluralLarge, spanBefore } from '@esprel/core';
 import { yearApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import Checkbox from 'primevue/checkbox';
@@ -61,7 +61,7 @@ const went = computed(() => {
     name: OUT[kind],
     value: data.value?.flows.out[kind] ?? 0,
     was: then.value?.flows.out[kind] ?? null,
-    words: `${n(data.value?.flows.out[kind] ?? 0)} seeds`,
+    words: pluralLarge(data.value?.flows.out[kind] ?? 0, 'seed'),
   }));
 });
 const byCrop = computed(() =>

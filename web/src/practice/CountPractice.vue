@@ -22,6 +22,7 @@ import StampPicker from '../shared/StampPicker.vue';
 import OwnScore from './OwnScore.vue';
 import { useOwnScore } from './ownScore.ts';
 import PaperSheet from './PaperSheet.vue';
+import PracticeHead from './PracticeHead.vue';
 
 /** Practice in counting: papers as they come from the bag, whose truth the program knows. */
 const session = useSession();
@@ -105,19 +106,14 @@ const verdict = computed(() => {
     off === 0
       ? `${String(j.alive)} of ${String(j.of)} alive, as it is`
       : `${String(j.saidAlive)} of ${String(j.of)} alive, where ${String(j.alive)} are`;
-  return `${String(j.right)} of ${String(j.of)} seeds rightly seen. You counted ${counted}.`;
+  return `Of ${plural(j.of, 'seed')} ${String(j.right)} were rightly seen. You counted ${counted}.`;
 });
 const unmarked = computed(() => (paper.value?.seeds.length ?? 0) - said.value.size);
 </script>
 
 <template>
   <TwoPanes left="The paper" right="What it says">
-    <header>
-      <h1>Practice</h1>
-      <p class="quiet">
-        Papers as they come from the bag on the last day of a test, drawn by the program. Nothing here is written down in the library.
-      </p>
-    </header>
+    <PracticeHead what="count" />
     <form class="choose" @submit.prevent="lay">
       <FieldSelect id="practice-crop" v-model="cropKey" label="Crop" :options="crops.map((c) => ({ value: c.key, label: c.name }))" />
       <FieldChoice
@@ -191,10 +187,6 @@ const unmarked = computed(() => (paper.value?.seeds.length ?? 0) - said.value.si
 </template>
 
 <style scoped>
-header {
-  display: grid;
-  gap: 2px;
-}
 .choose {
   display: flex;
   flex-wrap: wrap;
