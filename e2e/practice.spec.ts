@@ -22,7 +22,7 @@ test('counting is practised: a paper laid, marked and explained, counted by a se
   await expect(page.getByText(/^Of 20 seeds \d+ were rightly seen\. You counted 20 of 20 alive/)).toBeVisible();
   const mistake = page.getByRole('button', { name: /taken for sprouted, but/ }).first();
   await mistake.click();
-  await expect(sheet.locator('.seed.shown').first()).toBeVisible();
+  await expect(sheet.locator('.shown').first()).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Your papers' })).toBeVisible();
 
   // Somebody else counts the same paper: where do they differ?

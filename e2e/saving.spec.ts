@@ -5,7 +5,11 @@ import { within } from './speed.ts';
 
 test('a season of a bean on the phone, from the sowing to its seed in the library', async ({ page, desk, browser }) => {
   test.setTimeout(within(180_000));
-  const { lots } = await api<{ lots: { code: string; variety: string }[] }>(page, desk, '/lots?crop=runner-bean&tag=lend&limit=1');
+  const { lots } = await api<{ lots: { code: string; variety: string; balance: number }[] }>(
+    page,
+    desk,
+    '/lots?crop=runner-bean&tag=lend&limit=20&sort=seeds',
+  );
   const lot = lots[0]!;
   const { members } = await api<{ members: { id: number; name: string; loans: number }[] }>(page, desk, '/members');
   const member = members.find((m) => m.loans === 0)!;
