@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { KEYS } from './keys.ts';
 import { computed } from 'vue';
-import type { HowTo } from './howTo.ts';
+import type { HowTo } from './howToType.ts';
 import WordHelp from '../base/WordHelp.vue';
 
 /** How one page works: its picture with numbers, the steps that belong to them, its words and its keys. */

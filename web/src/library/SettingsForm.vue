@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { useAccess } from '../base/access.ts';
 import DeskMessage from '../base/DeskMessage.vue';
-import Checkbox from 'primevue/checkbox';
 import { type Settings } from '@esprel/core';
 import { settingsApi } from '@esprel/core/api';
 import { computed, ref, watch } from 'vue';
@@ -11,13 +10,14 @@ import KeepWhich from '../base/KeepWhich.vue';
 import { useSession } from '../base/session.ts';
 import { gather, numberOf, shareOf, useForm } from '../base/useForm.ts';
 import FieldChoice from '../fields/FieldChoice.vue';
-import FieldOneInTen from '../fields/FieldOneInTen.vue';
 import FieldText from '../fields/FieldText.vue';
 import { yearDayWords } from '../fields/yearDay.ts';
-import FieldYearDay from '../fields/FieldYearDay.vue';
 import { useTypedWarmth } from '../fields/useTypedWarmth.ts';
 import FormFrame from '../fields/FormFrame.vue';
+import FrostSettings from './FrostSettings.vue';
+import LendingSettings from './LendingSettings.vue';
 import MemberSettings from './MemberSettings.vue';
+import UnitSettings from './UnitSettings.vue';
 
 /** Parts of the settings that are shown by themselves, for whoever was led here for them; what is not shown stays as it is. */
 const PART_TITLES = { place: 'Name and place', frost: 'Frost', members: 'Members and their own pages' } as const;
@@ -27,8 +27,6 @@ const SHOWN: Readonly<Record<Part, readonly string[]>> = { place: ['place', 'uni
 const route = useRoute();
 const part = computed(() => (Object.keys(PART_TITLES) as Part[]).find((p) => p === route.query.part) ?? null);
 const shows = (name: string): boolean => part.value === null || SHOWN[part.value].includes(name);
-/** By the number of the day, 0 for Sunday. */
-const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 const session = useSession();
 const access = useAccess();
 /** Typed in the unit that is in use, also while another is being chosen. */
@@ -159,196 +157,15 @@ async function saveAs(settings: Versioned, current: Settings): Promise<void> {
           :error="form.errors.hemisphere"
         />
       </template>
-      <template v-if="shows('frost')">
-        <FieldYearDay
-          id="last-frost"
-          v-model="values.lastFrost"
-          class="third"
-          label="Usual last frost of spring"
-          word="lastFrost"
-          :error="form.errors.lastFrost"
-        />
-        <FieldText
-          id="last-sd"
-          v-model="values.lastFrostSdDays"
-          class="third"
-          label="Give or take"
-          numeric
-          unit="days"
-          :error="form.errors.lastFrostSdDays"
-        />
-        <FieldOneInTen id="one-in-ten" v-model="values.lastFrostSdDays" class="third" :last-frost="values.lastFrost" />
-        <FieldYearDay
-          id="first-frost"
-          v-model="values.firstFrost"
-          class="third"
-          label="Usual first frost of autumn"
-          :error="form.errors.firstFrost"
-        />
-        <FieldText
-          id="first-sd"
-          v-model="values.firstFrostSdDays"
-          class="third"
-          label="Give or take"
-          numeric
-          unit="days"
-          :error="form.errors.firstFrostSdDays"
-        />
-        <FieldText
-          id="winter"
-          v-model="values.winterMinC"
-          class="third"
-          label="Winters go down to"
-          optional
-          numeric
-          :unit="`°${unit}`"
-          hint="usually; it says what may be sown in autumn"
-          :error="form.errors.winterMinC"
-        />
-      </template>
-      <template v-if="shows('lending')">
-        <FieldText
-          id="threshold"
-          v-model="values.lendingThreshold"
-          class="half"
-          label="Lending line"
-          word="lendingLine"
-          numeric
-          unit="% alive"
-          hint="A lot that is likely above it is lent without a word. Each crop may have its own."
-          :error="form.errors.lendingThreshold"
-        />
-        <fieldset class="half days">
-          <legend>Open on</legend>
-          <label v-for="(name, i) in WEEKDAYS" :key="name" class="weekday cut-card" :class="{ chosen: values.openDays.includes(i) }">
-            <Checkbox v-model="values.openDays" :value="i" />{{ name }}
-          </label>
-          <p class="quiet small">Rounds of tests are laid and counted on these days. None chosen: any day will do.</p>
-        </fieldset>
-        <h2 class="group">Where nobody wrote down how seed was kept, it is taken as</h2>
-        <FieldText
-          id="supplier-c"
-          v-model="values.supplierC"
-          class="quarter"
-          label="At the supplier’s"
-          numeric
-          :unit="`°${unit}`"
-          hint="before it came"
-          :error="form.errors.supplierC"
-        />
-        <FieldText
-          id="supplier-rh"
-          v-model="values.supplierRhPercent"
-          class="quarter"
-          label="dry to"
-          numeric
-          unit="%"
-          :error="form.errors.supplierRhPercent"
-        />
-        <FieldText
-          id="room-c"
-          v-model="values.roomC"
-          class="quarter"
-          label="Else in a room of"
-          numeric
-          :unit="`°${unit}`"
-          :error="form.errors.roomC"
-        />
-        <FieldText
-          id="room-rh"
-          v-model="values.roomRhPercent"
-          class="quarter"
-          label="and humidity of"
-          numeric
-          unit="%"
-          :error="form.errors.roomRhPercent"
-        />
-      </template>
-      <template v-if="shows('units')">
-        <FieldChoice
-          id="temperature"
-          v-model="values.temperatureUnit"
-          class="third"
-          label="Warmth in"
-          :options="[
-            { value: 'C', label: '°C' },
-            { value: 'F', label: '°F' },
-          ]"
-        />
-        <FieldChoice
-          id="length"
-          v-model="values.lengthUnit"
-          class="third"
-          label="Depth in"
-          :options="[
-            { value: 'mm', label: 'mm' },
-            { value: 'inch', label: 'inch' },
-          ]"
-        />
-        <FieldChoice
-          id="mass"
-          v-model="values.massUnit"
-          class="third"
-          label="Weight in"
-          :options="[
-            { value: 'g', label: 'g' },
-            { value: 'oz', label: 'oz' },
-          ]"
-        />
-        <FieldChoice
-          id="order"
-          v-model="values.dateOrder"
-          label="Dates as"
-          :options="[
-            { value: 'day-month', label: 'Thu 14 Mar' },
-            { value: 'month-day', label: 'Thu Mar 14' },
-          ]"
-        />
-      </template>
+      <FrostSettings v-if="shows('frost')" :model-value="values" :errors="form.errors" :unit="unit" />
+      <LendingSettings v-if="shows('lending')" :model-value="values" :errors="form.errors" :unit="unit" />
+      <UnitSettings v-if="shows('units')" :model-value="values" />
       <MemberSettings v-if="shows('members')" :model-value="values" :errors="form.errors" />
     </FormFrame>
   </div>
 </template>
 
 <style scoped>
-.group {
-  font-size: 16px;
-  padding-top: 6px;
-}
-.days {
-  border: 0;
-  margin: 0;
-  padding: 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px;
-  align-content: start;
-}
-.days legend {
-  font-weight: 600;
-  padding: 0;
-  margin-bottom: 3px;
-}
-.weekday {
-  position: relative;
-  display: inline-flex;
-  align-items: center;
-  min-height: 40px;
-  padding: 0 8px;
-  border: 1px solid var(--edge);
-  border-radius: 3px;
-  cursor: pointer;
-}
-.weekday.chosen {
-  background: var(--action-soft);
-  border-color: var(--action);
-  border-bottom-width: 3px;
-  font-weight: 600;
-}
-.weekday:has(:focus-visible) {
-  outline: 3px solid var(--focus);
-}
-
 .narrow {
   max-width: 720px;
   height: 100%;

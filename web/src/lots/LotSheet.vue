@@ -5,18 +5,16 @@ import { NOTHING_LEFT, plural, truthWords, type Verdict } from '@esprel/core';
 import { lotsApi } from '@esprel/core/api';
 import { useRead } from '../base/useRead.ts';
 import { computed } from 'vue';
-import Button from 'primevue/button';
-import { useRouter } from 'vue-router';
 import { amount, percent } from '../base/format.ts';
 import { useChanges } from '../base/changes.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { useSession } from '../base/session.ts';
-import { useTable } from '../base/table.ts';
 import RibbonChart from '../charts/RibbonChart.vue';
 import ReleaseForm from './ReleaseForm.vue';
 import CautionNote from '../shared/CautionNote.vue';
 import FollowPacket from '../shared/FollowPacket.vue';
 import LotHistory from '../shared/StepHistory.vue';
+import LotSheetActions from './LotSheetActions.vue';
 import LotSheetRecords from './LotSheetRecords.vue';
 import MixUpNote from './MixUpNote.vue';
 import LotPhotos from './LotPhotos.vue';
@@ -26,9 +24,7 @@ import VerdictNote from '../shared/VerdictNote.vue';
 import WetPacket from './WetPacket.vue';
 
 const props = defineProps<{ code: string }>();
-const router = useRouter();
 const session = useSession();
-const table = useTable();
 const changes = useChanges();
 const format = useFormat();
 const { data, problem } = useRead(lotsApi.sheet, () => ({ code: props.code }));
@@ -80,9 +76,6 @@ function gotWet(): void {
 }
 function found(): void {
   void changes.make(lotsApi.found, { code: props.code }, { version: data.value?.lot.version ?? 0 });
-}
-function go(what: string): void {
-  void router.push(`/lots/${props.code}/${what}`);
 }
 </script>
 
@@ -219,22 +212,7 @@ function go(what: string): void {
         </template>
       </dl>
 
-      <div class="row-of-buttons actions">
-        <Button v-if="openTest" @click="router.push(`/tests/${openTest.id}`)"
-          >{{ openTest.planned === 1 ? 'Lay the test' : 'Count the test' }} <kbd>C</kbd></Button
-        >
-        <Button v-if="!inQuarantine" label="Lend" severity="secondary" @click="go('lend')" />
-        <Button v-if="!openTest" label="Test" severity="secondary" @click="go('test')" />
-        <Button v-if="!inQuarantine" label="Sow" severity="secondary" @click="go('sow')" />
-        <Button v-if="!inQuarantine" label="When to sow" severity="secondary" @click="go('season')" />
-        <Button severity="secondary" @click="router.push(`/labels?codes=${lot.code}`)">Label <kbd>P</kbd></Button>
-        <Button label="Amount" severity="secondary" @click="go('amount')" />
-        <Button v-if="!inQuarantine" label="Packets" severity="secondary" @click="go('packets')" />
-        <Button label="Put right" severity="secondary" @click="go('edit')" />
-        <Button severity="secondary" :aria-pressed="table.has(lot.code)" @click="table.toggle(lot.code)">
-          {{ table.has(lot.code) ? 'Off the table' : 'On the table' }} <kbd>T</kbd>
-        </Button>
-      </div>
+      <LotSheetActions :code="lot.code" :quarantine="inQuarantine" :open-test="openTest" />
 
       <LotPhotos :code="lot.code" :photos="data.photos" />
       <p class="row-of-buttons small more">
@@ -301,31 +279,6 @@ function go(what: string): void {
   border-left: 4px solid var(--watch-fill);
   background: var(--watch-soft);
   padding: 8px 12px;
-}
-.actions {
-  /* In sight wherever one reads: at the lower edge until it is reached, then at the upper one. */
-  position: sticky;
-  top: -1px;
-  bottom: -29px;
-  z-index: 2;
-  gap: 6px;
-  margin-inline: -24px;
-  padding: 8px 24px;
-  background: var(--sheet);
-  border-block: 1px solid var(--hair);
-}
-.actions :deep(.p-button) {
-  padding-inline: 11px;
-}
-@media (max-width: 900px) {
-  .actions {
-    flex-wrap: nowrap;
-    overflow-x: auto;
-    min-height: 66px;
-  }
-  .actions :deep(.p-button) {
-    flex: none;
-  }
 }
 .named {
   color: inherit;

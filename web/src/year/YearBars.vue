@@ -2,11 +2,12 @@
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { barsLayout } from './yearLayout.ts';
+import type { YearRow } from './yearRows.ts';
 
 /** A list with a bar a row, by one measure; what was, as a mark on the bar of what is. */
 const props = defineProps<{
   label: string;
-  rows: readonly { readonly name: string; readonly value: number; readonly was?: number | null; readonly words: string }[];
+  rows: readonly YearRow[];
   tone?: 'action' | 'good' | 'act';
 }>();
 const box = ref<HTMLElement | null>(null);

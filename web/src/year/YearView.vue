@@ -1,8 +1,6 @@
 <script setup lang="ts">
-import { addDays, plural, pluralLarge, spanBefore } from '@esprel/core';
+import { addDays, plural, spanBefore } from '@esprel/core';
 import { yearApi } from '@esprel/core/api';
-import Button from 'primevue/button';
-import Checkbox from 'primevue/checkbox';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import DeskMessage from '../base/DeskMessage.vue';
@@ -11,10 +9,23 @@ import { useFormat } from '../base/useFormat.ts';
 import { useRead } from '../base/useRead.ts';
 import { useSession } from '../base/session.ts';
 import StockPicture from '../charts/StockPicture.vue';
-import FieldDay from '../fields/FieldDay.vue';
 import YearBars from './YearBars.vue';
 import YearFigures from './YearFigures.vue';
 import YearMonths from './YearMonths.vue';
+import YearSpan from './YearSpan.vue';
+import {
+  cameByCropRows,
+  cameRows,
+  costLists,
+  CROPS_SHOWN,
+  diversityRows,
+  large,
+  lentByCropRows,
+  lossWords,
+  promiseWords,
+  sourceRows,
+  wentRows,
+} from './yearRows.ts';
 
 /** What happened from one day to another, for the members' meeting and for those who give money: a page, and the same on paper. */
 const route = useRoute();
@@ -34,107 +45,15 @@ const then = computed(() => (compare.value ? before.value : null));
 function show(query: Record<string, string | undefined>): void {
   void router.replace({ query: { ...route.query, ...query } });
 }
-const thisYear = computed(() => session.today.slice(0, 4));
-function calendarYear(year: number): void {
-  const last = `${String(year)}-12-31`;
-  show({ from: `${String(year)}-01-01`, to: last > session.today ? session.today : last });
-}
-const print = (): void => {
-  window.print();
-};
-
-const n = (value: number): string => Math.round(value).toLocaleString('en');
-const LOSS_WORDS = { 'given-out': 'given out', 'thrown-out': 'thrown out', aged: 'died of age', missing: 'missing' } as const;
-const ACQUIRED = { donated: 'given', purchased: 'bought', saved: 'saved here and by members' } as const;
-
-const came = computed(() =>
-  (['donated', 'purchased', 'saved'] as const).map((kind) => ({
-    name: ACQUIRED[kind],
-    value: data.value?.flows.in[kind].lots ?? 0,
-    was: then.value?.flows.in[kind].lots ?? null,
-    words: plural(data.value?.flows.in[kind].lots ?? 0, 'envelope'),
-  })),
-);
-const went = computed(() => {
-  const OUT = { lent: 'lent', sown: 'sown here', tested: 'tested', given: 'given away, mixed', thrownOut: 'thrown out' } as const;
-  return (Object.keys(OUT) as (keyof typeof OUT)[]).map((kind) => ({
-    name: OUT[kind],
-    value: data.value?.flows.out[kind] ?? 0,
-    was: then.value?.flows.out[kind] ?? null,
-    words: pluralLarge(data.value?.flows.out[kind] ?? 0, 'seed'),
-  }));
-});
-const byCrop = computed(() =>
-  (data.value?.cameByCrop ?? []).map((c) => ({ name: c.crop, value: c.lots, words: plural(c.lots, 'envelope') })),
-);
-const lentCrops = computed(() =>
-  (data.value?.lentByCrop ?? []).map((c) => ({ name: c.crop, value: c.packets, words: plural(c.packets, 'packet') })),
-);
-const sources = computed(() =>
-  (data.value?.sources ?? []).map((s) => ({ name: s.name, value: s.lots, words: plural(s.lots, 'envelope') })),
-);
-const diversity = computed(() =>
-  (data.value?.diversity ?? []).slice(0, 16).map((c) => ({
-    name: c.crop,
-    value: c.after,
-    was: c.before,
-    words: `${plural(c.after, 'variety', 'varieties')}${c.after !== c.before ? `, was ${String(c.before)}` : ''}${c.after > 1 && c.effective < c.after - 0.5 ? `; seed as of ${c.effective.toFixed(1)}` : ''}`,
-  })),
-);
-const costly = computed(() =>
-  (['crops', 'places', 'sources'] as const).map((what) => ({
-    what,
-    title: { crops: 'By crop', places: 'By place', sources: 'By where it came from' }[what],
-    rows: (data.value?.costs[what] ?? []).map((c) => ({
-      name: c.name,
-      value: c.died,
-      words: `${n(c.died)} of ${n(c.of)}`,
-    })),
-  })),
-);
 const aliveShare = computed(() => {
   const s = stock.value;
   return s && s.seeds > 0 ? Math.round((100 * s.live) / s.seeds) : null;
-});
-const promises = computed(() => {
-  const p = data.value?.promises;
-  if (!p || p.due === 0) return 'No promise fell due.';
-  const late = p.late > 0 ? `, ${String(p.late)} of them late` : '';
-  const rest = [p.letGo > 0 ? `${String(p.letGo)} let go` : '', p.open > 0 ? `${String(p.open)} still open` : ''].filter((s) => s !== '');
-  return `Of ${plural(p.due, 'promise')} that fell due ${String(p.kept)} were kept${late}${rest.length > 0 ? `; ${rest.join(', ')}` : ''}.`;
 });
 </script>
 
 <template>
   <article class="year scrolls" tabindex="-1">
-    <form class="span noprint" @submit.prevent>
-      <FieldDay
-        id="year-from"
-        :model-value="from"
-        label="From"
-        :max="to"
-        :error="problem?.errors.find((e) => e.path === 'from')?.message"
-        @update:model-value="show({ from: $event ?? undefined })"
-      />
-      <FieldDay
-        id="year-to"
-        :model-value="to"
-        label="To"
-        :max="session.today"
-        :error="problem?.errors.find((e) => e.path === 'to')?.message"
-        @update:model-value="show({ to: $event ?? undefined })"
-      />
-      <div class="quick">
-        <Button label="Last 12 months" severity="secondary" size="small" @click="show({ from: undefined, to: undefined })" />
-        <Button :label="thisYear" severity="secondary" size="small" @click="calendarYear(Number(thisYear))" />
-        <Button :label="String(Number(thisYear) - 1)" severity="secondary" size="small" @click="calendarYear(Number(thisYear) - 1)" />
-        <label class="compare"
-          ><Checkbox :model-value="compare" binary @update:model-value="show({ compare: $event ? undefined : 'no' })" /> beside the time
-          before</label
-        >
-        <Button label="Print or save as PDF" @click="print" />
-      </div>
-    </form>
+    <YearSpan :from="from" :to="to" :compare="compare" :problem="problem" @show="show" />
     <DeskMessage v-if="problem && problem.errors.length === 0" kind="problem">{{ problem.message }}</DeskMessage>
     <OpeningNote v-if="!data && !problem" what="the report" />
     <template v-if="data">
@@ -173,7 +92,7 @@ const promises = computed(() => {
           <ul v-else class="names">
             <li v-for="v in data.lost" :key="v.varietyId">
               <strong>{{ v.variety }}</strong>, {{ v.crop.toLowerCase() }}:
-              {{ v.cause === 'thrown-out' ? `${LOSS_WORDS[v.cause]}, ${v.why}` : v.why }}
+              {{ lossWords(v) }}
             </li>
           </ul>
         </div>
@@ -182,8 +101,8 @@ const promises = computed(() => {
       <section v-if="stock">
         <h2>How alive the whole stands</h2>
         <p v-if="aliveShare !== null">
-          {{ aliveShare }} of 100 seeds here are alive. At the start there were about {{ n(data.live.before) }} live seeds, at the end
-          {{ n(data.live.after) }}.
+          {{ aliveShare }} of 100 seeds here are alive. At the start there were about {{ large(data.live.before) }} live seeds, at the end
+          {{ large(data.live.after) }}.
         </p>
         <StockPicture :stock="stock" />
       </section>
@@ -191,21 +110,21 @@ const promises = computed(() => {
       <section class="pair page">
         <div>
           <h2>Seed in</h2>
-          <YearBars label="Envelopes that came in, by how" :rows="came" tone="good" />
+          <YearBars label="Envelopes that came in, by how" :rows="cameRows(data, then)" tone="good" />
           <h3>By crop</h3>
-          <YearBars label="Envelopes that came in, by crop" :rows="byCrop" tone="good" />
-          <template v-if="sources.length > 0">
+          <YearBars label="Envelopes that came in, by crop" :rows="cameByCropRows(data)" tone="good" />
+          <template v-if="data.sources.length > 0">
             <h3>From whom</h3>
-            <YearBars label="Envelopes that came in, by where from" :rows="sources" tone="good" />
+            <YearBars label="Envelopes that came in, by where from" :rows="sourceRows(data)" tone="good" />
           </template>
         </div>
         <div>
           <h2>Seed out</h2>
-          <YearBars label="Seeds that went out, by what for" :rows="went" />
+          <YearBars label="Seeds that went out, by what for" :rows="wentRows(data, then)" />
           <h3>Lent, by crop</h3>
-          <YearBars label="Packets lent, by crop" :rows="lentCrops" />
+          <YearBars label="Packets lent, by crop" :rows="lentByCropRows(data)" />
           <h3>Promises</h3>
-          <p>{{ promises }}</p>
+          <p>{{ promiseWords(data) }}</p>
           <h3>Tests</h3>
           <p v-if="data.tests.alive !== null">
             {{ plural(data.tests.closed, 'test') }} of {{ plural(data.tests.varieties, 'variety', 'varieties') }}:
@@ -218,15 +137,15 @@ const promises = computed(() => {
       <section>
         <h2>Diversity</h2>
         <p>Varieties with sound seed, by crop; the mark is where it stood at the start.</p>
-        <YearBars label="Varieties with sound seed, by crop" :rows="diversity" tone="good" />
-        <p v-if="data.diversity.length > 16" class="quiet small">and {{ data.diversity.length - 16 }} more crops.</p>
+        <YearBars label="Varieties with sound seed, by crop" :rows="diversityRows(data)" tone="good" />
+        <p v-if="data.diversity.length > CROPS_SHOWN" class="quiet small">and {{ data.diversity.length - CROPS_SHOWN }} more crops.</p>
       </section>
 
       <section>
         <h2>What cost the most seed</h2>
         <p>Live seeds that died of age while they lay here, of those that lay there.</p>
         <div class="three">
-          <div v-for="c in costly" :key="c.what">
+          <div v-for="c in costLists(data)" :key="c.title">
             <h3>{{ c.title }}</h3>
             <p v-if="c.rows.length === 0" class="quiet">Hardly any.</p>
             <YearBars v-else :label="`Live seeds that died of age, ${c.title.toLowerCase()}`" :rows="c.rows" tone="act" />
@@ -235,7 +154,7 @@ const promises = computed(() => {
       </section>
       <p class="quiet small foot">
         Counted and estimated by Esprel on {{ format.longDay(session.today).replace(/^\w+ /, '') }}. How alive seed was is what is known of
-        it now. At the desk {{ plural(data.people.atDesk, 'person', 'people') }} made {{ n(data.people.steps) }} entries.
+        it now. At the desk {{ plural(data.people.atDesk, 'person', 'people') }} made {{ large(data.people.steps) }} entries.
       </p>
     </template>
   </article>
@@ -253,27 +172,6 @@ const promises = computed(() => {
 .year > * {
   max-width: 980px;
   min-width: 0;
-}
-.span {
-  display: grid;
-  grid-template-columns: 150px 150px minmax(0, 1fr);
-  gap: 14px;
-  align-items: end;
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 14px;
-}
-.quick {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 8px;
-  align-items: center;
-}
-.compare {
-  display: inline-flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 40px;
-  padding: 0 6px;
 }
 header {
   display: grid;
@@ -319,8 +217,7 @@ strong {
 @media screen {
   @container (max-width: 700px) {
     .pair,
-    .three,
-    .span {
+    .three {
       grid-template-columns: minmax(0, 1fr);
     }
   }
