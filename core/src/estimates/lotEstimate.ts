@@ -161,10 +161,7 @@ export function estimateLot(facts: LotFacts, today: Day, frost: FrostDates, poin
         ? perCellFor({ share: now.mean }, emergence, 5, TRAY_SPREAD.library)
         : perCellFor({ alpha: now.alpha, beta: now.beta }, emergence, 5, TRAY_SPREAD.library),
     twoSeasons: seedsForTwoSeasons(facts.crop, now.median, emergence),
-    ribbon: days.map((date, i) => {
-      const age = ribbonAges[i] as number;
-      return { date, median: reader.quantile(0.5, age), low: reader.quantile(0.05, age), high: reader.quantile(0.95, age) };
-    }),
+    ribbon: days.map((date, i) => ({ date, ...reader.band(ribbonAges[i] as number) })),
     ahead: aliveAhead(reader, ages, today),
   };
 }

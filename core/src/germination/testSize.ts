@@ -57,11 +57,7 @@ export function clearChance(seeds: number, { alpha, beta, threshold, certainty }
   return chances.reduce((sum, p, k) => (k >= sound || k < unsure ? sum + p : sum), 0);
 }
 
-/**
- * How many seeds a test needs: the chance of a clear answer for each size that can be spent.
- * Throws a CoreError for parameters that are no distribution, a threshold outside 0..1, a certainty outside 0.5..1.
- */
-export function testSize(input: TestSizeInput): TestSizes {
+function needSize(input: TestSizeInput): void {
   needNumber('test-size', 'alpha', input.alpha, Number.MIN_VALUE);
   needNumber('test-size', 'beta', input.beta, Number.MIN_VALUE);
   needNumber('test-size', 'threshold', input.threshold, 1e-9, 1 - 1e-9);
@@ -70,7 +66,22 @@ export function testSize(input: TestSizeInput): TestSizes {
     throw new CoreError('test-size', 'certainty', input.certainty, 'must be above 0.5 and below 1');
   }
   needCount('test-size', 'spendable', input.spendable);
+}
+
+/**
+ * How many seeds a test needs: the chance of a clear answer for each size that can be spent.
+ * Throws a CoreError for parameters that are no distribution, a threshold outside 0..1, a certainty outside 0.5..1.
+ */
+export function testSize(input: TestSizeInput): TestSizes {
+  needSize(input);
   const options = TEST_SIZES.filter((seeds) => seeds <= input.spendable).map((seeds) => ({ seeds, clear: clearChance(seeds, input) }));
   const good = options.find((o) => o.clear >= CLEAR_ENOUGH);
   return { options, recommended: good?.seeds ?? options[options.length - 1]?.seeds ?? null };
+}
+
+/** The size alone that `testSize` recommends, without working out those beyond it. */
+export function recommendedSize(input: TestSizeInput): number | null {
+  needSize(input);
+  const sizes = TEST_SIZES.filter((seeds) => seeds <= input.spendable);
+  return sizes.find((seeds) => clearChance(seeds, input) >= CLEAR_ENOUGH) ?? sizes[sizes.length - 1] ?? null;
 }

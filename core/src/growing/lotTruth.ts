@@ -55,9 +55,23 @@ export function lotTruth(facts: LotTruthFacts): Truth {
   if (facts.seen.length > 0) return trueToType({ parentCrossed, crossed, visible: VISIBLE, seen: facts.seen });
   // Unseen, the prior is the answer, and costs nothing for ten thousand lots.
   const m = priorCrossed(parentCrossed, crossed.share);
-  const [a, b] = [crossed.strength * m, crossed.strength * (1 - m)];
-  const at = (p: number): number => 1 - betaQuantile(p, a, b);
-  return { trueShare: { mean: 1 - m, median: at(0.5), low: at(0.95), high: at(0.05) }, expected: 100 * VISIBLE * m };
+  return { trueShare: unseenShare(m, crossed.strength), expected: 100 * VISIBLE * m };
+}
+
+/** So many priors are kept: a library has hardly more kinds of crops and ways to come by them. */
+const MOST_KEPT = 500;
+const keptShares = new Map<string, Truth['trueShare']>();
+
+/** The true share before anybody saw a plant, when a share `m` is expected to have crossed; the same for most lots of a crop. */
+function unseenShare(m: number, strength: number): Truth['trueShare'] {
+  const key = `${String(m)} ${String(strength)}`;
+  const kept = keptShares.get(key);
+  if (kept) return kept;
+  const at = (p: number): number => 1 - betaQuantile(p, strength * m, strength * (1 - m));
+  const share = { mean: 1 - m, median: at(0.5), low: at(0.95), high: at(0.05) };
+  if (keptShares.size >= MOST_KEPT) keptShares.clear();
+  keptShares.set(key, share);
+  return share;
 }
 
 /** Below these shares of true seed the name is at most likely, and at most doubtful. */

@@ -43,9 +43,10 @@ export function betaCdf(x: number, a: number, b: number): number {
   return x < (a + 1) / (a + b + 2) ? (front * betaFraction(x, a, b)) / a : 1 - (front * betaFraction(1 - x, b, a)) / b;
 }
 
+const TINY = 1e-300;
+const guard = (v: number): number => (Math.abs(v) < TINY ? TINY : v);
+
 function betaFraction(x: number, a: number, b: number): number {
-  const tiny = 1e-300;
-  const guard = (v: number): number => (Math.abs(v) < tiny ? tiny : v);
   let c = 1;
   let d = 1 / guard(1 - ((a + b) * x) / (a + 1));
   let h = d;

@@ -63,16 +63,28 @@ export function phiFast(z: number): number {
 }
 
 /**
- * Sum of w Phi(z) and of w Phi(z)^2 over `weights[at..]`, for z = z0, z0 + step, ... (`count` of them, step > 0), added
- * to `sums[0]` and `sums[1]`. One loop over the table instead of a call a point: moments are asked for by the hundred
- * thousand.
+ * Sum of w Phi(z) and of w Phi(z)^2 over `weights[from]`, `weights[from + stride]`, ... up to `weights[to]` (included), for z = z0,
+ * z0 + step, ... (step > 0), put into `sums[0]` and `sums[1]`. One loop over the table instead of a call a point: moments are asked
+ * for by the hundred thousand.
  */
-export function addPhiSums(z0: number, step: number, weights: Float64Array, at: number, count: number, sums: Float64Array): void {
+export function phiSums(
+  z0: number,
+  step: number,
+  weights: Float64Array,
+  from: number,
+  to: number,
+  stride: number,
+  sums: Float64Array,
+): void {
   let sum = 0;
   let squares = 0;
-  for (let j = 0; j < count; j++) {
-    const w = weights[at + j] as number;
-    const x = (z0 + j * step + LIMIT) * PER_UNIT;
+  const x0 = (z0 + LIMIT) * PER_UNIT;
+  const dx = step * PER_UNIT;
+  let n = 0;
+  for (let j = from; j <= to; j += stride) {
+    const w = weights[j] as number;
+    const x = x0 + n * dx;
+    n++;
     let v: number;
     if (x <= 0) continue;
     if (x >= SIZE - 1) v = 1;
@@ -86,6 +98,6 @@ export function addPhiSums(z0: number, step: number, weights: Float64Array, at: 
     sum += wv;
     squares += wv * v;
   }
-  sums[0] = (sums[0] as number) + sum;
-  sums[1] = (sums[1] as number) + squares;
+  sums[0] = sum;
+  sums[1] = squares;
 }

@@ -1,16 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { testWorth, type WorthInput, worthWords } from './worth.ts';
+import { testValue, testWorth, worthWords } from './worth.ts';
 
-const lot: WorthInput = { alpha: 5, beta: 3, threshold: 0.7, seeds: 25, free: 300, wanted: 4, sound: 0 };
+const lot = { alpha: 5, beta: 3, threshold: 0.7, seeds: 25, free: 300, wanted: 4, sound: 0 };
+const worthOf = (l: typeof lot): number => testWorth(testValue(l), l);
 
 describe('what a test is worth', () => {
   it('is most for a lot that lies between treatments, and nothing for one that is known', () => {
-    const doubtful = testWorth(lot);
-    expect(doubtful.change).toBeGreaterThan(0.2);
-    expect(testWorth({ ...lot, alpha: 950, beta: 50 }).worth).toBeLessThan(doubtful.worth / 1000);
-    expect(testWorth({ ...lot, alpha: 950, beta: 50 })).toMatchObject({ now: 'lend', instead: null });
-    expect(testWorth({ ...lot, alpha: 2, beta: 60 })).toMatchObject({ now: 'give-up' });
+    expect(testValue(lot).change).toBeGreaterThan(0.2);
+    expect(worthOf({ ...lot, alpha: 950, beta: 50 })).toBeLessThan(worthOf(lot) / 1000);
+    expect(testValue({ ...lot, alpha: 950, beta: 50 })).toMatchObject({ now: 'lend', instead: null });
+    expect(testValue({ ...lot, alpha: 2, beta: 60 })).toMatchObject({ now: 'give-up' });
   });
 
   it('agrees with a plain sum over shares and outcomes', () => {
@@ -31,31 +31,32 @@ describe('what a test is worth', () => {
       ways.forEach((w, k) => (byCount[k]![truth]! += p * w * v ** k * (1 - v) ** (10 - k)));
     }
     const spared = least(before) - byCount.reduce((sum, n) => sum + least(n), 0);
-    expect(testWorth({ ...lot, seeds: 10, free: 1e9, wanted: 0, sound: 1 }).worth).toBeCloseTo(spared, 4);
+    expect(worthOf({ ...lot, seeds: 10, free: 1e9, wanted: 0, sound: 1 })).toBeCloseTo(spared, 4);
   });
 
   it('is more where it is wanted and rare, less where it eats the lot up, and never negative', () => {
-    const { worth } = testWorth(lot);
-    expect(testWorth({ ...lot, wanted: 20 }).worth).toBeGreaterThan(worth);
-    expect(testWorth({ ...lot, sound: 2 }).worth).toBeLessThan(worth);
-    expect(testWorth({ ...lot, free: 30 }).worth).toBeLessThan(worth / 2);
+    const worth = worthOf(lot);
+    expect(worthOf({ ...lot, wanted: 20 })).toBeGreaterThan(worth);
+    expect(worthOf({ ...lot, sound: 2 })).toBeLessThan(worth);
+    expect(worthOf({ ...lot, free: 30 })).toBeLessThan(worth / 2);
+    expect(() => worthOf({ ...lot, free: 20 })).toThrow('free');
     const share = fc.double({ min: 0.05, max: 200, noNaN: true });
     fc.assert(
       fc.property(share, share, fc.integer({ min: 1, max: 60 }), (alpha, beta, seeds) => {
-        const w = testWorth({ ...lot, alpha, beta, seeds, free: 100 });
-        expect(w.worth).toBeGreaterThanOrEqual(0);
-        expect(w.change).toBeLessThanOrEqual(1 + 1e-9);
+        const value = testValue({ ...lot, alpha, beta, seeds });
+        expect(testWorth(value, { ...lot, seeds, free: 100 })).toBeGreaterThanOrEqual(0);
+        expect(value.change).toBeLessThanOrEqual(1 + 1e-9);
       }),
       { numRuns: 60 },
     );
   });
 
   it('says why in one sentence', () => {
-    const words = worthWords(testWorth(lot), lot);
+    const words = worthWords(testValue(lot), lot);
     expect(words).toMatch(
       /^One chance in \w+ that it .*; 4 loans in three years, and no other lot of it can be lent\. It costs 25 of 300 seeds\.$/,
     );
-    expect(worthWords(testWorth({ ...lot, alpha: 950, beta: 50, sound: 1, wanted: 0 }), { ...lot, wanted: 0, sound: 1 })).toBe(
+    expect(worthWords(testValue({ ...lot, alpha: 950, beta: 50 }), { ...lot, wanted: 0, sound: 1 })).toBe(
       'It would hardly change anything. It costs 25 of 300 seeds.',
     );
   });

@@ -19,11 +19,18 @@ const COST: Readonly<Record<Treatment, readonly [number, number, number]>> = {
   'give-up': [2, 1, 0],
 };
 
+/** What a test would tell of a lot, whoever wants it and whatever else there is. */
+export interface TestValue {
+  /** Ruined sowings that the test would spare. */
+  readonly spared: number;
+  readonly now: Treatment;
+  /** Chance that the lot is treated otherwise after the test, and the likeliest other treatment. */
+  readonly change: number;
+  readonly instead: Treatment | null;
+}
+
+/** What else bears on the worth of a test. */
 export interface WorthInput {
-  /** What is believed of the lot today. */
-  readonly alpha: number;
-  readonly beta: number;
-  readonly threshold: number;
   /** Seeds that the test would take, and seeds above the floor. */
   readonly seeds: number;
   readonly free: number;
@@ -31,15 +38,6 @@ export interface WorthInput {
   readonly wanted: number;
   /** Other lots of the variety that can be lent as they are. */
   readonly sound: number;
-}
-
-export interface TestWorth {
-  /** Ruined sowings that a test would spare, weighed by who wants the lot, how rare it is, and the seed it costs. */
-  readonly worth: number;
-  readonly now: Treatment;
-  /** Chance that the lot is treated otherwise after the test, and the likeliest other treatment. */
-  readonly change: number;
-  readonly instead: Treatment | null;
 }
 
 /** Expected cost of each treatment when the share alive is Beta(alpha, beta), the best first. */
@@ -56,18 +54,25 @@ function best(alpha: number, beta: number, threshold: number): { readonly treatm
 }
 
 /**
- * The worth of knowing more about a lot: what the best treatment costs with what is known now, less what it is expected to cost
- * after a test of so many seeds (the expected value of sample information, Raiffa & Schlaifer 1961, with beta-binomial outcomes).
- * More where members want it and no other lot serves, less where the test eats up what is there.
- * Throws a CoreError for figures that are no distribution or no amounts.
+ * What a test of so many seeds would tell of a lot that is believed to be Beta(alpha, beta) alive: what the best treatment costs with
+ * what is known now, less what it is expected to cost after the test (the expected value of sample information, Raiffa & Schlaifer 1961,
+ * with beta-binomial outcomes). Throws a CoreError for figures that are no distribution or no amounts.
  */
-export function testWorth(input: WorthInput): TestWorth {
-  const { alpha, beta, threshold, seeds, free, wanted, sound } = input;
-  needNumber('testWorth', 'alpha', alpha, Number.MIN_VALUE);
-  needNumber('testWorth', 'beta', beta, Number.MIN_VALUE);
-  needNumber('testWorth', 'threshold', threshold, 1e-9, 1 - 1e-9);
-  needNumber('testWorth', 'seeds', seeds, 1);
-  needNumber('testWorth', 'free', free, seeds);
+export function testValue({
+  alpha,
+  beta,
+  threshold,
+  seeds,
+}: {
+  readonly alpha: number;
+  readonly beta: number;
+  readonly threshold: number;
+  readonly seeds: number;
+}): TestValue {
+  needNumber('testValue', 'alpha', alpha, Number.MIN_VALUE);
+  needNumber('testValue', 'beta', beta, Number.MIN_VALUE);
+  needNumber('testValue', 'threshold', threshold, 1e-9, 1 - 1e-9);
+  needNumber('testValue', 'seeds', seeds, 1);
   const now = best(alpha, beta, threshold);
   let after = 0;
   const instead = new Map<Treatment, number>();
@@ -77,13 +82,21 @@ export function testWorth(input: WorthInput): TestWorth {
     if (then.treatment !== now.treatment) instead.set(then.treatment, (instead.get(then.treatment) ?? 0) + p);
   });
   const likeliest = [...instead].sort((a, b) => b[1] - a[1])[0];
-  const spared = Math.max(0, now.cost - after);
   return {
-    worth: (spared * (1 + Math.log1p(wanted)) * (sound === 0 ? 1.5 : 1)) / (1 + (4 * seeds) / free),
+    spared: Math.max(0, now.cost - after),
     now: now.treatment,
     change: [...instead.values()].reduce((a, b) => a + b, 0),
     instead: likeliest?.[0] ?? null,
   };
+}
+
+/**
+ * The worth of a test: the ruined sowings it would spare, more where members want the seed and no other lot serves, less where the
+ * test eats up what is there. Throws a CoreError where there are fewer seeds than it would take.
+ */
+export function testWorth({ spared }: Pick<TestValue, 'spared'>, { seeds, free, wanted, sound }: WorthInput): number {
+  needNumber('testWorth', 'free', free, seeds);
+  return (spared * (1 + Math.log1p(wanted)) * (sound === 0 ? 1.5 : 1)) / (1 + (4 * seeds) / free);
 }
 
 const INSTEAD: Readonly<Record<Treatment, string>> = {
@@ -93,7 +106,7 @@ const INSTEAD: Readonly<Record<Treatment, string>> = {
 };
 
 /** Why a lot is worth a test, in one sentence. */
-export function worthWords(worth: TestWorth, input: Pick<WorthInput, 'seeds' | 'free' | 'wanted' | 'sound'>): string {
+export function worthWords(worth: Pick<TestValue, 'change' | 'instead'>, input: WorthInput): string {
   const asked = input.wanted === 0 ? '' : `; ${plural(input.wanted, 'loan')} in three years`;
   const rare = input.sound === 0 ? ', and no other lot of it can be lent' : '';
   const times = Math.max(2, Math.min(99, Math.round(1 / worth.change)));

@@ -1,5 +1,5 @@
 import { phi, probit } from '../numeric/normal.ts';
-import { addPhiSums } from '../numeric/normalTable.ts';
+import { phiSums } from '../numeric/normalTable.ts';
 import { PROBIT_95 } from './ageing.ts';
 import type { PosteriorGrid } from './posterior.ts';
 
@@ -22,10 +22,16 @@ const QUANTILE_SLACK = 1e-7;
 const FARTHEST = { low: -40, high: 9 } as const;
 
 /**
- * Moments take every second row: ln sigma spans some eleven of its standard deviations, so that rows a quarter of one
- * apart still add up to the integral beyond what a double holds.
+ * Moments add up every second row, or every fourth: ln sigma spans some eleven of its standard deviations, and even steps of
+ * less than half of one add up to the integral of a bell far beyond what is asked for (the error falls as exp(-2 pi^2 / step^2)).
  */
-const MOMENT_ROWS = 2;
+const ROW_STRIDES = [4, 2] as const;
+/** Every fourth row will do while the probit changes by less than this from one to the next: the share alive needs a whole probit to fall. */
+const PROBIT_A_STEP = 0.5;
+/** Along a row every second or fourth point will do if the points left out weigh as much as those taken, to this share, ... */
+const SAME_WEIGHT = 1e-7;
+/** ... or differ by less than this, where the highest point of all is 1. */
+const NO_WEIGHT = 1e-8;
 
 /** Reads a posterior grid: made once per lot, asked for any number of ages. */
 export class PosteriorReader {
@@ -38,9 +44,14 @@ export class PosteriorReader {
   private readonly rowMass: Float64Array;
   private readonly rowMean: Float64Array;
   private readonly rowVariance: Float64Array;
+  /** How many points a moment goes on along each row, and the weight of those it takes. */
+  private readonly stride: Int32Array;
+  private readonly rowWeight: Float64Array;
   private readonly total: number;
-  /** Sum of the density over the points that moments look at. */
-  private readonly weight: number;
+  /** Weight of every fourth row and of every second. */
+  private readonly weights: readonly number[];
+  /** 1 / sigma in the middle of the mass. */
+  private readonly usualInverse: number;
   private densityThere = 0;
 
   constructor(grid: PosteriorGrid) {
@@ -53,18 +64,42 @@ export class PosteriorReader {
     this.rowMass = new Float64Array(n);
     this.rowMean = new Float64Array(n);
     this.rowVariance = new Float64Array(n);
+    this.stride = new Int32Array(n);
+    this.rowWeight = new Float64Array(n);
     let total = 0;
-    let weight = 0;
+    let inverses = 0;
     for (let r = 0; r < n; r++) {
-      this.inverse[r] = Math.exp(-(grid.logSigmaLow + r * grid.logSigmaStep));
-      total += this.accumulate(r);
-      if (r % MOMENT_ROWS > 0) continue;
-      let row = 0;
-      for (let j = this.first[r] as number; j <= (this.last[r] as number); j++) row += grid.density[r * n + j] as number;
-      weight += row * (grid.kStep[r] as number);
+      const inverse = Math.exp(-(grid.logSigmaLow + r * grid.logSigmaStep));
+      this.inverse[r] = inverse;
+      const mass = this.accumulate(r);
+      total += mass;
+      inverses += mass * inverse;
+      this.thin(r);
     }
     this.total = total;
-    this.weight = weight;
+    this.usualInverse = inverses / total;
+    this.weights = ROW_STRIDES.map((rows) => {
+      let weight = 0;
+      for (let r = 0; r < n; r += rows) weight += this.rowWeight[r] as number;
+      return weight;
+    });
+  }
+
+  /** Finds how many points of a row moments need: as few as weigh the same as those between them, within half a probit. */
+  private thin(r: number): void {
+    const { size: n, density, kStep } = this.grid;
+    const first = r * n + (this.first[r] as number);
+    const last = r * n + (this.last[r] as number);
+    const step = kStep[r] as number;
+    const parts = [0, 0, 0, 0];
+    for (let j = first; j <= last; j++) parts[(j - first) & 3] = (parts[(j - first) & 3] as number) + (density[j] as number);
+    const [a, b, c, d] = parts as [number, number, number, number];
+    const slack = SAME_WEIGHT * (a + b + c + d) + NO_WEIGHT;
+    const same = (x: number, y: number): boolean => Math.abs(x - y) <= slack;
+    const byTwo = same(a + c, b + d);
+    const stride = byTwo && same(a, b) && same(a, c) && same(a, d) && 4 * step <= PROBIT_A_STEP ? 4 : byTwo ? 2 : 1;
+    this.stride[r] = stride;
+    this.rowWeight[r] = stride * step * (stride === 4 ? a : stride === 2 ? a + c : a + b + c + d);
   }
 
   private accumulate(r: number): number {
@@ -192,17 +227,24 @@ export class PosteriorReader {
     return phi(this.quantileZ(q, age, mean + sd * probit(q), sd / 2));
   }
 
+  /** The middle of what is believed at `age`, and the ends of its 90 % interval. */
+  band(age: number): { readonly median: number; readonly low: number; readonly high: number } {
+    const { mean, sd } = this.probitMoments(age);
+    const median = this.quantileZ(0.5, age, mean, sd / 4);
+    return {
+      median: phi(median),
+      low: phi(this.quantileZ(0.05, age, median - PROBIT_95 * sd, sd / 4)),
+      high: phi(this.quantileZ(0.95, age, median + PROBIT_95 * sd, sd / 4)),
+    };
+  }
+
   /** Everything that is reported of one age (reference years). */
   at(age: number, threshold: number): ViabilityPoint {
     const { mean, variance } = this.moments(age);
     const spread = mean > 0 && mean < 1 && variance > 1e-14 ? (mean * (1 - mean)) / variance - 1 : null;
     const usable = spread !== null && spread > 0;
-    const z = this.probitMoments(age);
-    const median = this.quantileZ(0.5, age, z.mean, z.sd / 4);
     return {
-      median: phi(median),
-      low: phi(this.quantileZ(0.05, age, median - PROBIT_95 * z.sd, z.sd / 4)),
-      high: phi(this.quantileZ(0.95, age, median + PROBIT_95 * z.sd, z.sd / 4)),
+      ...this.band(age),
       mean,
       atLeast: this.chanceAtLeast(threshold, age),
       alpha: usable ? mean * spread : null,
@@ -212,22 +254,26 @@ export class PosteriorReader {
 
   /** Mean and variance of viability at `age`. */
   moments(age: number): { readonly mean: number; readonly variance: number } {
-    const { size: n, density, kLow, kStep } = this.grid;
-    const sums = new Float64Array(2);
+    const { size: n, density, kLow, kStep, logSigmaStep } = this.grid;
+    const every = age * this.usualInverse * logSigmaStep * ROW_STRIDES[0] <= PROBIT_A_STEP ? 0 : 1;
+    const rows = ROW_STRIDES[every];
+    const weight = this.weights[every] as number;
     const ofRow = new Float64Array(2);
-    for (let r = 0; r < n; r += MOMENT_ROWS) {
+    let sum = 0;
+    let squares = 0;
+    for (let r = 0; r < n; r += rows) {
       const first = this.first[r] as number;
-      const count = (this.last[r] as number) - first + 1;
-      if (count <= 0) continue;
-      const step = kStep[r] as number;
-      const z0 = (kLow[r] as number) - age * (this.inverse[r] as number) + first * step;
-      ofRow.fill(0);
-      addPhiSums(z0, step, density, r * n + first, count, ofRow);
-      sums[0] = (sums[0] as number) + step * (ofRow[0] as number);
-      sums[1] = (sums[1] as number) + step * (ofRow[1] as number);
+      const last = this.last[r] as number;
+      if (last < first) continue;
+      const stride = this.stride[r] as number;
+      const step = (kStep[r] as number) * stride;
+      const z0 = (kLow[r] as number) - age * (this.inverse[r] as number) + first * (kStep[r] as number);
+      phiSums(z0, step, density, r * n + first, r * n + last, stride, ofRow);
+      sum += step * (ofRow[0] as number);
+      squares += step * (ofRow[1] as number);
     }
-    const mean = (sums[0] as number) / this.weight;
-    return { mean, variance: Math.max(0, (sums[1] as number) / this.weight - mean * mean) };
+    const mean = sum / weight;
+    return { mean, variance: Math.max(0, squares / weight - mean * mean) };
   }
 
   /** Mean of K and median of sigma (reference years for one probit of loss). */

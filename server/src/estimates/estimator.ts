@@ -1,5 +1,16 @@
 import { Worker } from 'node:worker_threads';
-import { beliefBefore, estimateLot, type FrostDates, type LotEstimate, type LotFacts } from '@esprel/core';
+import {
+  beliefBefore,
+  estimateLot,
+  type FrostDates,
+  type LotEstimate,
+  type LotFacts,
+  recommendedSize,
+  SMALLEST_TEST,
+  TEST_CERTAINTY,
+  testValue,
+  type TestValue,
+} from '@esprel/core';
 import { threadOf } from '../home.ts';
 
 /** What one lot asks of the estimator, as plain data. */
@@ -9,6 +20,14 @@ export interface EstimateJob {
   readonly frost: FrostDates;
   /** First days of closed tests whose prediction has to be made again. */
   readonly predict: readonly string[];
+  /** Seeds that a test may take. */
+  readonly spendable: number;
+}
+
+/** What the test that is advised would tell of a lot of which so many seeds may be spent. */
+export interface AdvisedTest extends TestValue {
+  readonly spendable: number;
+  readonly seeds: number;
 }
 
 export interface Belief {
@@ -20,12 +39,23 @@ export interface Belief {
 export interface MadeEstimate {
   readonly estimate: LotEstimate;
   readonly beliefs: readonly Belief[];
+  /** Null where nothing can be spent on a test, or nothing is in doubt. */
+  readonly advised: AdvisedTest | null;
+}
+
+/** The test that is advised for a lot, from what is believed of it and the seeds that may be spent. */
+export function advisedTest({ alpha, beta }: LotEstimate['today'], threshold: number, spendable: number): AdvisedTest | null {
+  if (alpha === null || beta === null || spendable < 1) return null;
+  const seeds = recommendedSize({ alpha, beta, threshold, certainty: TEST_CERTAINTY, spendable }) ?? SMALLEST_TEST;
+  return { spendable, seeds, ...testValue({ alpha, beta, threshold, seeds }) };
 }
 
 /** Does one job: pure computation, wherever it runs. */
-export function estimateJob({ facts, day, frost, predict }: EstimateJob): MadeEstimate {
+export function estimateJob({ facts, day, frost, predict, spendable }: EstimateJob): MadeEstimate {
+  const estimate = estimateLot(facts, day, frost);
   return {
-    estimate: estimateLot(facts, day, frost),
+    estimate,
+    advised: advisedTest(estimate.today, facts.threshold, spendable),
     beliefs: predict.map((date) => {
       const { point, first } = beliefBefore(facts, date);
       return { alpha: point.alpha, beta: point.beta, first };

@@ -11,10 +11,7 @@ import {
   shortDay,
   SMALLEST_TEST,
   sownUnit,
-  spendableSeeds,
-  TEST_CERTAINTY,
   testDays,
-  testSize,
   testWorth,
   type Verdict,
   worthWords,
@@ -24,11 +21,23 @@ import { libraryCrop } from '../records/crop.ts';
 import type { LotRow } from '../records/lot.ts';
 import { overruleOn } from '../records/overrule.ts';
 import { frostOf, readSettings } from '../records/settings.ts';
+import { advisedTest } from './estimator.ts';
 import { file, type ListedLot } from './listing.ts';
+import { spendableOf } from './spendable.ts';
 import type { StoredEstimate } from './stored.ts';
 import { wetOf, wetReason } from './wet.ts';
 
-type JudgedLot = ListedLot & { readonly estimate: string | null };
+/** A lot with its stored estimate, and what was judged of it the last time. */
+type JudgedLot = ListedLot & {
+  readonly estimate: string | null;
+  readonly verdict: string;
+  readonly verdict_beside: string | null;
+  readonly reason: string;
+  readonly next_look: string | null;
+  readonly worth: number | null;
+  readonly worth_why: string | null;
+  readonly true_mean: number | null;
+};
 
 interface Judged {
   readonly lot: JudgedLot;
@@ -117,23 +126,19 @@ interface Worth {
 /** What a test of the lot would be worth, in figures and a sentence; null where none can be made. */
 function worthOf(db: Db, me: Judged, sisters: readonly Judged[], wanted: number): Worth | null {
   const { lot, estimate } = me;
-  const { alpha, beta } = estimate.today;
   const free = lendable(lot.balance, lot.floor);
-  if (alpha === null || beta === null || lot.state !== 'kept' || lot.missing_since !== null || free < SMALLEST_TEST) return null;
+  if (lot.state !== 'kept' || lot.missing_since !== null || free < SMALLEST_TEST) return null;
   if (one(db, 'SELECT 1 FROM tests WHERE lot_id = ? AND closed_on IS NULL', lot.id)) return null;
-  const spendable = Math.min(400, spendableSeeds(lot.balance, lot.floor, false));
-  const { recommended } = testSize({ alpha, beta, threshold: estimate.threshold, certainty: TEST_CERTAINTY, spendable });
+  const spendable = spendableOf(lot);
+  const advised = estimate.advised?.spendable === spendable ? estimate.advised : advisedTest(estimate.today, estimate.threshold, spendable);
+  if (advised === null) return null;
   const input = {
-    alpha,
-    beta,
-    threshold: estimate.threshold,
-    seeds: recommended ?? SMALLEST_TEST,
+    seeds: advised.seeds,
     free,
     wanted,
     sound: sisters.filter((o) => o.lot.id !== lot.id && isSound(o)).length,
   };
-  const worth = testWorth(input);
-  return { worth: worth.worth, why: worthWords(worth, input), change: worth.change };
+  return { worth: testWorth(advised, input), why: worthWords(advised, input), change: advised.change };
 }
 
 /** A lot of a variety as it is judged today. */
@@ -146,7 +151,8 @@ interface JudgedToday extends Judged {
 function judgements(db: Db, varietyId: number, today: string, fresh: ReadonlyMap<number, StoredEstimate> = new Map()): JudgedToday[] {
   const lots = all<JudgedLot>(
     db,
-    `SELECT l.*, v.crop_key, v.breeding, v.folded, c.name AS crop_name, e.estimate
+    `SELECT l.*, v.crop_key, v.breeding, v.folded, c.name AS crop_name, e.estimate,
+       e.verdict, e.verdict_beside, e.reason, e.next_look, e.worth, e.worth_why, e.true_mean
      FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
      LEFT JOIN lot_estimates e ON e.lot_id = l.id WHERE l.variety_id = ?`,
     varietyId,
@@ -178,17 +184,17 @@ export function judgementOf(db: Db, lot: LotRow, estimate: StoredEstimate, today
 /** Judges all lots of a variety again from their stored estimates, and files them in the lists they belong to. */
 export function judgeVariety(db: Db, varietyId: number, today: string): void {
   for (const { lot, estimate, judgement, worth } of judgements(db, varietyId, today)) {
-    run(
-      db,
-      `UPDATE lot_estimates SET verdict = ?, verdict_beside = ?, reason = ?, next_look = ?, worth = ?, worth_why = ? WHERE lot_id = ?`,
-      judgement.verdict,
-      judgement.beside,
-      judgement.reason,
-      judgement.nextLook,
-      worth?.worth ?? null,
-      worth?.why ?? null,
-      lot.id,
-    );
-    file(db, lot, estimate.today.median, judgement.verdict, judgement.beside);
+    const now = [judgement.verdict, judgement.beside, judgement.reason, judgement.nextLook, worth?.worth ?? null, worth?.why ?? null];
+    const before = [lot.verdict, lot.verdict_beside, lot.reason, lot.next_look, lot.worth, lot.worth_why];
+    // Most stays as it was: a row that holds a whole estimate is not written for nothing.
+    if (now.some((x, i) => x !== before[i])) {
+      run(
+        db,
+        `UPDATE lot_estimates SET verdict = ?, verdict_beside = ?, reason = ?, next_look = ?, worth = ?, worth_why = ? WHERE lot_id = ?`,
+        ...now,
+        lot.id,
+      );
+    }
+    file(db, lot, { median: estimate.today.median, trueMean: lot.true_mean }, judgement);
   }
 }

@@ -19,10 +19,12 @@ function tagsOf(lot: LotRow, verdict: string, beside: string | null, trueMean: n
 }
 
 /** Files a lot anew in the lists it belongs to. Where it stands already is left alone: its sisters are judged with every change of one, and seldom move. */
-export function file(db: Db, lot: ListedLot, median: number, verdict: string, beside: string | null): void {
-  const { trueMean } = one<{ trueMean: number | null }>(db, 'SELECT true_mean AS trueMean FROM lot_estimates WHERE lot_id = ?', lot.id) ?? {
-    trueMean: null,
-  };
+export function file(
+  db: Db,
+  lot: ListedLot,
+  { median, trueMean }: { readonly median: number; readonly trueMean: number | null },
+  { verdict, beside }: { readonly verdict: string; readonly beside: string | null },
+): void {
   fileUnder(db, lot, tagsOf(lot, verdict, beside, trueMean), median);
 }
 
@@ -39,17 +41,19 @@ function fileUnder(db: Db, lot: ListedLot, tags: readonly string[], median: numb
     by_crop: `${lot.crop_name.toLowerCase()}\t${lot.folded}\t${lot.code}`,
     by_year: lot.year ?? 0,
     by_seeds: lot.balance,
-    by_alive: median,
+    // Finer than any screen shows would move every lot a little every day.
+    by_alive: Math.round(median * 1000) / 1000,
   };
   const lists = new Set(tags.flatMap((t) => [t, `${t}@${lot.crop_key}`]));
   const there = all<Listing>(db, 'SELECT tag, by_crop, by_year, by_seeds, by_alive FROM lot_listing WHERE lot_id = ?', lot.id);
   const asBefore = (l: Listing): boolean =>
-    lists.has(l.tag) &&
-    l.by_crop === place.by_crop &&
-    l.by_year === place.by_year &&
-    l.by_seeds === place.by_seeds &&
-    l.by_alive === place.by_alive;
-  if (there.length === lists.size && there.every(asBefore)) return;
+    lists.has(l.tag) && l.by_crop === place.by_crop && l.by_year === place.by_year && l.by_seeds === place.by_seeds;
+  if (there.length === lists.size && there.every(asBefore)) {
+    if (there.some((l) => l.by_alive !== place.by_alive)) {
+      run(db, 'UPDATE lot_listing SET by_alive = ? WHERE lot_id = ?', place.by_alive, lot.id);
+    }
+    return;
+  }
   run(db, 'DELETE FROM lot_listing WHERE lot_id = ?', lot.id);
   for (const tag of lists) {
     run(

@@ -10,6 +10,7 @@ import { type EvidenceDot, evidenceOf } from './evidence.ts';
 import { lotFacts } from './facts.ts';
 import { judgeVariety } from './judging.ts';
 import { keepPrediction, type WantedPrediction, wantedPredictions } from './predictions.ts';
+import { spendableOf } from './spendable.ts';
 import type { ListPicture, StoredEstimate } from './stored.ts';
 import { type KnownTruths, truthOf, withAllBelow } from './truth.ts';
 
@@ -36,13 +37,18 @@ export function gather(db: Db, lot: LotRow, today: string, known: KnownPlaces = 
   const facts = lotFacts(db, lot, dots, settings, known);
   const wanted = wantedPredictions(db, lot.id, facts, dots);
   const day = today < lot.ages_from ? lot.ages_from : today;
-  return { lot, dots, wanted, job: { facts, day, frost: frostOf(settings), predict: wanted.map((w) => w.date) } };
+  return {
+    lot,
+    dots,
+    wanted,
+    job: { facts, day, frost: frostOf(settings), predict: wanted.map((w) => w.date), spendable: spendableOf(lot) },
+  };
 }
 
 export function keep(db: Db, { lot, dots, wanted, job }: Gathered, made: MadeEstimate, today: string): void {
   const estimate = rounded(made.estimate);
   const { threshold } = job.facts;
-  const stored: StoredEstimate = { ...estimate, dots, threshold };
+  const stored: StoredEstimate = { ...estimate, dots, threshold, advised: made.advised };
   const picture: ListPicture = {
     ribbon: estimate.ribbon,
     dots: dots.filter((d) => d.used).map(({ kind, date, sown, alive, emergence, used }) => ({ kind, date, sown, alive, emergence, used })),

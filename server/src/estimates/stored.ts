@@ -1,11 +1,14 @@
 import { inHundred, type LotEstimate, type ViabilityBelief } from '@esprel/core';
 import { type Db, one } from '../db/db.ts';
+import type { AdvisedTest } from './estimator.ts';
 import type { EvidenceDot } from './evidence.ts';
 
 /** What a stored estimate holds as JSON. */
 export interface StoredEstimate extends LotEstimate {
   readonly dots: readonly EvidenceDot[];
   readonly threshold: number;
+  /** Left out by those of earlier days. */
+  readonly advised?: AdvisedTest | null;
 }
 
 /** What a row of a list draws. */

@@ -1,6 +1,7 @@
 import type { Standing } from '@esprel/core';
-import { all, type Db, one, prepared, run } from '../db/db.ts';
+import { type Db, one, run } from '../db/db.ts';
 import { notFound, stale } from '../problem.ts';
+import { type Mark, marksOf, packMarks, unpackMarks, writeMarks } from './marks.ts';
 
 /** Tables that people change, with the columns that are derived and so never written back. */
 const JOURNALED: Readonly<Record<string, { readonly derived?: readonly string[] }>> = {
@@ -86,12 +87,6 @@ export type Subject =
   | 'swap'
   | 'library';
 export type Row = Record<string, unknown>;
-
-export interface Mark {
-  readonly position: number;
-  readonly kind: string;
-  readonly marked_on: string;
-}
 
 /** What an event of the journal says of its row. */
 interface WrittenRow {
@@ -255,7 +250,7 @@ export class Change {
   replaceMarks(replicateId: number, marks: readonly Mark[]): void {
     const before = marksOf(this.db, replicateId);
     writeMarks(this.db, replicateId, marks);
-    this.record('seed_marks', replicateId, { marks: before }, { marks: marksOf(this.db, replicateId) });
+    this.record('seed_marks', replicateId, { marks: packMarks(before) }, { marks: packMarks(marksOf(this.db, replicateId)) });
   }
 
   /** A row without its derived columns, or null. */
@@ -286,8 +281,8 @@ export class Change {
     const { entity: table, before, after } = event;
     if (table === 'seed_marks') {
       const replicate = Number(event.row_key);
-      if (JSON.stringify(marksOf(this.db, replicate)) !== JSON.stringify(after?.marks ?? [])) return false;
-      this.replaceMarks(replicate, (before?.marks ?? []) as Mark[]);
+      if (JSON.stringify(marksOf(this.db, replicate)) !== JSON.stringify(unpackMarks(after?.marks))) return false;
+      this.replaceMarks(replicate, unpackMarks(before?.marks));
       return true;
     }
     if (!Object.hasOwn(JOURNALED, table)) throw new Error(`journal: ${table} is not journaled`);
@@ -317,14 +312,4 @@ export class Change {
       )?.version ?? 0
     );
   }
-}
-
-function marksOf(db: Db, replicateId: number): Mark[] {
-  return all<Mark>(db, 'SELECT position, kind, marked_on FROM seed_marks WHERE replicate_id = ? ORDER BY position', replicateId);
-}
-
-function writeMarks(db: Db, replicateId: number, marks: readonly Mark[]): void {
-  run(db, 'DELETE FROM seed_marks WHERE replicate_id = ?', replicateId);
-  const insert = prepared(db, 'INSERT INTO seed_marks (replicate_id, position, kind, marked_on) VALUES (?, ?, ?, ?)');
-  for (const m of marks) insert.run(replicateId, m.position, m.kind, m.marked_on);
 }

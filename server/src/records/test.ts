@@ -1,6 +1,6 @@
 import type { SeedKind } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
-import type { Mark } from '../journal/change.ts';
+import type { Mark } from '../journal/marks.ts';
 import { notFound } from '../problem.ts';
 
 export interface TestRow {
