@@ -1,6 +1,7 @@
 import { firstLoad } from './firstLoad.ts';
 import { gardens } from './gardens.ts';
 import { judging } from './judging.ts';
+import { large } from './large.ts';
 import { lists } from './lists.ts';
 import { manyPeople } from './manyPeople.ts';
 import { printRows } from './measure.ts';
@@ -22,6 +23,7 @@ const PARTS: Readonly<Record<string, () => unknown>> = {
   renewalsServed,
   swapDay,
   judging,
+  large,
   firstLoad,
 };
 const wanted = process.argv.slice(2);

@@ -36,7 +36,7 @@ test('a plan is made, two rows held, one barred, growers asked, taken; one says 
 
   await page.goto(`${desk.base}/renewals`);
   await expect(page.getByText(/\d+ of \d+ kept/)).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Nobody yet' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'No grower yet' })).toBeVisible();
   await atRest();
 
   // A row is held where it is.

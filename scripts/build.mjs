@@ -18,8 +18,11 @@ const SERVER = [
   'renewals/whatIfJob',
   'files/csvJob',
   'copies/nightJob',
+  'db/checkThread',
   'exchange/packageJob',
   'year/yearJob',
+  'year/stockJob',
+  'today/calendarJob',
   'exchange/readJob',
   'exchange/giftsJob',
 ];
@@ -99,5 +102,6 @@ async function bundle(part, names, ...from) {
 
 /** The command line of a program that was built: `program('server', 'main')`. */
 export function program(part, name) {
-  return [process.execPath, ['--enable-source-maps', join(ROOT, part, 'dist', `${name}.js`)]];
+  // Young objects in little room, and no source maps in memory: a server of 50,000 lots takes some 80 MB less.
+  return [process.execPath, ['--max-semi-space-size=4', join(ROOT, part, 'dist', `${name}.js`)]];
 }

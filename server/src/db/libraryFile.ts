@@ -43,14 +43,38 @@ export function checkLibrary(db: Db, file: string): void {
   }
 }
 
-/** Reads every page once. Throws a LibraryProblem that says how to go on. */
-export function quickCheck(db: Db, file: string): void {
+/** Reads every page once. Answers what is wrong, null where nothing is. */
+export function damageOf(db: Db): string | null {
   const state = db.pragma('quick_check(1)', { simple: true });
-  if (state !== 'ok') {
-    throw new LibraryProblem(
-      `${file} is damaged (${String(state).slice(0, 120)}). It was not changed. Put a copy back with "npm run restore"; the damaged file is kept.`,
+  return state === 'ok' ? null : String(state);
+}
+
+/** What to do about a file that is damaged. */
+const damagedLibrary = (file: string, damage: string, served: boolean): LibraryProblem =>
+  new LibraryProblem(
+    `${file} is damaged (${damage.slice(0, 120)}). ${served ? 'Nothing more is written into it' : 'It was not changed'}. Put a copy back with "npm run restore"; the damaged file is kept.`,
+  );
+
+/** A file of more bytes than this takes seconds to be read through: nobody waits for that. */
+const READ_AT_ONCE = 100_000_000;
+
+/**
+ * Sees that a library is not damaged before anybody writes into it. Throws a LibraryProblem that says how to go on. A large file is read
+ * through by `later` while the library is served already, and `damaged` is told if something is found.
+ */
+export function checkWhole(db: Db, file: string, later: () => Promise<string | null>, damaged: (problem: LibraryProblem) => void): void {
+  if (statSync(file).size > READ_AT_ONCE) {
+    void later().then(
+      (damage) => {
+        if (damage !== null) damaged(damagedLibrary(file, damage, true));
+      },
+      // It was stopped before it was through; the next start reads again.
+      () => undefined,
     );
+    return;
   }
+  const damage = damageOf(db);
+  if (damage !== null) throw damagedLibrary(file, damage, false);
 }
 
 /** Makes sure that what was written to a file, and its name in its folder, outlives a power cut. */

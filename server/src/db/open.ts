@@ -77,6 +77,8 @@ export function joinLibrary(file: string): Db {
   // Never makes a file: one that is gone is not begun anew behind the back of the program that serves it.
   const db = new Database(file, { timeout: WAIT_MS, fileMustExist: true });
   prepare(db);
+  // It reads much once: what it keeps of pages is little use to it, and stays with the program when it is gone.
+  db.pragma('cache_size = -4000');
   enforceReferences(db);
   return db;
 }

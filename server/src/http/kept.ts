@@ -6,6 +6,8 @@ import { FileAnswer, ReadyJson } from '../routing/route.ts';
 
 /** What some desks look at between two changes; some tens of kilobytes each, a season more. */
 const MOST_KEPT = 120;
+/** Bytes of all of them: a large library has pages of a megabyte. */
+const MOST_BYTES = 8_000_000;
 
 /**
  * Answers that depend on nothing but the library and the day, kept until either changes. Whoever has the answer already is told so
@@ -14,6 +16,7 @@ const MOST_KEPT = 120;
 export class KeptAnswers {
   private state = '';
   private readonly answers = new Map<string, ReadyJson | FileAnswer>();
+  private bytes = 0;
   /** Another run of the server may stand on another library, or an older copy of this. */
   private readonly run = randomBytes(6).toString('hex');
 
@@ -37,14 +40,30 @@ export class KeptAnswers {
     if (state !== this.state) {
       this.state = state;
       this.answers.clear();
+      this.bytes = 0;
     }
     const kept = this.answers.get(address);
     if (kept) return kept;
     const made = await make();
     const answer = made instanceof FileAnswer || made instanceof ReadyJson ? made : new ReadyJson(JSON.stringify(made));
-    if (this.answers.size >= MOST_KEPT) this.answers.delete(this.answers.keys().next().value as string);
     // Made from this state; while it was made, another may have begun.
-    if (state === this.state) this.answers.set(address, answer);
+    if (state === this.state) this.put(address, answer);
     return answer;
   }
+
+  private put(address: string, answer: ReadyJson | FileAnswer): void {
+    this.bytes += sizeOf(answer) - sizeOf(this.answers.get(address));
+    this.answers.set(address, answer);
+    for (const [oldest, kept] of this.answers) {
+      if (this.answers.size <= MOST_KEPT && this.bytes <= MOST_BYTES) return;
+      this.answers.delete(oldest);
+      this.bytes -= sizeOf(kept);
+    }
+  }
+}
+
+function sizeOf(answer: ReadyJson | FileAnswer | undefined): number {
+  if (answer === undefined) return 0;
+  if (answer instanceof ReadyJson) return answer.json.length;
+  return typeof answer.body === 'string' || Buffer.isBuffer(answer.body) ? answer.body.length : 0;
 }

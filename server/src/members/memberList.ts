@@ -13,25 +13,27 @@ interface Row extends Omit<ListedMember, 'ask'> {
 
 /** Members with what is out, promised, came back and was heard; all of it in one walk along each table, since lists show hundreds. */
 const LIST = `WITH
-  sown AS (SELECT loan_id, sum(seeds) AS seeds, max(coalesce(fate_on, sown_on)) AS last FROM sowings WHERE loan_id IS NOT NULL GROUP BY loan_id),
-  counted AS (SELECT s.loan_id, max(c.counted_on) AS last FROM emergence_counts c JOIN sowings s ON s.id = c.sowing_id
-    WHERE s.loan_id IS NOT NULL GROUP BY s.loan_id),
+  sown AS (SELECT s.loan_id, sum(s.seeds) AS seeds FROM loans o JOIN sowings s ON s.loan_id = o.id WHERE o.settled_on IS NULL GROUP BY s.loan_id),
+  worked AS (SELECT o.member_id, max(coalesce(s.fate_on, s.sown_on)) AS last FROM sowings s JOIN loans o ON o.id = s.loan_id GROUP BY o.member_id),
+  -- What is over was counted before it was.
+  counted AS (SELECT o.member_id, max(c.counted_on) AS last FROM sowings s JOIN loans o ON o.id = s.loan_id
+    JOIN emergence_counts c ON c.sowing_id = s.id WHERE s.fate_on IS NULL GROUP BY o.member_id),
   brought AS (SELECT member_id, count(*) AS n, max(received_on) AS last FROM returns GROUP BY member_id),
   lent AS (SELECT o.member_id, count(*) AS loans,
       sum(o.settled_on IS NULL AND o.seeds - o.unsown - coalesce(sown.seeds, 0) > 0) AS out,
       sum(o.settled_on IS NULL AND o.due_on IS NOT NULL) AS promises,
       sum(o.settled_on IS NULL AND o.due_on < :today) AS overdue,
       min(CASE WHEN o.settled_on IS NULL THEN o.due_on END) AS next_due,
-      min(CASE WHEN o.settled_on IS NULL AND o.seeds - o.unsown - coalesce(sown.seeds, 0) > 0 THEN o.lent_on END) AS out_since,
-      max(max(coalesce(sown.last, ''), coalesce(counted.last, ''))) AS heard
-    FROM loans o LEFT JOIN sown ON sown.loan_id = o.id LEFT JOIN counted ON counted.loan_id = o.id
+      min(CASE WHEN o.settled_on IS NULL AND o.seeds - o.unsown - coalesce(sown.seeds, 0) > 0 THEN o.lent_on END) AS out_since
+    FROM loans o LEFT JOIN sown ON sown.loan_id = o.id
     GROUP BY o.member_id),
   said AS (SELECT member_id, max(on_day) AS last FROM steps WHERE member_id IS NOT NULL GROUP BY member_id),
   asked AS (SELECT member_id, count(*) AS n FROM asks WHERE closed_on IS NULL GROUP BY member_id)
   SELECT m.id, m.name, m.folded, m.called, m.place, coalesce(lent.loans, 0) AS loans, coalesce(lent.out, 0) AS out,
     coalesce(lent.promises, 0) AS promises, coalesce(lent.overdue, 0) AS overdue, lent.next_due AS nextDue, coalesce(brought.n, 0) AS returns,
-    nullif(max(coalesce(lent.heard, ''), coalesce(brought.last, ''), coalesce(said.last, '')), '') AS lastHeard, coalesce(asked.n, 0) AS asks, lent.out_since AS outSince
-  FROM members m LEFT JOIN lent ON lent.member_id = m.id LEFT JOIN brought ON brought.member_id = m.id LEFT JOIN said ON said.member_id = m.id LEFT JOIN asked ON asked.member_id = m.id
+    nullif(max(coalesce(worked.last, ''), coalesce(counted.last, ''), coalesce(brought.last, ''), coalesce(said.last, '')), '') AS lastHeard, coalesce(asked.n, 0) AS asks, lent.out_since AS outSince
+  FROM members m LEFT JOIN lent ON lent.member_id = m.id LEFT JOIN worked ON worked.member_id = m.id LEFT JOIN counted ON counted.member_id = m.id
+    LEFT JOIN brought ON brought.member_id = m.id LEFT JOIN said ON said.member_id = m.id LEFT JOIN asked ON asked.member_id = m.id
   WHERE m.left_on IS NULL AND (:q = '' OR m.folded LIKE :like ESCAPE '\\' OR m.called LIKE :like ESCAPE '\\')
     AND (m.folded, m.id) > (:name, :id) ORDER BY m.folded, m.id LIMIT :limit`;
 

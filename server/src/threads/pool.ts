@@ -37,7 +37,8 @@ function open(): Piscina {
     maxThreads: 2,
     maxQueue: MOST_WAITING,
     idleTimeout: 300_000,
-    resourceLimits: { maxOldGenerationSizeMb: 768 },
+    // Young objects in little room: what a thread keeps of memory between its jobs is mostly that.
+    resourceLimits: { maxOldGenerationSizeMb: 512, maxYoungGenerationSizeMb: 6 },
   });
   return pool;
 }

@@ -10,6 +10,7 @@ import { notFound } from '../problem.ts';
 import { hasCalendar } from '../records/person.ts';
 import { frostOf, readSettings, settingsVersion } from '../records/settings.ts';
 import { FileAnswer, givesKept, type Route, serves, servesKept } from '../routing/route.ts';
+import { job, work as onThread } from '../threads/pool.ts';
 import { calendar } from './calendar.ts';
 import { allWork, workOfToday, workOfWeek, workSoon } from './work.ts';
 
@@ -57,6 +58,13 @@ function band(db: Db, today: string): BandData {
     else marks.set(`${kind} ${due}`, { kind, due, n: 1 });
   }
   return { from: start, to, risk, marks: [...marks.values()], lastFrost: nextMonthDay(addDays(today, -120), settings.lastFrost) };
+}
+
+const CALENDAR = job<typeof import('./calendarJob.ts').default>('today/calendarJob');
+
+/** The calendar, on a thread where the library is a file; one in memory cannot be opened by a second. */
+async function calendarOf(db: Db, today: string, sowingOnly: boolean): Promise<string> {
+  return db.memory ? calendar(db, today, sowingOnly) : onThread(CALENDAR, { file: db.name, today, sowingOnly });
 }
 
 /** A piece of work where the library has no copy to go back to. */
@@ -133,13 +141,13 @@ export function todayRoutes({
     serves(todayApi.band, ({ db, today }) => band(db, today)),
     serves(todayApi.renewals, ({ db }) => ({ lots: losingLots(db, 500) })),
     // All work, or what has to do with sowing.
-    givesKept(todayApi.calendarFeed, ({ db, today }, { params, query }) => {
+    givesKept(todayApi.calendarFeed, async ({ db, today }, { params, query }) => {
       if (!hasCalendar(db, secretHash(params.secret))) throw notFound('That calendar');
-      return new FileAnswer(calendar(db, today, query.what === 'sowing'));
+      return new FileAnswer(await calendarOf(db, today, query.what === 'sowing'));
     }),
     givesKept(
       todayApi.calendar,
-      ({ db, today }, { query }) => new FileAnswer(calendar(db, today, query.what === 'sowing'), { saveAs: 'esprel.ics' }),
+      async ({ db, today }, { query }) => new FileAnswer(await calendarOf(db, today, query.what === 'sowing'), { saveAs: 'esprel.ics' }),
     ),
   ];
 }

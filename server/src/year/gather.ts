@@ -25,11 +25,10 @@ interface MovedRow {
   readonly movedOn: string;
 }
 
-type Moved = Pick<YearLot, 'came' | 'lent' | 'sown' | 'tested' | 'given' | 'thrownOut' | 'thrownOutWhy'> & {
-  before: number;
-  after: number;
+type Moved = {
+  -readonly [K in 'came' | 'lent' | 'sown' | 'tested' | 'given' | 'thrownOut' | 'thrownOutWhy' | 'before' | 'after']: YearLot[K];
 };
-const NOTHING: Moved = { before: 0, after: 0, came: 0, lent: 0, sown: 0, tested: 0, given: 0, thrownOut: 0, thrownOutWhy: null };
+const NOTHING: Readonly<Moved> = { before: 0, after: 0, came: 0, lent: 0, sown: 0, tested: 0, given: 0, thrownOut: 0, thrownOutWhy: null };
 
 /** What a movement of the report is counted as, by its kind. */
 const COUNTED: Readonly<Record<string, 'lent' | 'sown' | 'tested' | 'given' | 'thrownOut'>> = {
@@ -47,17 +46,17 @@ function moved(db: Db, from: string, to: string): Map<number, Moved> {
     .prepare('SELECT lot_id AS lotId, kind, seeds, reason, moved_on AS movedOn FROM movements WHERE moved_on <= ? ORDER BY id')
     .iterate(to) as IterableIterator<MovedRow>;
   for (const row of rows) {
-    const now = of.get(row.lotId) ?? NOTHING;
-    const next: Moved = { ...now, after: now.after + row.seeds };
-    if (row.movedOn < from) next.before += row.seeds;
-    else if (row.kind === 'in' || row.kind === 'returned') Object.assign(next, { came: now.came + row.seeds });
+    let now = of.get(row.lotId);
+    if (!now) of.set(row.lotId, (now = { ...NOTHING }));
+    now.after += row.seeds;
+    if (row.movedOn < from) now.before += row.seeds;
+    else if (row.kind === 'in' || row.kind === 'returned') now.came += row.seeds;
     else {
       const what = COUNTED[row.kind];
       // What was taken back of a movement is a correction, which is none of these.
-      if (what !== undefined && row.seeds < 0) Object.assign(next, { [what]: now[what] - row.seeds });
-      if (what === 'thrownOut') Object.assign(next, { thrownOutWhy: row.reason });
+      if (what !== undefined && row.seeds < 0) now[what] -= row.seeds;
+      if (what === 'thrownOut') now.thrownOutWhy = row.reason;
     }
-    of.set(row.lotId, next);
   }
   return of;
 }
@@ -80,6 +79,14 @@ export function yearLots(db: Db, from: string, to: string): YearLot[] {
     .iterate(to) as IterableIterator<LotRow>;
   const members = new Set(all<{ folded: string }>(db, 'SELECT folded FROM members').map((m) => m.folded));
   const lots: YearLot[] = [];
+  // Few crops and places for many lots: one text of each, instead of one a lot.
+  const texts = new Map<string, string>();
+  const same = <T extends string | null>(text: T): T => {
+    if (text === null) return text;
+    const there = texts.get(text);
+    if (there === undefined) texts.set(text, text);
+    return (there ?? text) as T;
+  };
   for (const { id, curve, missing, folded, ...lot } of rows) {
     const m = by.get(id) ?? NOTHING;
     if (m.before <= 0 && m.came <= 0) continue;
@@ -88,7 +95,12 @@ export function yearLots(db: Db, from: string, to: string): YearLot[] {
     lots.push({
       ...lot,
       ...m,
-      source: members.has(folded) ? FROM_MEMBERS : lot.source,
+      variety: same(lot.variety),
+      crop: same(lot.crop),
+      place: same(lot.place),
+      acquisition: same(lot.acquisition),
+      receivedOn: same(lot.receivedOn),
+      source: members.has(folded) ? FROM_MEMBERS : same(lot.source),
       before: Math.max(0, m.before),
       after: Math.max(0, m.after),
       aliveBefore: curveOn(points, start),

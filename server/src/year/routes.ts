@@ -7,6 +7,8 @@ import { stock } from './stock.ts';
 
 export const YEAR = job<typeof import('./yearJob.ts').default>('year/yearJob');
 
+const STOCK = job<typeof import('./stockJob.ts').default>('year/stockJob');
+
 export function yearRoutes(): Route[] {
   return [
     servesKept(yearApi.report, ({ db, today }, { query }) => {
@@ -18,6 +20,6 @@ export function yearRoutes(): Route[] {
       if (db.memory) return yearReport(db, from, to, today);
       return work(YEAR, { file: db.name, from, to, today });
     }),
-    servesKept(yearApi.stock, ({ db }) => stock(db)),
+    servesKept(yearApi.stock, ({ db }) => (db.memory ? stock(db) : work(STOCK, { file: db.name }))),
   ];
 }

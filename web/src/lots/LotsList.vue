@@ -104,7 +104,7 @@ function key(event: KeyboardEvent): void {
       aria-label="List of lots"
       :items="lines"
       :item-size="ROW"
-      :num-tolerated-items="12"
+      :num-tolerated-items="5"
       lazy
       @lazy-load="show"
     >

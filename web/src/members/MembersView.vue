@@ -22,8 +22,12 @@ const q = ref('');
 const soon = useDebounce(q, 120);
 /** All of them, or those who are worth asking. */
 const which = computed(() => (route.query.which === 'to-ask' ? ('to-ask' as const) : null));
-const { data, problem } = useRead(membersApi.list, () => ({ limit: 500, q: soon.value.slice(0, 100), which: which.value }));
+// Asked first: its number on the button is then drawn together with the table.
 const asked = useRead(asksApi.list, () => ({})).data;
+/** Rows are drawn as they come into view, which needs to know how high they are. */
+const ROW = 44;
+const ROW_TO_ASK = 64;
+const { data, problem } = useRead(membersApi.list, () => ({ limit: 500, q: soon.value.slice(0, 100), which: which.value }));
 const openAsks = computed(() => asked.value?.asks.filter((a) => a.laid === null || a.laid.overdue).length ?? 0);
 
 function promise(m: ListedMember): string {
@@ -67,10 +71,14 @@ function askWords(m: ListedMember): string {
         :value="[...data.members]"
         data-key="id"
         removable-sort
+        scrollable
+        scroll-height="flex"
+        :virtual-scroller-options="{ itemSize: which === null ? ROW : ROW_TO_ASK, numToleratedItems: 2 }"
+        :style="{ '--row': `${which === null ? ROW : ROW_TO_ASK}px` }"
         :row-class="(m: ListedMember) => ({ here: route.path === `/members/${m.id}` })"
         @row-click="router.push(`/members/${$event.data.id}`)"
       >
-        <Column field="name" header="Name" sortable>
+        <Column field="name" header="Name" sortable class="who">
           <template #body="{ data: m }">
             <RouterLink :to="`/members/${m.id}`" class="name" @click.stop>{{ m.name }}</RouterLink>
           </template>
@@ -80,8 +88,8 @@ function askWords(m: ListedMember): string {
             ><span class="quiet">{{ m.place ?? '' }}</span></template
           >
         </Column>
-        <Column field="out" header="Out" sortable class="right numbers" />
-        <Column field="returns" header="Came back" sortable class="right numbers" />
+        <Column field="out" header="Out" sortable class="right numbers few" />
+        <Column field="returns" header="Came back" sortable class="right numbers back" />
         <Column field="lastHeard" header="Last heard" sortable class="heard">
           <template #body="{ data: m }"
             ><span class="quiet">{{ m.lastHeard === null ? '' : format.day(m.lastHeard) }}</span></template
@@ -101,7 +109,38 @@ function askWords(m: ListedMember): string {
 
 <style scoped>
 .list-body {
+  display: flex;
+  flex-direction: column;
   gap: 10px;
+  height: 100%;
+}
+.list-body :deep(.p-datatable) {
+  flex: 1;
+  min-height: 240px;
+}
+.list-body :deep(table) {
+  table-layout: fixed;
+}
+.list-body :deep(tbody td) {
+  height: var(--row);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.list-body :deep(.who) {
+  width: 21%;
+}
+.list-body :deep(.where) {
+  width: 15%;
+}
+.list-body :deep(.few) {
+  width: 52px;
+}
+.list-body :deep(.back) {
+  width: 112px;
+}
+.list-body :deep(.heard) {
+  width: 112px;
 }
 .head {
   display: flex;
@@ -173,8 +212,15 @@ function askWords(m: ListedMember): string {
     padding-inline: 4px;
   }
   .list-body :deep(.heard),
+  .list-body :deep(.back),
   .list-body :deep(.where) {
     display: none;
+  }
+  .list-body :deep(.who) {
+    width: 42%;
+  }
+  .list-body :deep(.few) {
+    width: 44px;
   }
 }
 .late {

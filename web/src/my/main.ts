@@ -8,11 +8,13 @@ import '@fontsource/bitter/latin-ext-600.css';
 import './my.css';
 import { createPinia } from 'pinia';
 import PrimeVue from 'primevue/config';
+import { writeStylesOnce } from '../base/stylesOnce.ts';
 import { createApp } from 'vue';
 import MyApp from './MyApp.vue';
 import { router } from './router.ts';
 import { preset } from './theme.ts';
 
+writeStylesOnce();
 createApp(MyApp)
   .use(createPinia())
   .use(PrimeVue, { theme: { preset, options: { darkModeSelector: 'none' } } })

@@ -1,8 +1,11 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp } from '@lucide/vue';
+import { plural } from '@esprel/core';
 import type { RenewalRowShown, RenewalsPage, RenewedVariety } from '@esprel/core/api';
+import Button from 'primevue/button';
 import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
+import { useFirst } from '../base/useFirst.ts';
 import VerdictShape from '../shared/VerdictShape.vue';
 import { verdictLook } from '../shared/verdictLook.ts';
 import PlanChip from './PlanChip.vue';
@@ -33,6 +36,7 @@ const shown = computed(() => {
     (a, b) => sign * (by === 'variety' ? a.variety.localeCompare(b.variety) : a[by] - b[by]) || a.varietyId - b.varietyId,
   );
 });
+const lines = useFirst(() => shown.value, 40);
 /** Once by what is greatest, once the other way round, and then as it is most needed. */
 function sort(by: Sort): void {
   const first = by === 'variety';
@@ -44,6 +48,14 @@ const sortOf = (by: Sort): 'ascending' | 'descending' | undefined =>
 const most = computed(() => Math.max(0.01, ...props.varieties.map((v) => v.worth)));
 const rowsIn = (v: RenewedVariety, season: number): readonly RenewalRowShown[] => v.rows.filter((r) => r.season === season);
 const isOpened = (v: RenewedVariety): boolean => route.path === `/renewals/variety/${String(v.varietyId)}`;
+// One that is opened from elsewhere stands in the table.
+watch(
+  () => [route.path, shown.value] as const,
+  () => {
+    if (shown.value.some(isOpened) && !lines.shown.value.some(isOpened)) lines.showAll();
+  },
+  { immediate: true },
+);
 
 async function drop(r: RenewalRowShown, to: { readonly season: number | null; readonly gardenId: number | null }): Promise<void> {
   const season = to.season ?? r.season;
@@ -90,7 +102,7 @@ const HEADS: Readonly<Record<Sort, string>> = { variety: 'Variety', worth: 'Wort
         </tr>
       </thead>
       <tbody>
-        <tr v-for="v in shown" :key="v.varietyId" :class="{ here: isOpened(v) }">
+        <tr v-for="v in lines.shown.value" :key="v.varietyId" :class="{ here: isOpened(v) }">
           <th scope="row">
             <RouterLink class="open" :to="`/renewals/variety/${v.varietyId}`">
               <VerdictShape :verdict="v.verdict" :size="15" /><span class="unseen">{{ verdictLook(v.verdict).words }}: </span>
@@ -126,6 +138,12 @@ const HEADS: Readonly<Record<Sort, string>> = { variety: 'Variety', worth: 'Wort
         </tr>
       </tbody>
     </table>
+    <Button
+      v-if="lines.more.value > 0"
+      severity="secondary"
+      :label="`Show the other ${plural(lines.more.value, 'variety', 'varieties')} too`"
+      @click="lines.showAll"
+    />
     <div v-if="dragged" class="strip" aria-hidden="true">
       <span class="small quiet">To another garden:</span>
       <span v-for="g in page.gardens" :key="g.id" class="garden" :class="{ own: g.id === dragged.gardenId }" :data-garden="g.id"

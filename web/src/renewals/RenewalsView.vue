@@ -9,6 +9,7 @@ import { act } from '../base/calls.ts';
 import DeskMessage from '../base/DeskMessage.vue';
 import ListAndSheet from '../base/ListAndSheet.vue';
 import OpeningNote from '../base/OpeningNote.vue';
+import { useFirst } from '../base/useFirst.ts';
 import { useRead } from '../base/useRead.ts';
 import { useChanges } from '../base/changes.ts';
 import { yearApi } from '@esprel/core/api';
@@ -39,6 +40,8 @@ onScopeDispose(() => {
 const page = computed(() => data.value ?? (problem.value === null ? plan.page : null));
 const renewed = computed(() => (page.value?.varieties ?? []).filter((v) => v.rows.length > 0));
 const nobody = computed(() => (page.value?.varieties ?? []).filter((v) => v.rows.length === 0 && !v.fine));
+const nobodyLines = useFirst(() => nobody.value, 40);
+const stockSeen = ref(false);
 const SEARCH_WORDS = {
   searching: 'Still looking for better.',
   proved: 'Nothing keeps more.',
@@ -104,10 +107,10 @@ const isPlan = computed(() => route.path === '/renewals');
           <RouterLink to="/renewals/growers">{{ plural(page.waiting, 'grower') }} asked, and not answered yet</RouterLink>
         </p>
         <PlanTable v-if="renewed.length > 0" :varieties="renewed" :page="page" />
-        <section v-if="nobody.length > 0" aria-label="Nobody yet">
-          <h2>Nobody yet</h2>
+        <section v-if="nobody.length > 0" aria-label="No grower yet">
+          <h2>No grower yet</h2>
           <ul class="plain">
-            <li v-for="v in nobody" :key="v.varietyId">
+            <li v-for="v in nobodyLines.shown.value" :key="v.varietyId">
               <RouterLink class="nobody" :to="`/renewals/variety/${v.varietyId}`" active-class="here">
                 <span
                   ><strong>{{ v.variety }}</strong> <span class="quiet">{{ v.crop.replace(/ \(.*\)/, '').toLowerCase() }}</span></span
@@ -116,11 +119,17 @@ const isPlan = computed(() => route.path === '/renewals');
               </RouterLink>
             </li>
           </ul>
+          <Button
+            v-if="nobodyLines.more.value > 0"
+            severity="secondary"
+            :label="`Show the other ${plural(nobodyLines.more.value, 'variety', 'varieties')} too`"
+            @click="nobodyLines.showAll"
+          />
         </section>
         <HelpsList v-if="page.of > 0" :settled="page.search !== 'searching'" />
-        <details v-if="stock && stock.lots > 0" class="stock">
+        <details v-if="stock && stock.lots > 0" class="stock" @toggle="stockSeen = true">
           <summary>The whole stock, by amount and how alive it is</summary>
-          <StockPicture :stock="stock" :height="260" />
+          <StockPicture v-if="stockSeen" :stock="stock" :height="260" />
         </details>
         <p v-for="c in page.cautions" :key="c" class="caution small">{{ c }}</p>
         <p class="quiet small foot">
