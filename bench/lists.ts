@@ -1,7 +1,19 @@
-import { type Db, listSql, run } from '@esprel/server';
+import { type Db, run } from '@esprel/server';
 import { manyLots } from './manyLots.ts';
 import { manyNames } from './manyNames.ts';
 import { getBytes, inTurns, note, served } from './measure.ts';
+
+/** The plain statement that a page is held against: the same columns of the same rows, in the same order, and nothing else. */
+function bareSql(sort: string): string {
+  const order = sort === 'year' || sort === 'seeds' ? 'DESC' : 'ASC';
+  return `SELECT l.id, l.code, v.name AS variety, v.id AS varietyId, c.key AS cropKey, c.name AS crop, c.scientific, l.acquisition, l.form,
+      l.year_kind AS yearKind, l.year, l.balance, l.floor, l.amount_known AS amountKnown, l.state, l.identity,
+      e.median, e.low, e.high, e.true_mean AS trueMean, e.verdict, e.verdict_beside AS beside, e.picture, s.by_${sort} AS sortKey
+    FROM lot_listing s INDEXED BY lot_listing_by_${sort}
+    JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
+    LEFT JOIN lot_estimates e ON e.lot_id = l.id
+    WHERE s.tag = ? ORDER BY s.by_${sort} ${order}, s.lot_id ${order} LIMIT ?`;
+}
 
 /** Filters and sorts whose first page is full; a page with less pays little more than an empty answer. */
 const LISTS = [
@@ -29,20 +41,20 @@ export async function lists(): Promise<void> {
   let worstBareName = '';
   let worstGrowthName = '';
   for (const list of [...LISTS, fullestOfCrop(small)]) {
-    // A write before, so that no answer is kept from the round before.
-    const page = (base: string, db: Db) => () => {
-      run(db, 'UPDATE places SET name = name WHERE id = 1');
-      return getBytes(`${base}/api/lots?${list.query}`);
-    };
-    const sql = listSql(list.sort, false);
+    const page = (base: string) => () => getBytes(`${base}/api/lots?${list.query}`);
+    // A write before each, so that no answer is kept from the round before.
+    const write = (db: Db) => () => run(db, 'UPDATE places SET name = name WHERE id = 1');
+    const sql = bareSql(list.sort);
     const statement = large.prepare(sql);
     for (const db of [small, large]) {
       if (db.prepare(sql).all(list.tag, 101).length < 101) throw new Error(`${list.name}: the first page is not full`);
     }
-    const [bare = NaN, http = NaN, httpSmall = NaN, floor = NaN] = await inTurns([
+    const [bare = NaN, , http = NaN, , httpSmall = NaN, floor = NaN] = await inTurns([
       () => JSON.stringify(statement.all(list.tag, 101)),
-      page(l.base, large),
-      page(s.base, small),
+      write(large),
+      page(l.base),
+      write(small),
+      page(s.base),
       () => getBytes(`${l.base}/api/health`),
     ]);
     const ms = (x: number): string => `${x.toFixed(2)} ms`;
@@ -55,8 +67,8 @@ export async function lists(): Promise<void> {
   note({
     what: `list of 50,000 lots, first page over HTTP, against the bare statement (worst: ${worstBareName})`,
     measured: `${worstBare.toFixed(2)}x`,
-    budget: 'at most 3x',
-    kept: worstBare <= 3,
+    budget: 'at most 1.6x',
+    kept: worstBare <= 1.6,
   });
   note({
     what: `same page at 50,000 against 5,000 lots (worst: ${worstGrowthName})`,

@@ -8,7 +8,6 @@ export { Change } from './journal/change.ts';
 export { undoStep } from './journal/undo.ts';
 export { refreshLots } from './estimates/make.ts';
 export { refreshStale } from './estimates/stale.ts';
-export { listLots, listSql } from './lots/list.ts';
 export { addSynonym } from './varieties/register.ts';
 export { routes } from './http/routes.ts';
 export type { Route, ChangeRoute } from './routing/route.ts';

@@ -48,6 +48,10 @@ export class PosteriorReader {
   private readonly stride: Int32Array;
   private readonly rowWeight: Float64Array;
   private readonly total: number;
+  /** Mass of every second row. */
+  private readonly evenTotal: number;
+  /** The row that half of the mass lies before. */
+  private readonly middle: number;
   /** Weight of every fourth row and of every second. */
   private readonly weights: readonly number[];
   /** 1 / sigma in the middle of the mass. */
@@ -77,6 +81,13 @@ export class PosteriorReader {
       this.thin(r);
     }
     this.total = total;
+    let even = 0;
+    for (let r = 0; r < n; r += 2) even += this.rowMass[r] as number;
+    this.evenTotal = even;
+    let half = 0;
+    let middle = 0;
+    while (middle < n - 3 && half < total / 2) half += this.rowMass[middle++] as number;
+    this.middle = middle;
     this.usualInverse = inverses / total;
     this.weights = ROW_STRIDES.map((rows) => {
       let weight = 0;
@@ -148,9 +159,11 @@ export class PosteriorReader {
   /** P(K - age / sigma <= z). Leaves the density of that probit at z in `densityThere`. */
   private below(z: number, age: number): number {
     const { size: n, density, kLow, kStep } = this.grid;
+    const rows = this.rowsAt(age);
+    const total = rows === 1 ? this.total : this.evenTotal;
     let sum = 0;
     let slope = 0;
-    for (let r = 0; r < n; r++) {
+    for (let r = 0; r < n; r += rows) {
       if ((this.last[r] as number) < 0) continue;
       const step = kStep[r] as number;
       const x = (z + age * (this.inverse[r] as number) - (kLow[r] as number)) / step;
@@ -171,8 +184,19 @@ export class PosteriorReader {
       sum += step * (a + t * (da + t * (square + t * cube)));
       slope += da + t * (2 * square + 3 * t * cube);
     }
-    this.densityThere = slope / this.total;
-    return Math.min(1, Math.max(0, sum / this.total));
+    this.densityThere = slope / total;
+    return Math.min(1, Math.max(0, sum / total));
+  }
+
+  /**
+   * Every second row will do where the rows lie closer together, as probits of viability at `age`, than they are wide: even steps of
+   * less than a standard deviation add up to the integral to 3e-9.
+   */
+  private rowsAt(age: number): 1 | 2 {
+    const { middle: m } = this;
+    const apart =
+      (this.rowMean[m + 2] as number) - (this.rowMean[m] as number) - age * ((this.inverse[m + 2] as number) - (this.inverse[m] as number));
+    return apart * apart < (this.rowVariance[m] as number) ? 2 : 1;
   }
 
   /** Mean and standard deviation of the probit of viability at `age`: where to look for its quantiles. */

@@ -56,6 +56,8 @@ export function evidenceOf(db: Db, lotId: number): EvidenceDot[] {
      FROM sowings s WHERE s.lot_id = ? ORDER BY s.sown_on, s.id`,
     lotId,
   );
+  // Most lots were never counted: of them nothing more has to be looked up.
+  if (tests.length + sowings.length === 0) return [];
   const asleepUntil = restingUntil(db, lotId);
   const mixUps = mixUpsOf(db, lotId);
   const dots = [

@@ -45,7 +45,8 @@ export function gather(db: Db, lot: LotRow, today: string, known: KnownPlaces = 
   };
 }
 
-export function keep(db: Db, { lot, dots, wanted, job }: Gathered, made: MadeEstimate, today: string): void {
+/** `onlyOlder`: nothing about the lot changed but the day; then how true it is stays as it was. */
+export function keep(db: Db, { lot, dots, wanted, job }: Gathered, made: MadeEstimate, today: string, onlyOlder = false): void {
   const estimate = rounded(made.estimate);
   const { threshold } = job.facts;
   const stored: StoredEstimate = { ...estimate, dots, threshold, advised: made.advised };
@@ -69,7 +70,7 @@ export function keep(db: Db, { lot, dots, wanted, job }: Gathered, made: MadeEst
     JSON.stringify(stored),
     JSON.stringify(picture),
   );
-  keepTruth(db, lot.id);
+  if (!onlyOlder) keepTruth(db, lot.id);
   wanted.forEach((w, i) => {
     const belief = made.beliefs[i];
     if (belief) keepPrediction(db, w, belief);

@@ -29,8 +29,10 @@ function latestStep(db: Db): number {
   return one<{ id: number | null }>(db, 'SELECT max(id) AS id FROM steps')?.id ?? 0;
 }
 
-/** Lots whose estimates are made or kept without letting go of the thread: some tens of milliseconds. */
-const IN_ONE_GO = 4;
+/** Lots whose estimates are made or kept without letting go of the thread: some milliseconds. */
+const IN_ONE_GO = 6;
+/** So many such handfuls are with the thread at a time: it never waits for this one, nor this one for it. */
+const AHEAD = 3;
 
 /** More lots than this are computed on a thread of their own. */
 const OWN_THREAD = 60;
@@ -58,9 +60,10 @@ export async function refreshStale(db: Db, today: string, estimator?: Estimator)
 }
 
 async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promise<number> {
-  const stale = all<{ id: number; variety: number }>(
+  const stale = all<{ id: number; variety: number; onlyOlder: 0 | 1 }>(
     db,
-    `SELECT l.id, l.variety_id AS variety FROM lots l LEFT JOIN lot_estimates e ON e.lot_id = l.id
+    // What was marked, or never made, has no day: of the rest only the day is another.
+    `SELECT l.id, l.variety_id AS variety, coalesce(e.as_of <> '', 0) AS onlyOlder FROM lots l LEFT JOIN lot_estimates e ON e.lot_id = l.id
      WHERE e.as_of IS NULL OR e.as_of <> ? ORDER BY l.variety_id, l.id`,
     today,
   );
@@ -84,13 +87,15 @@ async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promis
     return { gathered, seen: latestStep(db), made: thread ? thread.estimate(jobs) : Promise.resolve(jobs.map(estimateJob)) };
   };
   try {
-    let ahead: ReturnType<typeof started> | null = null;
+    const ahead: ReturnType<typeof started>[] = [];
+    let begun = 0;
     for (let i = 0; i < stale.length; i += IN_ONE_GO) {
       // Begun again when whoever writes is done, or goes on.
       if (!db.open || isWrittenElsewhere(db) || state.paused) return i;
-      const now: ReturnType<typeof started> = ahead ?? started(i);
       // The thread computes the next few while these are written.
-      ahead = thread && i + IN_ONE_GO < stale.length ? started(i + IN_ONE_GO) : null;
+      const most = thread ? i + AHEAD * IN_ONE_GO : i + 1;
+      for (; begun < Math.min(stale.length, most); begun += IN_ONE_GO) ahead.push(started(begun));
+      const now = ahead.shift() as ReturnType<typeof started>;
       const made = await now.made;
       if (!db.open || isWrittenElsewhere(db)) return i;
       const few = stale.slice(i, i + IN_ONE_GO);
@@ -101,7 +106,7 @@ async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promis
         now.gathered.forEach((g, n) => {
           const lot = old ? lotRow(db, g.lot.id) : g.lot;
           if (old && lot) computeEstimate(db, lot, today);
-          else if (lot) keep(db, g, made[n] as MadeEstimate, today);
+          else if (lot) keep(db, g, made[n] as MadeEstimate, today, few[n]?.id === lot.id && few[n]?.onlyOlder === 1);
         });
         // A variety is judged once all of its lots are of the day: they are held against each other.
         for (const variety of new Set(few.map((l) => l.variety))) if (variety !== next?.variety) judgeVariety(db, variety, today);
