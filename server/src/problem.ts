@@ -8,7 +8,7 @@ export const PROBLEMS = {
   'not-allowed-host': { status: 403, title: 'This address does not belong to the library' },
   'sign-in-needed': { status: 401, title: 'Nobody is signed in here' },
   'wrong-sign-in': { status: 401, title: 'Name or passphrase is not right' },
-  'not-allowed': { status: 403, title: 'Others may do this' },
+  'not-allowed': { status: 403, title: 'You may not do this' },
   'not-found': { status: 404, title: 'There is no such thing here' },
   stale: { status: 409, title: 'Somebody changed this in the meantime' },
   blocked: { status: 409, title: 'As things stand this cannot be done' },

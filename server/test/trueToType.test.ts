@@ -135,7 +135,7 @@ describe('how true a lot is', () => {
     await seen(odd);
     const { lots } = (await library.get(`/api/growing/before?codes=${odd}&purpose=save-seed`)).body;
     const warning = lots[0].warnings.find((w: { what: string }) => w.what === 'true');
-    expect(warning.words).toContain('will surprise you');
+    expect(warning.words).toContain('will be something else');
     expect(warning.better).toContain(truer);
   });
 });

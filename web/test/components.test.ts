@@ -194,7 +194,7 @@ describe('what is drawn of a lot', () => {
     expect(text(w)).toContain('~180 seeds');
     expect(w.find('.verdict').text()).toBe('Lend, sow thicker');
     await w.setProps({ lot: lot({ trueMean: 0.94 }) });
-    expect(w.html()).toContain('about 6 in 100 will surprise you');
+    expect(w.html()).toContain('about 6 in 100 will be something else');
     await w.setProps({ lot: lot({ identity: 'doubtful', year: null, state: 'quarantine', median: null }) });
     expect(w.find('abbr').attributes('aria-label')).toContain('in doubt');
     expect(text(w)).toContain('no year');

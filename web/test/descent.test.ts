@@ -37,7 +37,7 @@ describe('the descent of a lot', () => {
     const child = w.find('.node.gone.doubt');
     expect(child.text().replace(/\s+/g, ' ')).toContain('used up');
     expect(child.text().replace(/\s+/g, ' ')).toContain('Fenna, 1 parent, kept apart');
-    expect(child.html()).toContain('62 % of the variety’s diversity is left; about 6 in 100 will surprise you');
+    expect(child.html()).toContain('62 % of the variety’s diversity is left; about 6 in 100 will be something else');
   });
 
   it('opens a net of many lots as the line of its lot, and shows all of them on demand, smaller', async () => {

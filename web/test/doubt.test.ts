@@ -132,7 +132,7 @@ describe('a test that is planned', () => {
     expect(said).toContain('20 °C at night and 30 °C by day, in the light');
     expect(said).toMatch(/Count .*21 Mar, .*30 Mar/);
     expect(said).toContain('Boiling water scalds.');
-    button(w, 'It lies: begin the test').click();
+    button(w, 'It is laid: begin the test').click();
     await settled();
     expect(desk.posted('/tests/4/lay')).toEqual({ version: 3, laidOn: '2027-03-14' });
     expect(w.emitted('changed')).toHaveLength(1);
@@ -142,7 +142,7 @@ describe('a test that is planned', () => {
   it('stays where it is when it could not be laid', async () => {
     desk.answers['POST /tests/4/lay'] = { status: 400, code: 'bad-input', detail: 'The lot holds 12 seeds.' };
     const w = await desk.show(TestPlanned, { sheet }, '/tests/4');
-    button(w, 'It lies: begin the test').click();
+    button(w, 'It is laid: begin the test').click();
     await settled();
     expect(w.emitted('changed')).toBeUndefined();
     expect(desk.router.currentRoute.value.path).toBe('/tests/4');

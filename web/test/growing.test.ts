@@ -48,7 +48,7 @@ describe('a patch that is opened', () => {
     const said = words(await show(sheet()));
     for (const part of [
       'About 6 in 100 would be crossed',
-      'Between 4.1 and 8.8 in 100. Of 200 seeds, about 12 would surprise whoever sows them',
+      'Between 4.1 and 8.8 in 100. Of 200 seeds, about 12 would become something else',
       '4 plants for the table, 509 m, 5 weeks together',
       'One more gives hardly anything.',
       '8 plants: 10 at the least, 20 do well.',

@@ -39,7 +39,7 @@ describe('find', () => {
     await settled();
     const said = words(w);
     for (const part of [
-      '88 in 100 alive; put 2 in each cell',
+      '88 in 100 alive; sow 2 for each plant',
       'all packets are out; 2 others wait',
       'who can grow 20 plants for two years?',
     ])

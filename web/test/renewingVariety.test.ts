@@ -47,7 +47,7 @@ describe('a variety', () => {
       version: 0,
       from: { gardenId: 3, season: 2027 },
     });
-    button(w, 'So be it').click();
+    button(w, 'Leave it so').click();
     await settled();
     expect(sent()).toEqual({ varietyId: 7, gardenId: null, season: null, what: 'bar', version: 0 });
     await choose(w, 'Another garden', 'Far Bank');
@@ -110,7 +110,7 @@ describe('a variety', () => {
     button(w, 'That one').click();
     await settled();
     expect(desk.calls.filter((c) => c.path.endsWith('/answer')).at(-1)?.body).toEqual({ answer: 'another', version: 2, otherVarietyId: 8 });
-    button(w, 'Let it be: Not at Far Bank in 2028').click();
+    button(w, 'Allow it again: Not at Far Bank in 2028').click();
     await settled();
     expect(desk.posted('/renewals/rows')).toEqual({ varietyId: 7, gardenId: 4, season: 2028, what: 'loosen', version: 1 });
   });

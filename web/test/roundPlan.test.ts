@@ -128,7 +128,7 @@ describe('a round', () => {
     desk.answers['POST /tests/1/lay'] = { step: { id: 1, summary: 'done' } };
     desk.answers['POST /tests/2/lay'] = { status: 409, code: 'stale', detail: 'Somebody laid it meanwhile.' };
     const w = await desk.show(RoundView, { id: '3' });
-    button(w, '2 tests due now: they all lie').click();
+    button(w, '2 tests due now: all are laid').click();
     await settled();
     await settled();
     expect(desk.calls.filter((c) => c.method === 'POST').map((c) => c.path)).toEqual(['/tests/1/lay', '/tests/2/lay']);

@@ -34,7 +34,11 @@ describe('how true a lot is', () => {
     desk.answers['GET /lots/TM-001C/truth'] = sheet;
     desk.answers['POST /lots/TM-001C/off-types'] = { id: 3, ...action };
     const w = await desk.show(TruthView, { code: 'TM-001C' }, '/lots/TM-001C/truth?sowing=8');
-    for (const part of ['About 6 in 100 will surprise you', 'Between 2 and 12 in 100', 'Where it was grown about 6 in 100 were crossed.']) {
+    for (const part of [
+      'About 6 in 100 will be something else',
+      'Between 2 and 12 in 100',
+      'Where it was grown about 6 in 100 were crossed.',
+    ]) {
       expect(words(w)).toContain(part);
     }
     await type(labelled(w, 'Plants looked at'), '10');
@@ -119,7 +123,7 @@ describe('mixing lots', () => {
     expect(button(w, 'Mix them').hasAttribute('disabled')).toBe(true);
     await w.findAll('input[type="checkbox"]')[1]?.setValue(true);
     await lookedAt();
-    expect(words(w.find('.look'))).toContain('mixed, 90 seeds 77 % about 5 in 100 surprise 93 %');
+    expect(words(w.find('.look'))).toContain('mixed, 90 seeds 77 % about 5 in 100 something else 93 %');
     expect(words(w)).toContain('More of the variety is kept than in either.');
     desk.answers['POST /mixes'] = {
       status: 422,

@@ -77,7 +77,7 @@ export const CAUTION_SHORT: Readonly<Record<string, string>> = {
   'bitter-if-crossed': 'Spit out bitter fruit',
   'invasive-risk': 'Can be invasive',
   'medicinal-claims': 'No health advice',
-  'narcotic-law': 'Ruled by law in places',
+  'narcotic-law': 'Restricted by law in some places',
   phototoxic: 'Sap burns in the sun',
   'regulated-some-places': 'Restricted in places',
   'skin-irritant': 'Irritates skin',

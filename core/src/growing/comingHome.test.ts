@@ -53,7 +53,7 @@ describe('what follows when seed comes home', () => {
   });
 
   it('is said plainly and kindly, with what can hurt', () => {
-    expect(words({})).toContain('It came late; it came. The promise is kept, thank you.');
+    expect(words({})).toContain('It came late, but it came. The promise is kept, thank you.');
     expect(words({ found: ['mould'] })).toContain('do not open or sniff it');
     expect(words({}, { plants: 2 })).toContain('Only 2 parents; tomato wants 5.');
     expect(words({ isIt: 'unknown' })).toContain('without a name');

@@ -124,7 +124,7 @@ export function homeWords(
     ];
   }
   const { promise, answer, plants, receivedOn, sick } = more;
-  const late = promise?.dueOn != null && receivedOn > promise.dueOn ? 'It came late; it came. ' : '';
+  const late = promise?.dueOn != null && receivedOn > promise.dueOn ? 'It came late, but it came. ' : '';
   const said: string[] = [];
   if (envelope.isIt === 'other')
     said.push('Another variety than was lent: it is taken in under its own name, and the promise stays as you say.');

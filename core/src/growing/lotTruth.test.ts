@@ -63,8 +63,8 @@ describe('the truth of a lot', () => {
     expect([1, 0.997, 0.94, 0.6].map(truthWords)).toEqual([
       'comes true',
       'comes true',
-      'about 6 in 100 will surprise you',
-      'about 40 in 100 will surprise you',
+      'about 6 in 100 will be something else',
+      'about 40 in 100 will be something else',
     ]);
   });
 });

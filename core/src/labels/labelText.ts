@@ -97,13 +97,13 @@ export interface LabelText {
 
 type Units = Pick<SaidUnits, 'lengthUnit' | 'dateOrder' | 'temperatureUnit'> & { readonly libraryName: string };
 
-/** "Put 2 in each cell, 6 mm deep, in the light, at 21 to 29 °C; up in 6 to 14 days": all of it in one line. */
+/** "2 for each plant, 6 mm deep, in the light, at 21 to 29 °C; up in 6 to 14 days": all of it in one line. */
 function howToSow(lot: LabelLot, units: Units, kind: 'packet' | 'envelope'): string {
   const s = lot.sowing;
   const each =
     kind === 'envelope' || s.perCell === null
       ? []
-      : [`put ${s.unit === 'seed' ? String(s.perCell) : plural(s.perCell, s.unit)} in each cell`];
+      : [`${s.unit === 'seed' ? String(s.perCell) : plural(s.perCell, s.unit)} for each plant`];
   const parts = [
     ...each,
     s.depthMm === 0 ? 'on the surface' : `${depth(s.depthMm, units.lengthUnit)} deep`,

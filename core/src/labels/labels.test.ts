@@ -44,7 +44,7 @@ describe('what labels say', () => {
     expect(lines).toEqual([
       'Tomato, harvest 2025, generation 1, 25 seeds',
       'Sow indoors 6 to 8 weeks before the last frost',
-      'Put 2 in each cell, 6 mm deep, at 21 to 29 °C; up in 6 to 14 days',
+      '2 for each plant, 6 mm deep, at 21 to 29 °C; up in 6 to 14 days',
       'Bush, 60 cm high, 50 cm apart',
       'First crop after 60 to 85 days',
       'Brook Street Seed Library',
@@ -71,7 +71,7 @@ describe('what labels say', () => {
     const american = { ...units, lengthUnit: 'inch', temperatureUnit: 'F' } as const;
     const { lines } = lotLabel('packet', { ...lot, sowing }, american, { seedsEach: 12, sownOn: null });
     expect(lines).toContain('First: nick it, then soak it 24 hours');
-    expect(lines).toContain('Put 1 cluster in each cell, 1/4 inch deep, in the dark, at 70 to 84 °F; up in 6 to 14 days');
+    expect(lines).toContain('1 cluster for each plant, 1/4 inch deep, in the dark, at 70 to 84 °F; up in 6 to 14 days');
     expect(lines[0]).toContain('12 clusters');
   });
   it('lent to save seed, it says parents, distance and promise; a hybrid, that it will not come true; what the return said, for good', () => {

@@ -64,7 +64,7 @@ export function fitVerdict(lines: TestLines, fit: PrinterFit): { readonly true: 
   const off = (s: number, lineMm: number): number => Math.abs(s - 1) * lineMm;
   const stretched = Math.max(off(fit.scaleX, lines.acrossMm), off(fit.scaleY, lines.downMm)) > AS_TRUE_AS_A_RULER_MM;
   const shifted = Math.max(Math.abs(fit.shiftXMm), Math.abs(fit.shiftYMm)) > 1;
-  if (!stretched && !shifted) return { true: true, words: 'This printer prints true. Labels will sit where they should.' };
+  if (!stretched && !shifted) return { true: true, words: 'This printer prints at the right size. Labels will sit where they should.' };
   const percent = Math.round(50 * (fit.scaleX + fit.scaleY));
   if (stretched && percent !== 100) {
     return {

@@ -1,6 +1,7 @@
 import { type Crop } from '../crops/crop.ts';
 import { plantsPerSeed, sharesPots, sownUnit } from '../crops/asSown.ts';
 import { plural } from '../words/words.ts';
+import type { SownPlace } from './fates.ts';
 import type { HowToSow } from './howToSow.ts';
 import { type SeedsPerCell, type SeedsPerCellOption, TOLERATED_EMPTY } from './seedsPerCell.ts';
 
@@ -14,7 +15,12 @@ export interface CellsAdviceInput extends SeedsPerCell {
   readonly available: number;
   readonly crop: Pick<Crop, 'key' | 'transplant' | 'seedsPerGram' | 'clumpSeeds'>;
   readonly how: HowToSow;
+  /** What it is sown into; cells where it is left out. */
+  readonly place?: SownPlace;
 }
+
+/** "in each cell", "at each station". */
+export const inEach = (place: SownPlace): string => `${place === 'station' ? 'at' : 'in'} each ${place}`;
 
 /** What to fill into the fields of a sowing. */
 export interface CellsAdvised {
@@ -29,9 +35,9 @@ export const isBeyondReason = (o: Pick<SeedsPerCellOption, 'cells'>, plants: num
   o.cells === null || o.cells > MOST_CELLS_A_PLANT * plants;
 
 /** Why rows of a table of cells are left out; null where none is. */
-export function beyondReasonWords(options: readonly SeedsPerCellOption[], plants: number): string | null {
+export function beyondReasonWords(options: readonly SeedsPerCellOption[], plants: number, place: SownPlace = 'cell'): string | null {
   if (!options.some((o) => isBeyondReason(o, plants))) return null;
-  return `Rows are left out that would take more than ${plural(MOST_CELLS_A_PLANT, 'cell')} for each plant: so little of it is alive that cells are wasted on it.`;
+  return `Rows are left out that would take more than ${plural(MOST_CELLS_A_PLANT, place)} for each plant: so little of it is alive that ${place}s are wasted on it.`;
 }
 
 /** Of how many seeds one is expected up, at one in each cell. */
@@ -56,7 +62,7 @@ export function cellsAdvised(input: CellsAdviceInput): CellsAdvised | null {
 
 /** The same as sentences: what to do, what comes of it, and what is too little. */
 export function cellsAdviceWords(input: CellsAdviceInput): string {
-  const { plants, available, crop, how } = input;
+  const { plants, available, crop, how, place = 'cell' } = input;
   const unit = sownUnit(crop.key);
   const advised = cellsAdvised(input);
   if (advised === null) return `No ${unit} is left for it.`;
@@ -65,7 +71,7 @@ export function cellsAdviceWords(input: CellsAdviceInput): string {
   const expected = available * upShare(input);
   const about = expected < 0.5 ? 'perhaps none' : `about ${String(Math.round(expected))}`;
   if (advised.onePot)
-    return `There ${available === 1 ? 'is' : 'are'} ${all}, too few to be sure of ${plural(plants, 'plant')}, and most cells would stay empty. Sow all of it in one pot and prick out what comes: ${about}.`;
+    return `There ${available === 1 ? 'is' : 'are'} ${all}, too few to be sure of ${plural(plants, 'plant')}, and most ${place}s would stay empty. Sow all of it in one pot and prick out what comes: ${about}.`;
   const row = input.options.find((o) => o.seedsPerCell === perCell);
   const isEnough = row?.seeds != null && row.seeds <= available && !isBeyondReason(row, plants);
   const clusters = plantsPerSeed(crop.key) > 1 ? ' A cluster sends up about two seedlings; thin to one.' : '';
@@ -74,9 +80,9 @@ export function cellsAdviceWords(input: CellsAdviceInput): string {
   const why = isReason ? ` It is ${how.why}.` : '';
   if (!isEnough) {
     const short = `There ${available === 1 ? 'is' : 'are'} ${all}, too few to be sure of ${plural(plants, 'plant')}.`;
-    return `${short} Put ${String(perCell)} in each of ${plural(cells, 'cell')}: ${about} will come up.${clusters}${why}`;
+    return `${short} Put ${String(perCell)} ${place === 'station' ? 'at' : 'in'} each of ${plural(cells, place)}: ${about} will come up.${clusters}${why}`;
   }
-  const empty = row.emptyShare > TOLERATED_EMPTY ? ` ${String(Math.round(100 * row.emptyShare))} in 100 cells will stay empty.` : '';
-  const filled = how.style === 'clump' ? plural(cells, 'clump') : plural(cells, 'cell');
-  return `Put ${String(perCell)} in each cell: ${filled} give ${plural(plants, 'plant')} nine times in ten, from ${String(row.seeds)} of ${all}.${empty}${clusters}${why}`;
+  const empty = row.emptyShare > TOLERATED_EMPTY ? ` ${String(Math.round(100 * row.emptyShare))} in 100 ${place}s will stay empty.` : '';
+  const filled = how.style === 'clump' ? plural(cells, 'clump') : plural(cells, place);
+  return `Put ${String(perCell)} ${inEach(place)}: ${filled} give ${plural(plants, 'plant')} nine times in ten, from ${String(row.seeds)} of ${all}.${empty}${clusters}${why}`;
 }

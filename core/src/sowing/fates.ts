@@ -1,12 +1,16 @@
 /** How a sowing was made. The factor is the share of live seed that comes up by it, until counts say better. */
 export const SOWING_METHODS = ['heated-cells', 'cells', 'pot', 'open-ground'] as const;
 export type SowingMethod = (typeof SOWING_METHODS)[number];
+/** What seed is put into, some at a time: a cell of a tray, a pot, a station in the ground. */
+export type SownPlace = 'cell' | 'pot' | 'station';
 
-export const SOWING_METHOD_FACTS: Readonly<Record<SowingMethod, { readonly words: string; readonly emergence: number }>> = {
-  'heated-cells': { words: 'cells on a warm mat', emergence: 0.9 },
-  cells: { words: 'cells', emergence: 0.85 },
-  pot: { words: 'a pot', emergence: 0.85 },
-  'open-ground': { words: 'open ground', emergence: 0.65 },
+export const SOWING_METHOD_FACTS: Readonly<
+  Record<SowingMethod, { readonly words: string; readonly emergence: number; readonly place: SownPlace }>
+> = {
+  'heated-cells': { words: 'cells on a warm mat', emergence: 0.9, place: 'cell' },
+  cells: { words: 'cells', emergence: 0.85, place: 'cell' },
+  pot: { words: 'a pot', emergence: 0.85, place: 'pot' },
+  'open-ground': { words: 'open ground', emergence: 0.65, place: 'station' },
 };
 
 /** What became of a sowing. Only causes that speak of the seed count as evidence about the lot. */

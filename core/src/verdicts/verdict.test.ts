@@ -48,7 +48,7 @@ describe('verdicts', () => {
   it('sows thicker below the line, and says how many', () => {
     const out = judge({ ...base, today: at(0.57, 0.46, 0.67, 0.02), perCell: 3 });
     expect(out.verdict).toBe('sow-thicker');
-    expect(out.reason).toContain('Put 3 in each cell.');
+    expect(out.reason).toContain('Sow 3 for each plant.');
   });
 
   it('tests first only when wide, and only when a test can be spared and could change something', () => {
@@ -70,9 +70,9 @@ describe('verdicts', () => {
 
   it('says how thick by what the crop bears', () => {
     const poor = { ...base, today: at(0.45, 0.36, 0.55, 0), perCell: null, medianWhenRenewed: 0.42 };
-    expect(judge(poor).reason).toContain('sow it in one pot and prick out');
+    expect(judge(poor).reason).toContain('sow all of it in one pot and prick out');
     expect(judge({ ...poor, sharesPots: false }).reason).toContain('It takes about 3 seeds for each plant.');
-    expect(judge({ ...poor, perCell: 2, unit: 'cluster' }).reason).toContain('Put 2 clusters in each cell.');
+    expect(judge({ ...poor, perCell: 2, unit: 'cluster' }).reason).toContain('Sow 2 clusters for each plant.');
   });
 
   it('has no verdict without seed, and says who may have some', () => {

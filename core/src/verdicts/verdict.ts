@@ -204,13 +204,13 @@ function verdictOf(input: VerdictInput): { readonly verdict: Verdict; readonly b
   }
 }
 
-/** How thick to sow, in words: by the cell, or where five are not enough by what one plant takes. */
+/** How thick to sow, in words: by the plant, or where five are not enough by what one plant takes. */
 function thickerWords({ perCell, unit, sharesPots, today: p }: VerdictInput): string {
-  if (perCell === 1) return 'One in each cell, a few cells more.';
-  if (perCell !== null) return `Put ${unit === 'seed' ? String(perCell) : plural(perCell, unit)} in each cell.`;
+  if (perCell === 1) return 'Sow one for each plant, and a few more.';
+  if (perCell !== null) return `Sow ${unit === 'seed' ? String(perCell) : plural(perCell, unit)} for each plant.`;
   const each = Math.ceil(1 / (p.median * DEFAULT_EMERGENCE));
   return sharesPots
-    ? 'More than five in each cell would be needed: sow it in one pot and prick out.'
+    ? 'More than five would be needed for each plant: sow all of it in one pot and prick out.'
     : `It takes about ${plural(each, unit)} for each plant.`;
 }
 

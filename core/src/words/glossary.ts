@@ -238,7 +238,12 @@ export const GLOSSARY = {
     null,
     'lastFrost',
   ),
-  perCell: word('seeds in a cell', 'How many seeds to put in one cell, so that few stay empty and few have to be thinned.', null, 'alive'),
+  perCell: word(
+    'seeds in a cell',
+    'How many seeds to put in one cell or pot, or at one station in the ground, so that few stay empty and few have to be thinned.',
+    null,
+    'alive',
+  ),
   marker: word('marker', 'A label that stands in a tray and says what grows on this side of it. It can take up a cell.'),
   harden: word(
     'to harden off',

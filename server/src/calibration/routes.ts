@@ -105,7 +105,7 @@ function takeSpreads(change: Change, families: readonly string[]) {
     else change.insert('prior_spreads', { family: f.family, factor: wanted, tests: f.firsts });
     moved.push(`${f.family} ${wanted === null ? 'as published' : `x ${String(Math.round(wanted * 100) / 100)}`}`);
   }
-  change.describe(moved.length === 0 ? 'Left the beliefs as wide as they were' : `Set how wide the library believes: ${moved.join(', ')}`);
+  change.describe(moved.length === 0 ? 'Left the doubt of new lots as it was' : `Set how much new lots are doubted: ${moved.join(', ')}`);
   // Every lot follows in its turn: it happens once a year.
   change.touchLibrary();
   return { moved: moved.length };

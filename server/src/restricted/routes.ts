@@ -35,7 +35,7 @@ export function restrictedRoutes(): Route[] {
         throw wrong('cropKey', 'is not a crop of the reference; choose again');
       }
       if (body.rule === 'may-lend' && cropKey === null)
-        throw wrong('rule', 'only a crop that the reference knows as ruled can be let through');
+        throw wrong('rule', 'only a crop that the reference knows as restricted can be allowed');
       if (name !== null && foldName(name).length < 3) throw wrong('name', 'is too short; it would be found in every other name');
       const id = change.insert('restricted_plants', {
         crop_key: cropKey,

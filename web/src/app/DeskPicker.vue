@@ -94,7 +94,7 @@ const unlock = (): Promise<void> => attempt(() => access.unlock());
             <label for="new-person" class="small">Somebody new</label>
             <div class="row-of-buttons">
               <InputText id="new-person" v-model="form.values.name" autocomplete="off" :invalid="form.errors.name !== undefined" />
-              <Button type="submit" label="Sit down" severity="secondary" />
+              <Button type="submit" label="Work here" severity="secondary" />
             </div>
             <p v-if="form.errors.name" class="error" role="alert">{{ form.errors.name }}</p>
           </form>

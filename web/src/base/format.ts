@@ -2,13 +2,19 @@ import { dayNumber, type Settings, plural } from '@esprel/core';
 
 export { depth, longDay, MONTHS, shortDay } from '@esprel/core';
 
-/** "today", "2 days late", "in 3 days". */
+/** So many days in the measure that people would say them in: beyond two months nobody counts days. */
+function longWords(days: number): string {
+  if (days < 60) return plural(days, 'day');
+  return days < 700 ? plural(Math.round(days / 30.4), 'month') : plural(Math.round(days / 365), 'year');
+}
+
+/** "today", "2 days late", "in 3 days", "2 years late". */
 export function dueWords(due: string, today: string): string {
   const days = dayNumber(due) - dayNumber(today);
   if (days === 0) return 'today';
   if (days === 1) return 'tomorrow';
-  if (days > 1) return `in ${plural(days, 'day')}`;
-  return `${plural(-days, 'day')} late`;
+  if (days > 1) return `in ${longWords(days)}`;
+  return `${longWords(-days)} late`;
 }
 
 export function percent(share: number): string {

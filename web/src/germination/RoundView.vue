@@ -56,7 +56,7 @@ async function layTonight(): Promise<void> {
       <Button
         v-if="tonight.length > 0"
         :disabled="laying > 0"
-        :label="laying > 0 ? `Laid ${done} of ${laying} …` : `${plural(tonight.length, 'test')} due now: they all lie`"
+        :label="laying > 0 ? `Laid ${done} of ${laying} …` : `${plural(tonight.length, 'test')} due now: all are laid`"
         @click="layTonight"
       />
     </div>

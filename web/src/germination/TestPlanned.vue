@@ -69,7 +69,7 @@ async function giveUp(): Promise<void> {
       <li>Count {{ test.countDays.map((d) => format.day(addDays(test.warmFrom, d))).join(', ') }}.</li>
     </ol>
     <p class="row-of-buttons">
-      <Button :disabled="busy" label="It lies: begin the test" @click="lay" />
+      <Button :disabled="busy" label="It is laid: begin the test" @click="lay" />
       <Button severity="secondary" :disabled="busy" label="Give it up" @click="giveUp" />
       <RouterLink :to="`/labels?kind=bag&tests=${test.id}`">Bag labels</RouterLink>
       <RouterLink v-if="test.roundId !== null" :to="round">Round {{ test.roundId }}</RouterLink>

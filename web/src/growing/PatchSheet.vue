@@ -56,7 +56,7 @@ const meaning = computed(() => {
   if (c.share < MOST_CROSSED)
     return c.share < 0.0005 ? 'Nothing of its kind flowers near enough.' : 'That is less than the library asks for.';
   const surprised = Math.round(c.share * HUNDREDS);
-  return `${capital(crossedBetween(c.low, c.high))} in 100. Of ${plural(HUNDREDS, 'seed')}, about ${String(surprised)} would surprise whoever sows them; the library asks for at most 1 in 100.`;
+  return `${capital(crossedBetween(c.low, c.high))} in 100. Of ${plural(HUNDREDS, 'seed')}, about ${String(surprised)} would become something else; the library asks for at most 1 in 100.`;
 });
 const look = computed(() => (crossing.value?.instead ? 'watch' : (crossing.value?.band ?? 'safe')));
 const days = computed(() => {

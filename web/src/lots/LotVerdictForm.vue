@@ -65,7 +65,7 @@ async function end(): Promise<void> {
     <FieldChoice
       id="verdict"
       v-model="form.values.verdict"
-      label="It shall be"
+      label="What to do instead"
       :options="VERDICTS.map((v) => ({ value: v as Verdict | '', label: VERDICT_WORDS[v] }))"
       :error="form.errors.verdict"
     />

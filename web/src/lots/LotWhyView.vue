@@ -204,7 +204,7 @@ const lineWords = (day: string | null): string => (day === null ? 'for more than
           <FieldSelect
             id="if-form"
             v-model="what.form"
-            label="Were it"
+            label="If it were"
             :options="[
               { value: '', label: `as it is, ${input.form}` },
               ...['cleaned', 'pelleted', 'primed'].filter((f) => f !== input?.form).map((f) => ({ value: f, label: f })),

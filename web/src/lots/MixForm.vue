@@ -150,13 +150,13 @@ async function save(): Promise<void> {
           <tr v-for="p in look.parts" :key="p.code">
             <th scope="row" class="code">{{ p.code }}</th>
             <td>{{ percent(p.alive) }}</td>
-            <td>{{ p.trueMean === null ? '' : truthWords(p.trueMean).replace(' will surprise you', ' surprise') }}</td>
+            <td>{{ p.trueMean === null ? '' : truthWords(p.trueMean).replace(' will be something else', ' something else') }}</td>
             <td>{{ percent(p.kept) }}</td>
           </tr>
           <tr class="all">
             <th scope="row">mixed, {{ plural(look.seeds, 'seed') }}</th>
             <td>{{ percent(look.alive) }}</td>
-            <td>{{ look.trueMean === null ? '' : truthWords(look.trueMean).replace(' will surprise you', ' surprise') }}</td>
+            <td>{{ look.trueMean === null ? '' : truthWords(look.trueMean).replace(' will be something else', ' something else') }}</td>
             <td>{{ percent(look.kept) }}</td>
           </tr>
         </tbody>

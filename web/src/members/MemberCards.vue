@@ -67,7 +67,7 @@ const used = (card: MemberCard): string => (card.usedAt === null ? 'not used yet
       </li>
     </ul>
     <p v-if="phones.length > 0" class="quiet small">
-      In on {{ plural(phones.length, 'phone') }}, last on {{ format.day(phones[0]?.seenAt.slice(0, 10) ?? '') }}.
+      Opened on {{ plural(phones.length, 'phone') }}, last used {{ format.day(phones[0]?.seenAt.slice(0, 10) ?? '') }}.
     </p>
     <div class="row-of-buttons">
       <Button label="Make a card" severity="secondary" size="small" @click="make" />

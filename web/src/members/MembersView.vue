@@ -28,6 +28,11 @@ const asked = useRead(asksApi.list, () => ({})).data;
 const ROW = 44;
 const ROW_TO_ASK = 64;
 const { data, problem } = useRead(membersApi.list, () => ({ limit: 500, q: soon.value.slice(0, 100), which: which.value }));
+/** So many are drawn all at once. */
+const FEW = 20;
+const scroller = computed(() =>
+  (data.value?.members.length ?? 0) > FEW ? { itemSize: which.value === null ? ROW : ROW_TO_ASK, numToleratedItems: 2 } : undefined,
+);
 const openAsks = computed(() => asked.value?.asks.filter((a) => a.laid === null || a.laid.overdue).length ?? 0);
 
 function promise(m: ListedMember): string {
@@ -73,7 +78,7 @@ function askWords(m: ListedMember): string {
         removable-sort
         scrollable
         scroll-height="flex"
-        :virtual-scroller-options="{ itemSize: which === null ? ROW : ROW_TO_ASK, numToleratedItems: 2 }"
+        :virtual-scroller-options="scroller"
         :style="{ '--row': `${which === null ? ROW : ROW_TO_ASK}px` }"
         :row-class="(m: ListedMember) => ({ here: route.path === `/members/${m.id}` })"
         @row-click="router.push(`/members/${$event.data.id}`)"

@@ -147,7 +147,7 @@ async function close(): Promise<void> {
         <h2>
           Does not belong here <span class="n">{{ data.strangers.length }}</span>
         </h2>
-        <p v-if="data.strangers.length === 0" class="quiet">No stranger so far.</p>
+        <p v-if="data.strangers.length === 0" class="quiet">Nothing so far that does not belong here.</p>
         <ul class="plain">
           <StocktakeRow v-for="l in data.strangers" :key="l.code" :lot="l" :closed="closed !== null" @look="look" @unscan="unscan">
             <span class="quiet">the record says: {{ l.recordedIn ?? 'nowhere' }}</span>

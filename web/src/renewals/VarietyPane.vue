@@ -152,7 +152,7 @@ const shown = (f: RenewalFigureShown, value: number): string =>
     <ul v-if="data.bars.length > 0" class="plain bars" aria-label="Barred">
       <li v-for="b in data.bars" :key="b.rowId">
         {{ b.words }}
-        <Button label="Let it be" :aria-label="`Let it be: ${b.words}`" size="small" severity="secondary" @click="liftBar(b)" />
+        <Button label="Allow it again" :aria-label="`Allow it again: ${b.words}`" size="small" severity="secondary" @click="liftBar(b)" />
       </li>
     </ul>
     <section aria-label="It could also be">
@@ -171,7 +171,14 @@ const shown = (f: RenewalFigureShown, value: number): string =>
             severity="secondary"
             @click="holdInstead(w)"
           />
-          <Button v-else label="So be it" :aria-label="'So be it: nobody renews it'" size="small" severity="secondary" @click="nowhere" />
+          <Button
+            v-else
+            label="Leave it so"
+            :aria-label="'Leave it so: nobody renews it'"
+            size="small"
+            severity="secondary"
+            @click="nowhere"
+          />
           <span v-if="w.then" class="quiet small then">{{ w.then }}</span>
         </li>
       </ul>

@@ -1,6 +1,16 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
-import { beyondReasonWords, cellsAdviceWords, isBeyondReason, plural, sowingCost, sownUnit } from '@esprel/core';
+import {
+  beyondReasonWords,
+  capital,
+  cellsAdviceWords,
+  inEach,
+  isBeyondReason,
+  plural,
+  SOWING_METHOD_FACTS,
+  sowingCost,
+  sownUnit,
+} from '@esprel/core';
 import type { SowingAdvice } from '@esprel/core/api';
 import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
@@ -40,8 +50,11 @@ const cheapest = computed(() => {
   );
 });
 const tooMany = (seeds: number | null): boolean => seeds === null || seeds > props.advice.available;
-const sentence = computed(() => cellsAdviceWords(props.advice));
-const beyond = computed(() => beyondReasonWords(props.advice.options, props.advice.plants));
+/** Cells, pots, or stations in the ground. */
+const place = computed(() => SOWING_METHOD_FACTS[props.advice.method].place);
+const each = computed(() => inEach(place.value));
+const sentence = computed(() => cellsAdviceWords({ ...props.advice, place: place.value }));
+const beyond = computed(() => beyondReasonWords(props.advice.options, props.advice.plants, place.value));
 const from = computed(() => {
   const { learned, emergence } = props.advice;
   return learned.sowings === 0
@@ -52,13 +65,13 @@ const price = (x: number): string => x.toFixed(2);
 </script>
 
 <template>
-  <section class="advice" aria-label="How many in a cell">
+  <section class="advice" :aria-label="`How many ${each}`">
     <table v-if="options.length > 0" class="plain-table numbers">
       <thead>
         <tr>
-          <th scope="col">in each cell</th>
+          <th scope="col">{{ each }}</th>
           <th scope="col" class="right">stay empty</th>
-          <th scope="col" class="right">cells</th>
+          <th scope="col" class="right">{{ place }}s</th>
           <th scope="col" class="right">{{ sownUnit(advice.crop.key) }}s</th>
           <th scope="col" class="right">to thin</th>
           <th v-if="money" scope="col" class="right">costs</th>
@@ -83,7 +96,7 @@ const price = (x: number): string => x.toFixed(2);
           <td class="right">
             <button
               type="button"
-              :aria-label="`Take ${o.seedsPerCell} in each cell`"
+              :aria-label="`Take ${o.seedsPerCell} ${each}`"
               :aria-pressed="o.seedsPerCell === chosen"
               @click="emit('choose', o.seedsPerCell)"
             >
@@ -117,12 +130,12 @@ const price = (x: number): string => x.toFixed(2);
         </div>
       </div>
       <figcaption class="quiet small">
-        The cells as they are likely to look, by seeds in each: green is kept, small dots are thinned, dashed stay empty.
+        {{ capital(place) }}s as they are likely to look, by seeds in each: green is kept, small dots are thinned, dashed stay empty.
       </figcaption>
     </figure>
     <p class="money small">
       <label>a {{ sownUnit(advice.crop.key) }} costs <InputText v-model="seedCost" inputmode="decimal" size="5" /></label>
-      <label>a cell costs <InputText v-model="cellCost" inputmode="decimal" size="5" /></label>
+      <label>a {{ place }} costs <InputText v-model="cellCost" inputmode="decimal" size="5" /></label>
     </p>
     <p class="quiet small">
       {{ from }}{{ advice.reserve > 0 ? ` ${advice.reserve} of the ${plural(advice.there, 'seed')} are kept for a second sowing.` : '' }}

@@ -26,7 +26,7 @@ function goes(): void {
       </p>
       <FieldText :id="id" v-model="seeds" label="Seeds in the packet" numeric maxlength="6" :error="error" />
       <span class="row-of-buttons">
-        <Button type="submit" severity="secondary" label="It goes all the same" />
+        <Button type="submit" severity="secondary" label="Give it out all the same" />
         <Button type="button" severity="secondary" label="It stays here" @click="emit('stays')" />
       </span>
     </form>

@@ -99,7 +99,7 @@ async function make(): Promise<void> {
     <template v-if="signIn">
       <p>Sign in on the library’s own desk first, then come back to this page.</p>
       <p class="row-of-buttons">
-        <a class="p-button button" href="/">Sign in</a><Button severity="secondary" label="Look again" @click="look" />
+        <a class="p-button button" href="/">Sign in</a><Button severity="secondary" label="Check again" @click="look" />
       </p>
     </template>
     <template v-else-if="progress !== null">
@@ -137,7 +137,7 @@ async function make(): Promise<void> {
     <template v-else-if="days !== null">
       <p>There is no swap day with a desk yet. Make one in the library, under Members, Swap days.</p>
       <p class="row-of-buttons">
-        <a class="p-button button" href="/swap">To the swap days</a><Button severity="secondary" label="Look again" @click="look" />
+        <a class="p-button button" href="/swap">To the swap days</a><Button severity="secondary" label="Check again" @click="look" />
       </p>
     </template>
     <template v-if="problem !== null">

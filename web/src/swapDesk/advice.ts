@@ -11,7 +11,7 @@ export function outAdvice({ verdict, perCell, doubtful }: Pick<SwapCopyLot, 'ver
         : verdict === 'test-first'
           ? 'nobody knows yet how alive: sow some on damp paper first'
           : perCell !== null && perCell > 1
-            ? `put ${String(perCell)} in each place`
+            ? `sow ${String(perCell)} for each plant`
             : null;
   return [alive, doubtful ? 'the name is in doubt' : null].flatMap((t) => (t === null ? [] : `, ${t}`)).join('');
 }
