@@ -91,7 +91,7 @@ test('eight tests planned as one round, laid, counted over three dates; one exte
     .at(-1)!;
   await desk.restart(last);
   await page.goto(`${desk.base}/tests/rounds/${String(id)}`);
-  await page.getByRole('button', { name: '8 tests due now: they all lie' }).click();
+  await page.getByRole('button', { name: '8 tests due now: all are laid' }).click();
   await expect(page.getByText('8 on the bench')).toBeVisible();
   const laid = await round(page, desk, id);
   expect(laid.every((t) => !t.planned && t.startedOn === last)).toBe(true);
@@ -136,7 +136,7 @@ test('eight tests planned as one round, laid, counted over three dates; one exte
 
   await page.goto(`${desk.base}/tests/${String(half.id)}/extend`);
   await page.getByLabel('Seeds', { exact: true }).fill('12');
-  await page.getByRole('button', { name: 'It lies' }).click();
+  await page.getByRole('button', { name: 'It is laid' }).click();
   await expect(lastStep(page)).toContainText('Laid 12 more seeds');
   await expect(bags.first()).toBeVisible();
   const before = await bags.count();

@@ -48,7 +48,7 @@ for (const part of [0, 1, 2, 3])
       ['/tests', 'On the bench'],
       [`/tests/${String(tests[0]!.id)}`, 'counted on'],
       [`/tests/${String(closed.tests[0]!.id)}`, 'Before this test'],
-      [`/tests/${String(tests[0]!.id)}/extend`, 'It lies'],
+      [`/tests/${String(tests[0]!.id)}/extend`, 'It is laid'],
       [`/tests/${String(tests[0]!.id)}/bags`, 'What was marked in it'],
       [`/tests/${String(closed.tests[0]!.id)}/pot`, 'Pot the sprouts'],
       [`/tests/round?codes=${code}`, 'of tests'],

@@ -97,7 +97,7 @@ describe('everything that one person brings', () => {
       ).body.envelopes[0];
     const little = await look({ seeds: 20, plants: 3, form: 'raw', amountKnown: 'estimated', found: ['wet', 'insects'] });
     expect(little.promise).toBe('part');
-    expect(little.words.join(' ')).toMatch(/It came late; it came\. The promise is kept in part\..*Only 3 parents/);
+    expect(little.words.join(' ')).toMatch(/It came late, but it came\. The promise is kept in part\..*Only 3 parents/);
     expect(little.steps.map((s: { kind: string; dueOn: string }) => [s.kind, s.dueOn])).toEqual([
       ['dry', '2027-11-03'],
       ['freeze', '2027-11-10'],

@@ -68,7 +68,7 @@ export function lotSheet(over: Record<string, unknown> = {}, more: Record<string
     wet: null,
     crop: tomato,
     estimate: { today, ribbon: [], belowFortyOn: null, threshold: 0.7 },
-    verdict: { verdict: 'sow-thicker', beside: null, reason: 'Put 3 in each cell.' },
+    verdict: { verdict: 'sow-thicker', beside: null, reason: 'Sow 3 for each plant.' },
     evidence: [],
     storage: [],
     movements: [],

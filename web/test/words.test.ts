@@ -39,7 +39,7 @@ describe('the words', () => {
   it('are found with the view they stand in, whole, with what is filled in as …', () => {
     const of = (text: string) => words.find((w) => w.text === text);
     expect(of('No grower yet')).toMatchObject({ where: 'Renewals', file: 'web/src/renewals/RenewalsView.vue' });
-    expect(of('Show the earlier … too')?.where).toBe('Tests');
+    expect(of('Plan a round of these …')?.where).toBe('Tests');
     expect(of('Only a coordinator may do this. Ask one to.')?.where).toBe('server, http');
     expect(words.some((w) => /SELECT |className|\.vue$/.test(w.text))).toBe(false);
   });

@@ -53,7 +53,7 @@ const { back, save } = useLeave(form, () => `/tests/${props.id}`);
     <FormFrame
       title="Lay a second batch"
       :about="data ? `${data.test.lotCode} ${data.test.variety}. It has days of its own and counts together with the first.` : ''"
-      action="It lies"
+      action="It is laid"
       :sending="form.sending"
       :problem="form.problem"
       @submit="save"

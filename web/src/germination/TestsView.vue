@@ -10,7 +10,8 @@ import { percent } from '../base/format.ts';
 import TwoPanes from '../base/TwoPanes.vue';
 import { useTable } from '../base/table.ts';
 import { useFormat } from '../base/useFormat.ts';
-import { useFirst } from '../base/useFirst.ts';
+import MoreRows from '../base/MoreRows.vue';
+import { useParts } from '../base/useParts.ts';
 import { useRead } from '../base/useRead.ts';
 import VerdictShape from '../shared/VerdictShape.vue';
 import TestLine from './TestLine.vue';
@@ -22,9 +23,10 @@ const { data: open, problem } = useRead(testsApi.list, () => ({ state: 'open' })
 const { data: closed } = useRead(testsApi.list, () => ({ state: 'closed' }));
 const { data: rounds } = useRead(roundsApi.list, () => ({}));
 const { data: wanted } = useRead(lotsApi.worth, () => ({ limit: 40 }));
-/** Of the closed ones the latest are looked for. */
-const closedTests = useFirst(() => closed.value?.tests ?? [], 15);
-const worthLots = useFirst(() => wanted.value?.lots ?? [], 12);
+/** Of the closed ones the latest are looked for, of those worth a test the first. */
+const parts = useParts(12);
+const closedTests = computed(() => closed.value?.tests ?? []);
+const worthLots = computed(() => wanted.value?.lots ?? []);
 const most = computed(() => wanted.value?.lots[0]?.worth ?? 1);
 const openRounds = computed(() => (rounds.value?.rounds ?? []).filter((r) => r.open > 0));
 const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.code));
@@ -61,14 +63,9 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
     <h2 class="closed">Closed</h2>
     <p v-if="closed && closed.tests.length === 0" class="quiet">None yet.</p>
     <ul class="plain">
-      <li v-for="t in closedTests.shown.value" :key="t.id"><TestLine :test="t" /></li>
+      <li v-for="t in parts.of('closed', closedTests)" :key="t.id"><TestLine :test="t" /></li>
     </ul>
-    <Button
-      v-if="closedTests.more.value > 0"
-      severity="secondary"
-      :label="`Show the earlier ${closedTests.more.value} too`"
-      @click="closedTests.showAll"
-    />
+    <MoreRows :rows="closedTests.length" :shown="parts.of('closed', closedTests).length" @more="parts.more('closed')" />
     <template #right>
       <h2>Worth a <WordHelp of="test">test</WordHelp></h2>
       <p class="quiet">Where a count could change what is done with the lot, the most worthwhile first.</p>
@@ -86,7 +83,7 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
         />
       </div>
       <ul class="plain">
-        <li v-for="l in worthLots.shown.value" :key="l.code">
+        <li v-for="l in parts.of('worth', worthLots)" :key="l.code">
           <RouterLink :to="`/lots/${l.code}/test`" class="want">
             <VerdictShape :verdict="l.verdict" />
             <span
@@ -99,12 +96,7 @@ const best = computed(() => (wanted.value?.lots ?? []).slice(0, 8).map((l) => l.
           </RouterLink>
         </li>
       </ul>
-      <Button
-        v-if="worthLots.more.value > 0"
-        severity="secondary"
-        :label="`Show the next ${worthLots.more.value} too`"
-        @click="worthLots.showAll"
-      />
+      <MoreRows :rows="worthLots.length" :shown="parts.of('worth', worthLots).length" @more="parts.more('worth')" />
       <p v-if="wanted && wanted.lots.length === 0" class="quiet">No lot is in that much doubt just now.</p>
       <p><RouterLink to="/lots?tag=test-first">All that should be tested first, in the list</RouterLink></p>
     </template>

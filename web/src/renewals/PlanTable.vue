@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp } from '@lucide/vue';
-import { plural } from '@esprel/core';
 import type { RenewalRowShown, RenewalsPage, RenewedVariety } from '@esprel/core/api';
-import Button from 'primevue/button';
 import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { useFirst } from '../base/useFirst.ts';
+import MoreRows from '../base/MoreRows.vue';
+import { useParts } from '../base/useParts.ts';
 import VerdictShape from '../shared/VerdictShape.vue';
 import { verdictLook } from '../shared/verdictLook.ts';
 import PlanChip from './PlanChip.vue';
@@ -36,7 +35,8 @@ const shown = computed(() => {
     (a, b) => sign * (by === 'variety' ? a.variety.localeCompare(b.variety) : a[by] - b[by]) || a.varietyId - b.varietyId,
   );
 });
-const lines = useFirst(() => shown.value, 40);
+const parts = useParts(40);
+const lines = computed(() => parts.of('plan', shown.value));
 /** Once by what is greatest, once the other way round, and then as it is most needed. */
 function sort(by: Sort): void {
   const first = by === 'variety';
@@ -52,7 +52,7 @@ const isOpened = (v: RenewedVariety): boolean => route.path === `/renewals/varie
 watch(
   () => [route.path, shown.value] as const,
   () => {
-    if (shown.value.some(isOpened) && !lines.shown.value.some(isOpened)) lines.showAll();
+    if (shown.value.some(isOpened) && !lines.value.some(isOpened)) parts.more('plan');
   },
   { immediate: true },
 );
@@ -102,7 +102,7 @@ const HEADS: Readonly<Record<Sort, string>> = { variety: 'Variety', worth: 'Wort
         </tr>
       </thead>
       <tbody>
-        <tr v-for="v in lines.shown.value" :key="v.varietyId" :class="{ here: isOpened(v) }">
+        <tr v-for="v in lines" :key="v.varietyId" :class="{ here: isOpened(v) }">
           <th scope="row">
             <RouterLink class="open" :to="`/renewals/variety/${v.varietyId}`">
               <VerdictShape :verdict="v.verdict" :size="15" /><span class="unseen">{{ verdictLook(v.verdict).words }}: </span>
@@ -138,12 +138,7 @@ const HEADS: Readonly<Record<Sort, string>> = { variety: 'Variety', worth: 'Wort
         </tr>
       </tbody>
     </table>
-    <Button
-      v-if="lines.more.value > 0"
-      severity="secondary"
-      :label="`Show the other ${plural(lines.more.value, 'variety', 'varieties')} too`"
-      @click="lines.showAll"
-    />
+    <MoreRows :rows="shown.length" :shown="lines.length" @more="parts.more('plan')" />
     <div v-if="dragged" class="strip" aria-hidden="true">
       <span class="small quiet">To another garden:</span>
       <span v-for="g in page.gardens" :key="g.id" class="garden" :class="{ own: g.id === dragged.gardenId }" :data-garden="g.id"

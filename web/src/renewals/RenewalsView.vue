@@ -9,7 +9,8 @@ import { act } from '../base/calls.ts';
 import DeskMessage from '../base/DeskMessage.vue';
 import ListAndSheet from '../base/ListAndSheet.vue';
 import OpeningNote from '../base/OpeningNote.vue';
-import { useFirst } from '../base/useFirst.ts';
+import MoreRows from '../base/MoreRows.vue';
+import { useParts } from '../base/useParts.ts';
 import { useRead } from '../base/useRead.ts';
 import { useChanges } from '../base/changes.ts';
 import { yearApi } from '@esprel/core/api';
@@ -40,7 +41,7 @@ onScopeDispose(() => {
 const page = computed(() => data.value ?? (problem.value === null ? plan.page : null));
 const renewed = computed(() => (page.value?.varieties ?? []).filter((v) => v.rows.length > 0));
 const nobody = computed(() => (page.value?.varieties ?? []).filter((v) => v.rows.length === 0 && !v.fine));
-const nobodyLines = useFirst(() => nobody.value, 40);
+const parts = useParts(40);
 const stockSeen = ref(false);
 const SEARCH_WORDS = {
   searching: 'Still looking for better.',
@@ -110,7 +111,7 @@ const isPlan = computed(() => route.path === '/renewals');
         <section v-if="nobody.length > 0" aria-label="No grower yet">
           <h2>No grower yet</h2>
           <ul class="plain">
-            <li v-for="v in nobodyLines.shown.value" :key="v.varietyId">
+            <li v-for="v in parts.of('nobody', nobody)" :key="v.varietyId">
               <RouterLink class="nobody" :to="`/renewals/variety/${v.varietyId}`" active-class="here">
                 <span
                   ><strong>{{ v.variety }}</strong> <span class="quiet">{{ v.crop.replace(/ \(.*\)/, '').toLowerCase() }}</span></span
@@ -119,12 +120,7 @@ const isPlan = computed(() => route.path === '/renewals');
               </RouterLink>
             </li>
           </ul>
-          <Button
-            v-if="nobodyLines.more.value > 0"
-            severity="secondary"
-            :label="`Show the other ${plural(nobodyLines.more.value, 'variety', 'varieties')} too`"
-            @click="nobodyLines.showAll"
-          />
+          <MoreRows :rows="nobody.length" :shown="parts.of('nobody', nobody).length" @more="parts.more('nobody')" />
         </section>
         <HelpsList v-if="page.of > 0" :settled="page.search !== 'searching'" />
         <details v-if="stock && stock.lots > 0" class="stock" @toggle="stockSeen = true">
