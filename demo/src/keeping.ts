@@ -1,7 +1,7 @@
 import { ageingStart, yearOf } from '@esprel/core';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { addSynonym, Change, one } from '@esprel/server';
-import { MIXUP_REASONS, memberName, NICKNAMES, OWN_PLOT, PLACE_WEIGHTS, SUPPLIERS, SWAPS } from './names.ts';
+import { MIXUP_REASONS, memberName, NICKNAMES, OWN_PLOT, PLACE_WEIGHTS, SUPPLIERS, SWAPS, toldOf } from './names.ts';
 import type { Story, Variety } from './story.ts';
 import { aliveOn, drawTruth } from './truth.ts';
 
@@ -50,7 +50,7 @@ export function takeIn(story: Story, day: string, variety: Variety, found?: { re
     placeId: place?.id ?? null,
     receivedOn: day,
     floor: null,
-    note: found?.note ?? (r.chance(0.1) ? r.pick(NICKNAMES) : null),
+    note: found?.note ?? (r.chance(0.1) ? r.pick(NICKNAMES) : toldOf(acquisition, story.lots.length)),
   });
   const row = one<{ variety_id: number; identity: string }>(story.db, 'SELECT variety_id, identity FROM lots WHERE id = ?', lot.id);
   const truth = drawTruth(r, crop, ageingStart(yearKind, year, day, 'north'), form);

@@ -254,3 +254,29 @@ export const PLACES = [
   { name: 'Window shelf', kind: 'drawer', in: 'Hall', temperatureC: 21, rhPercent: 48, sealed: false, seen: [21, 48] },
   { name: 'Cellar steps', kind: 'room', in: null, temperatureC: 12, rhPercent: 64, sealed: false, seen: [12, 64] },
 ] as const;
+
+/** What people tell of their seed when they bring it, by how it came. */
+const TOLD: Readonly<Record<'donated' | 'saved' | 'purchased', readonly string[]>> = {
+  donated: [
+    'Her grandmother brought it in a thimble when the mill closed; the family grew it every year since.',
+    'Found in a tin behind the stove when a house was cleared. Nobody knows who saved it.',
+    'Handed over the gate by somebody on a bicycle, who left no name.',
+    'The school garden grew it for three years, until the new hall stood in the sun.',
+    'Swapped for two jars of honey.',
+    'He gave up his plot at eighty-six and wants to see it again next summer.',
+    'Came in a coat pocket, with sand and a tram ticket.',
+  ],
+  saved: [
+    'From the six plants that the hail of June left standing.',
+    'Only the earliest plants, marked with red wool.',
+    'Saved in the wet summer: dried indoors, and cleaned twice.',
+    'Came up by itself behind the compost, and did better than what was sown.',
+    'From the row that the frost of May passed over.',
+  ],
+  purchased: ['Bought when ours had come to nothing; keep some of both.', 'The last packet of a shop that closed.'],
+};
+
+/** What was told of every fourth envelope, one after the other; null of the others. */
+export function toldOf(how: keyof typeof TOLD, number: number): string | null {
+  return number % 4 === 1 ? (TOLD[how][Math.floor(number / 4) % TOLD[how].length] ?? null) : null;
+}

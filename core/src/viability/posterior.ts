@@ -44,6 +44,8 @@ interface Row {
 class LogPosterior {
   private readonly prior: PriorTable;
   private readonly evidence: readonly EvidenceTable[];
+  /** One row at a time. */
+  private readonly coarse = new Float64Array(COARSE);
 
   constructor(prior: PriorTable, evidence: readonly EvidenceTable[]) {
     this.prior = prior;
@@ -67,7 +69,7 @@ class LogPosterior {
    * wider; a side that touches the rim moves out by half the width; again until it is settled.
    */
   fitRow(s: number, start: Span): Row {
-    const values = new Float64Array(COARSE);
+    const values = this.coarse;
     let window = start;
     let best = -Infinity;
     for (let round = 0; round < MOST_ROUNDS; round++) {

@@ -89,9 +89,15 @@ function refused(by: Known, who: Caller): Problem {
     );
   }
   if (who === 'member')
-    return new Problem('sign-in-needed', 'Nobody is signed in on this phone. Scan your card again; what you wrote stays on this phone until then.');
+    return new Problem(
+      'sign-in-needed',
+      'Nobody is signed in on this phone. Scan your card again; what you wrote stays on this phone until then.',
+    );
   if (by.standing === 'nobody') return new Problem('sign-in-needed', 'Sign in first.');
-  return new Problem('not-allowed', who === 'coordinator' ? 'Only a coordinator may do this. Ask one to.' : 'You may not see this. Ask at the desk.');
+  return new Problem(
+    'not-allowed',
+    who === 'coordinator' ? 'Only a coordinator may do this. Ask one to.' : 'You may not see this. Ask at the desk.',
+  );
 }
 
 /** Who sends a request; throws a Problem where they may not call a route for these. */
