@@ -65,7 +65,7 @@ describe('a card', () => {
     const out = await phone.send('POST', '/my/loans/1/sowings', { ...said, seeds: 5, method: 'cells' });
     expect([out.status, out.body.detail]).toEqual([
       401,
-      'Nobody is in here. Scan your card again; what you wrote stays on this phone until then.',
+      'Nobody is signed in on this phone. Scan your card again; what you wrote stays on this phone until then.',
     ]);
     expect((await phone.send('POST', '/my/enter', { code: phone.code })).body.code).toBe('wrong-sign-in');
     // A member's other card is not touched; then everything is.
