@@ -148,13 +148,14 @@ export function estimateLot(facts: LotFacts, today: Day, frost: FrostDates, poin
   const days = ribbonDays(facts.start, today, points);
   const ribbonAges = ages(days);
   const emergence = DEFAULT_EMERGENCE;
+  const agesAhead = aheadOf(ages, facts.start, today);
   return {
     today: now,
     medianInAYear: reader.quantile(0.5, ageNextYear),
     medianWhenRenewed: reader.quantile(0.5, ageReady),
-    belowFortyOn: crossing(reader, ages, facts.start, today, THICKER_MEDIAN),
-    belowLineOn: crossing(reader, ages, facts.start, today, facts.threshold),
-    deadOn: crossing(reader, ages, facts.start, today, 0.05),
+    belowFortyOn: crossing(reader, agesAhead, THICKER_MEDIAN),
+    belowLineOn: crossing(reader, agesAhead, facts.threshold),
+    deadOn: crossing(reader, agesAhead, 0.05),
     expected: facts.tests.length + facts.sowings.length === 0 ? null : priorMedian(facts, crop, ageToday),
     perCell:
       now.alpha === null || now.beta === null
@@ -197,11 +198,28 @@ function priorMedian(facts: LotFacts, crop: ReturnType<typeof ageingCropOf>, age
   return phi(prior.kMean - age / Math.exp(prior.logSigmaMean));
 }
 
-/** First day after `today` on which the median is below `line`; null when it already is, or not within twelve years. */
-function crossing(reader: PosteriorReader, ages: (days: readonly Day[]) => number[], start: Day, today: Day, line: number): Day | null {
+/** Ages in reference years from a day on, by day number. */
+interface AgesAhead {
+  readonly from: number;
+  readonly at: (day: number) => number;
+}
+
+/** Kept as it is now a lot ages evenly: then two days tell of all between them. Where it does not, each day is worked out. */
+function aheadOf(ages: (days: readonly Day[]) => number[], start: Day, today: Day): AgesAhead {
   const from = dayNumber(today < start ? start : today);
+  const half = SIGHT_DAYS / 2;
+  const [first, middle, last] = ages([from, from + half, from + SIGHT_DAYS].map(dayFromNumber)) as [number, number, number];
+  const even = Math.abs((first + last) / 2 - middle) <= 1e-9 * last;
+  return {
+    from,
+    at: (day) => (even ? first + ((last - first) * (day - from)) / SIGHT_DAYS : (ages([dayFromNumber(day)])[0] as number)),
+  };
+}
+
+/** First day after today on which the median is below `line`; null when it already is, or not within twelve years. */
+function crossing(reader: PosteriorReader, { from, at }: AgesAhead, line: number): Day | null {
   // P(v >= line) falls through one half exactly where the median falls through the line.
-  const below = (n: number): boolean => reader.chanceAtLeast(line, ages([dayFromNumber(n)])[0] as number) < 0.5;
+  const below = (day: number): boolean => reader.chanceAtLeast(line, at(day)) < 0.5;
   if (below(from) || !below(from + SIGHT_DAYS)) return null;
   let low = from;
   let high = from + SIGHT_DAYS;

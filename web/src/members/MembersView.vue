@@ -25,13 +25,13 @@ const which = computed(() => (route.query.which === 'to-ask' ? ('to-ask' as cons
 // Asked first: its number on the button is then drawn together with the table.
 const asked = useRead(asksApi.list, () => ({})).data;
 /** Rows are drawn as they come into view, which needs to know how high they are. */
-const ROW = 44;
+const ROW = 48;
 const ROW_TO_ASK = 64;
 const { data, problem } = useRead(membersApi.list, () => ({ limit: 500, q: soon.value.slice(0, 100), which: which.value }));
 /** So many are drawn all at once. */
 const FEW = 20;
 const scroller = computed(() =>
-  (data.value?.members.length ?? 0) > FEW ? { itemSize: which.value === null ? ROW : ROW_TO_ASK, numToleratedItems: 2 } : undefined,
+  (data.value?.members.length ?? 0) > FEW ? { itemSize: which.value === null ? ROW : ROW_TO_ASK, numToleratedItems: 1 } : undefined,
 );
 const openAsks = computed(() => asked.value?.asks.filter((a) => a.laid === null || a.laid.overdue).length ?? 0);
 
