@@ -10,7 +10,8 @@ import { outAdvice } from './advice.ts';
 import DoubtfulPacket from './DoubtfulPacket.vue';
 import SlipPrint from './SlipPrint.vue';
 import { type DeskStep, takenBack } from './steps.ts';
-import { type DeskMember, useSwapDesk } from './useSwapDesk.ts';
+import type { DeskMember } from './deskMembers.ts';
+import { useSwapDesk } from './useSwapDesk.ts';
 import VisitBar from './VisitBar.vue';
 
 /** Packet after packet, for whoever stands there. */

@@ -1,20 +1,20 @@
-import { codesLeft, foldName, plural, readMemberCode, STEPS_VERSION } from '@esprel/core';
-import { swapApi, type SwapCopy, type SwapCopyLot, type SwapDay, type SwapMisfit, type SwapTaken } from '@esprel/core/api';
+import { codesLeft, foldName, plural, STEPS_VERSION } from '@esprel/core';
+import { swapApi, type SwapCopyLot, type SwapDay, type SwapMisfit, type SwapTaken } from '@esprel/core/api';
 import { defineStore } from 'pinia';
 import { computed, markRaw, ref, shallowRef } from 'vue';
 import { ApiProblem, newKey, sendChange } from '../base/api.ts';
 import { readOnce } from '../base/calls.ts';
-import { endOfDay, localDay, localMinute } from './clock.ts';
+import { localDay } from './clock.ts';
+import { deskMembers } from './deskMembers.ts';
+import { deskSteps, notKept } from './deskSteps.ts';
+import { deskVisit } from './deskVisit.ts';
 import { DeskCrops, nextCode, serialOf } from './envelope.ts';
-import { type DeskKeep, type KeptCopy, openDeskKeep, type Things } from './keep.ts';
+import { type DeskKeep, type KeptCopy, openDeskKeep } from './keep.ts';
 import { lastN, readLots } from './readCopy.ts';
-import { canSeal, cardHash, keyFor, newKeyOf, seal, unseal } from './seal.ts';
+import { canSeal, newKeyOf } from './seal.ts';
 import { findLots, lotNow, movedBy, type Shelf, shelfOf, withNews } from './shelf.ts';
-import { asSent, type DeskStep, isUnsent, newStep, packetsOfVisit, type Said, serialsUsed } from './steps.ts';
+import { asSent, type DeskStep, packetsOfVisit, type Said, serialsUsed } from './steps.ts';
 import { tally } from './tally.ts';
-
-export type DeskMember = SwapCopy['members'][number];
-export type DeskVisit = Things['visit'];
 
 /** A disk with less than this left is said to be nearly full. */
 const LITTLE_ROOM_BYTES = 20_000_000;
@@ -26,18 +26,18 @@ const disk = (): StorageManager | undefined => (typeof navigator === 'undefined'
 const isRefusal = (e: unknown): e is ApiProblem =>
   e instanceof ApiProblem && e.status >= 400 && e.status < 500 && ![401, 403, 408, 429].includes(e.status);
 
-const notKept = (error: unknown): string =>
-  `It could not be kept on this computer: ${(error as Error).message || 'the disk is full'}. Write it on paper, make room, and say it again.`;
-
 /** A desk of a swap day: what it was told, what was done at it, and what the library has of that. */
 export const useSwapDesk = defineStore('swap desk', () => {
   const keep = shallowRef<DeskKeep | null>(null);
   const copy = shallowRef<KeptCopy | null>(null);
-  const members = shallowRef<readonly DeskMember[] | null>(null);
+  const people = deskMembers(keep);
+  const { members } = people;
+  const told = deskSteps(keep);
+  const { steps, full, unsent, refused, changeOne, settle, sentByNow } = told;
+  const atDesk = deskVisit(keep, (said) => say(said));
+  const { visit } = atDesk;
   const shelf = shallowRef<Shelf>({ byCode: new Map() });
   const crops = shallowRef<DeskCrops | null>(null);
-  const steps = shallowRef<readonly DeskStep[]>([]);
-  const visit = shallowRef<DeskVisit | null>(null);
   const misfits = shallowRef<readonly SwapMisfit[]>([]);
   /** `unknown` until somebody could be asked. */
   const network = ref<'unknown' | 'here' | 'none'>('unknown');
@@ -45,15 +45,10 @@ export const useSwapDesk = defineStore('swap desk', () => {
   const held = ref<'sign-in' | 'withdrawn' | 'finished' | 'newer' | null>(null);
   /** Bytes that may still be written here; null where the browser does not say. */
   const room = ref<number | null>(null);
-  /** What could not be kept, in words. */
-  const full = ref<string | null>(null);
-  let next = 1;
   let running: Promise<void> | null = null;
   /** Somebody asked while it ran: what they said may have come too late for it. */
   let once = false;
 
-  const unsent = computed(() => steps.value.filter(isUnsent));
-  const refused = computed(() => steps.value.filter((s) => s.refused !== null));
   const moved = computed(() => movedBy(steps.value));
   const today = computed(() => copy.value?.swap.heldOn ?? localDay());
   const usedSerials = computed(() => [...(copy.value?.desk.used ?? []), ...serialsUsed(steps.value, serialOf)]);
@@ -81,16 +76,14 @@ export const useSwapDesk = defineStore('swap desk', () => {
     if (keep.value !== null) return;
     const k = await openDeskKeep();
     keep.value = k;
-    steps.value = await k.steps();
-    next = Math.max(0, ...steps.value.map((s) => s.n)) + 1;
-    visit.value = (await k.get('visit')) ?? null;
+    await told.restore();
+    await atDesk.restore();
     const c = await k.get('copy');
     // Where nothing can be closed members are kept nowhere: such a copy is made anew.
     if (c && (await k.get('members')) === undefined) await k.forgetCopy();
     else if (c) {
       readied(c, await k.lots());
-      const day = await k.get('key');
-      if (day && day.until > Date.now()) await unlockWith(day.key);
+      await people.restore();
     }
     await look();
   }
@@ -103,26 +96,6 @@ export const useSwapDesk = defineStore('swap desk', () => {
   }
   const littleRoom = computed(() => room.value !== null && room.value < LITTLE_ROOM_BYTES);
 
-  async function unlockWith(key: CryptoKey): Promise<boolean> {
-    const sealed = await keep.value?.get('members');
-    const found = sealed ? await unseal<readonly DeskMember[]>(key, sealed) : null;
-    if (found === null) return false;
-    members.value = markRaw(found);
-    await keep.value?.put('key', { key, until: endOfDay() });
-    return true;
-  }
-
-  /** Opens what is closed of the copy, for the day. Answers whether it was the word. */
-  async function unlock(word: string): Promise<boolean> {
-    const sealed = await keep.value?.get('members');
-    return sealed !== undefined && (await unlockWith(await keyFor(word, sealed)));
-  }
-
-  async function lock(): Promise<void> {
-    await keep.value?.drop('key');
-    members.value = null;
-  }
-
   /**
    * Takes the copy of a desk along. `word` closes what is kept of members; null where nothing can be closed, and then members stay in this page alone. What waits here of
    * another desk has to be sent first. Throws an ApiProblem.
@@ -130,39 +103,33 @@ export const useSwapDesk = defineStore('swap desk', () => {
   async function makeReady(deskId: number, word: string | null, progress: (done: number, of: number) => void): Promise<void> {
     await open();
     const k = keep.value as DeskKeep;
-    const { members: people, ...rest } = await readOnce(swapApi.copy, { id: deskId });
+    const { members: all, ...rest } = await readOnce(swapApi.copy, { id: deskId });
     if (unsent.value.some((s) => s.deskId !== deskId))
       throw new ApiProblem(0, 'blocked', `${plural(unsent.value.length, 'step')} of another desk are kept here. Send them first.`);
     const sent = sentByNow();
     const lots = await readLots(deskId, rest.lots, progress);
     const { numbers: said } = await readOnce(swapApi.day, { id: rest.swap.id });
-    const made: KeptCopy = { ...rest, lots: lots.length, members: people.length, numbers: said, readyAt: new Date().toISOString() };
+    const made: KeptCopy = { ...rest, lots: lots.length, members: all.length, numbers: said, readyAt: new Date().toISOString() };
     await settle(sent);
-    // Steps of a day that is over have nothing to do with this one.
     if (copy.value?.desk.id !== deskId && unsent.value.length === 0 && refused.value.length === 0) {
-      await k.dropSteps();
-      steps.value = [];
-      next = 1;
-      await setVisit(null);
+      await told.clear();
+      await atDesk.set(null);
     }
     const wordKey = word === null ? null : await newKeyOf(word);
     await k.forgetCopy();
     await k.putLots(lots, []);
-    if (wordKey !== null) {
-      await k.put('members', await seal(wordKey.key, wordKey.salt, people));
-      await k.put('key', { key: wordKey.key, until: endOfDay() });
-    }
-    if (visit.value !== null) await k.put('visit', visit.value);
+    if (wordKey !== null) await people.close(wordKey, all);
+    if (visit.value !== null) await atDesk.set(visit.value);
     // Last of all: a copy that is not whole is none.
     await k.put('copy', made);
-    members.value = markRaw(people);
+    people.show(all);
     readied(made, lots);
     held.value = null;
     await disk()
       ?.persist()
       .catch(() => false);
     await look();
-    next = Math.max(next, (await lastN(deskId)) + 1);
+    told.goOnBehind(await lastN(deskId));
   }
 
   /** So much happened elsewhere that all lots are read anew. */
@@ -183,67 +150,19 @@ export const useSwapDesk = defineStore('swap desk', () => {
   async function forget(why: 'withdrawn' | 'finished'): Promise<void> {
     held.value = why;
     await keep.value?.forgetCopy();
-    members.value = null;
+    people.show(null);
     shelf.value = { byCode: new Map() };
     copy.value = null;
   }
-
-  /** Changes what is kept of steps: on the disk first, then here. Answers whether there was room for it. */
-  async function change(to: (now: readonly DeskStep[]) => readonly DeskStep[]): Promise<boolean> {
-    const before = new Set(steps.value);
-    try {
-      await keep.value?.putSteps(to(steps.value).filter((s) => !before.has(s)));
-    } catch (error) {
-      full.value = notKept(error);
-      return false;
-    }
-    full.value = null;
-    // As it is by now: something may have been said meanwhile.
-    steps.value = to(steps.value);
-    return true;
-  }
-  const changeOne = (n: number, over: Partial<DeskStep>): Promise<boolean> =>
-    change((now) => now.map((s) => (s.n === n ? { ...s, ...over } : s)));
-  /** What the lots of the copy show by now is not counted beside them any more. */
-  const settle = (ns: ReadonlySet<number>): Promise<boolean> =>
-    change((now) => now.map((s) => (ns.has(s.n) ? { ...s, settled: true } : s)));
-  const sentByNow = (): ReadonlySet<number> => new Set(steps.value.filter((s) => s.taken !== null && !s.settled).map((s) => s.n));
 
   /** Says something: kept on the disk before this ends, and sent as soon as it can be. Answers the step, or null where it could not be kept. */
   async function say(said: Said): Promise<DeskStep | null> {
     const deskId = copy.value?.desk.id;
     if (deskId === undefined) return null;
-    const step = newStep({ n: next++, key: newKey(), deskId, on: localDay(), minute: localMinute() }, said);
-    if (!(await change((now) => [...now, step]))) return null;
-    void catchUp();
+    const step = await told.add(deskId, said);
+    if (step !== null) void catchUp();
     return step;
   }
-
-  /** The visit that is at the desk, begun where there is none. */
-  async function visitHere(): Promise<DeskVisit> {
-    if (visit.value !== null) return visit.value;
-    await setVisit({ key: newKey(), memberId: null, name: null });
-    return visit.value as unknown as DeskVisit;
-  }
-  async function setVisit(to: DeskVisit | null): Promise<void> {
-    visit.value = to;
-    if (to === null) await keep.value?.drop('visit');
-    else await keep.value?.put('visit', to);
-  }
-
-  /** Somebody says who they are; `joins` where they become a member now. What they took before they said so is lent to them as well. */
-  async function comes(member: Pick<DeskMember, 'id' | 'name'> | { readonly joins: string }): Promise<void> {
-    const there = visit.value;
-    const known = there !== null && there.memberId === null && there.name === null ? there : null;
-    const key = known?.key ?? newKey();
-    const joins = 'joins' in member ? member.joins : null;
-    const memberId = 'id' in member ? member.id : null;
-    if ((await say({ what: 'visit', visit: key, memberId, joins })) === null) return;
-    await setVisit({ key, memberId, name: 'name' in member ? member.name : joins });
-  }
-
-  /** A visitor who gave no name is counted once something is done, or here where nothing was. */
-  const nextVisitor = (): Promise<void> => setVisit(null);
 
   async function takeBack(step: DeskStep): Promise<void> {
     await say({ what: 'back', of: step.key });
@@ -360,18 +279,6 @@ export const useSwapDesk = defineStore('swap desk', () => {
     copy.value = markRaw(now);
   }
 
-  async function memberOfCard(text: string): Promise<DeskMember | null> {
-    const code = readMemberCode(text);
-    if (code === null || members.value === null) return null;
-    const hash = await cardHash(code);
-    return members.value.find((m) => m.cards.includes(hash)) ?? null;
-  }
-  function findMembers(typed: string): DeskMember[] {
-    const folded = foldName(typed);
-    if (folded.length < 2 || members.value === null) return [];
-    return members.value.filter((m) => ` ${foldName(m.name)} ${foldName(m.garden ?? '')}`.includes(` ${folded}`)).slice(0, 6);
-  }
-
   return {
     copy,
     members,
@@ -394,19 +301,20 @@ export const useSwapDesk = defineStore('swap desk', () => {
     lasting: computed(() => keep.value?.lasting !== false),
     mayClose: canSeal(),
     open,
-    unlock,
-    lock,
+    unlock: people.unlock,
+    lock: people.lock,
     makeReady,
     say,
-    visitHere,
-    comes,
-    nextVisitor,
+    visitHere: atDesk.here,
+    comes: atDesk.comes,
+    /** A visitor who gave no name is counted once something is done, or here where nothing was. */
+    nextVisitor: (): Promise<void> => atDesk.set(null),
     takeBack,
     catchUp,
     putRight,
     moreCodes,
-    memberOfCard,
-    findMembers,
+    memberOfCard: people.ofCard,
+    findMembers: people.find,
     nextCode: (letters: string): string | null => (copy.value ? nextCode(copy.value.desk.blocks, usedSerials.value, letters) : null),
     lot: (code: string): SwapCopyLot | null => lotNow(shelf.value, moved.value, code, copy.value?.unknown.key ?? ''),
     find: (typed: string): SwapCopyLot[] => findLots(shelf.value, typed).map((l) => lotNow(shelf.value, moved.value, l.code, '') ?? l),
