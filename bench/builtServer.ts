@@ -1,6 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
+import { program } from '../scripts/build.mjs';
 
 /** The program as it is started for a library, in a process of its own. */
 export interface BuiltServer {
@@ -12,12 +12,11 @@ export interface BuiltServer {
   readonly close: () => Promise<void>;
 }
 
-const MAIN = fileURLToPath(new URL('../server/dist/main.js', import.meta.url));
-
-/** Serves the library of a folder with the built program, with the flags of `npm start`, standing on a day. */
+/** Serves the library of a folder as `npm start` does, standing on a day. */
 export async function builtServer(folder: string, today: string): Promise<BuiltServer> {
   const from = performance.now();
-  const server: ChildProcess = spawn(process.execPath, ['--max-semi-space-size=4', MAIN], {
+  const [command, args] = program('server', 'main');
+  const server: ChildProcess = spawn(command, args, {
     env: { ...process.env, ESPREL_DATA: folder, ESPREL_TODAY: today, PORT: '0', HOST: '127.0.0.1' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });

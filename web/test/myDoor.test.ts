@@ -8,7 +8,7 @@ const desk = eachDesk();
 
 describe('the door', () => {
   it('sends nothing that is no card, and says what a refused one means', async () => {
-    desk.answers['GET /my'] = { status: 401, code: 'sign-in-needed', detail: 'Nobody is in here.' };
+    desk.answers['GET /my'] = { status: 401, code: 'sign-in-needed', detail: 'Nobody is signed in on this phone.' };
     desk.answers['POST /my/enter'] = { status: 401, code: 'wrong-sign-in', detail: 'This card or link opens nothing any more.' };
     const w = await desk.show(EnterView, { problem: null });
     await typeInto('#code', 'TM-123K');

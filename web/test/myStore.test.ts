@@ -22,7 +22,7 @@ beforeEach(() => {
   vi.stubGlobal('fetch', (path: string, init: RequestInit = {}) => {
     if (library.away) return Promise.reject(new TypeError('no network'));
     if (library.shut && path !== '/api/my/enter')
-      return Promise.resolve(json({ code: 'sign-in-needed', detail: 'Nobody is in here.' }, 401));
+      return Promise.resolve(json({ code: 'sign-in-needed', detail: 'Nobody is signed in on this phone.' }, 401));
     if ((init.method ?? 'GET') === 'GET') return Promise.resolve(json(library.page));
     const headers = init.headers as Record<string, string>;
     library.sent.push({ path: path.replace('/api', ''), body: JSON.parse(String(init.body)), key: headers['Idempotency-Key'] ?? null });

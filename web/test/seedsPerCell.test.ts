@@ -40,6 +40,15 @@ describe('how many in a cell', () => {
     expect(w.emitted('choose')).toEqual([[1]]);
   });
 
+  it('calls pots pots, and what is in the ground stations', async () => {
+    const pots = await desk.show(SeedsPerCell, { advice: { ...advice, method: 'pot' }, chosen: 2 });
+    expect(text(pots.find('p'))).toMatch(/^Put 2 in each pot: 17 pots give 10 plants .* 27 in 100 pots will stay empty\.$/);
+    const ground = await desk.show(SeedsPerCell, { advice: { ...advice, method: 'open-ground' }, chosen: 2 });
+    expect(text(ground.find('thead'))).toMatch(/^at each station .* stations /);
+    expect(text(ground.find('p'))).toMatch(/^Put 2 at each station: 17 stations give/);
+    expect(ground.text()).not.toMatch(/\bcells?\b/);
+  });
+
   it('says what is left to do when nothing is enough', async () => {
     const w = await desk.show(SeedsPerCell, { advice: { ...advice, recommended: null, available: 4 }, chosen: null });
     expect(text(w.find('p'))).toContain('Sow all of it in one pot and prick out what comes: about 2.');

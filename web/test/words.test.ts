@@ -15,8 +15,6 @@ const ODD: readonly RegExp[] = [
   /^look again$/i,
   /a square is \d/i,
   /^to decide$/i,
-  /\b(in|at) each of the cells of the ground\b/i,
-  /\bcells? (in|of) the (ground|open)\b/i,
   /\b(please note|in order to|utili[sz]e|click here|successfully|invalid input|an error (has )?occurred|oops)\b/i,
   /\b(user|record|entity|item|database|backend|null|undefined) (was )?(created|updated|deleted|not found)\b/i,
   /!$/,

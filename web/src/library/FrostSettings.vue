@@ -27,7 +27,7 @@ const values = defineModel<{
     id="last-sd"
     v-model="values.lastFrostSdDays"
     class="third"
-    label="Give or take"
+    label="Spread"
     numeric
     unit="days"
     :error="errors.lastFrostSdDays"
@@ -38,7 +38,7 @@ const values = defineModel<{
     id="first-sd"
     v-model="values.firstFrostSdDays"
     class="third"
-    label="Give or take"
+    label="Spread"
     numeric
     unit="days"
     :error="errors.firstFrostSdDays"
