@@ -114,6 +114,40 @@ try {
     await page.setViewportSize({ width: 1280, height: 880 });
   }
 
+  /** What there is of people: a member, what is asked for, a message, and signing in. */
+  async function people() {
+    const pictures = [];
+    const take = async (of) => {
+      await of.waitForLoadState('networkidle');
+      await of.waitForTimeout(500);
+      pictures.push((await of.screenshot()).toString('base64'));
+    };
+    await page.goto(`${base}/members/${member.id}`);
+    await take(page);
+    const { asks } = await ask('/asks');
+    await page.goto(`${base}/asks/${asks.find((a) => a.laid === null && a.kind === 'ask').id}`);
+    await take(page);
+    await page.goto(`${base}/messages`);
+    await page.getByRole('button').filter({ hasText: 'by e-mail' }).first().click();
+    await take(page);
+    await fetch(`${empty.base}/api/access/first`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ name: 'Ottilie Fernsby', passphrase: 'seven dry beans in a jar' }),
+    });
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const door = await context.newPage();
+    await door.goto(empty.base);
+    await take(door);
+    await context.close();
+    await page.setContent(
+      `<body style="margin:0;background:#d8ccb8;display:grid;grid-template-columns:1280px 1280px;gap:24px;padding:24px">${pictures
+        .map((p) => `<img width="1280" height="800" src="data:image/png;base64,${p}">`)
+        .join('')}`,
+    );
+    await page.setViewportSize({ width: 2632, height: 1672 });
+  }
+
   /** The desk itself on a phone: what is due, a lot, a test that is counted. */
   async function deskOnPhone() {
     const context = await browser.newContext({ viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true });
@@ -245,7 +279,7 @@ try {
     ['test', `/tests/${counted.id}`],
     ['practice', '/tests/practice', () => practised()],
     ['tray', `/sowing/trays/${laidOut.id}`],
-    ['member', `/members/${member.id}`],
+    ['people', '/members', () => people()],
     ['phone', '/today', () => phones()],
     ['desk-phone', '/today', () => deskOnPhone()],
     ['gardens', `/growing/${crossed.key}?group=${plan.group}&season=${plan.season}`],

@@ -156,6 +156,7 @@ export * from './renewals/loosen.ts';
 export * from './renewals/otherWays.ts';
 export * from './renewals/whatHelps.ts';
 export * from './renewals/fromLibrary.ts';
+export * from './members/brought.ts';
 export * from './members/bestToServe.ts';
 export * from './members/messages.ts';
 export * from './members/packetNow.ts';

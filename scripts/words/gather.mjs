@@ -25,7 +25,7 @@ const tidy = (text) => text.replace(/\s+/g, ' ').trim();
 const LETTERS = /\p{L}{2,}/u;
 /** Statements, addresses, classes and the like are texts too, but none that is read. */
 const CODE =
-  /\b(SELECT|INSERT INTO|UPDATE \w+ SET|DELETE FROM|CREATE (TABLE|INDEX)|PRAGMA|ORDER BY|LEFT JOIN|INNER JOIN|GROUP BY|IS NULL|WHERE [\w.]+ (=|IN|<)|WITH RECURSIVE)\b|^[\w.-]+\/[\w./-]+$|^\.?\/|^[a-z]+:|[{};]\s*$|=>|^--|^@|^data:|^#|^\*|^[a-z]+[A-Z]\w*$|^p-|calc\(|var\(|^\d+px|rgba?\(|^[A-Z_]+$|\bminmax\(|charset=|^(… )?(WHERE|AND|FROM|ON CONFLICT|INSERT|UPDATE) |coalesce\(|^<\w|^[\w.]+ (DESC|IS|BETWEEN|=) |%pt|^main \.|^\[|stroke=|^M\d+ \d|^\.[a-z]|^(main|svg|article|table) [.\w[]+$|^\(max-|\drem\b|json_|^format\(|sql_|\w_on\b/;
+  /\b(SELECT|INSERT INTO|UPDATE \w+ SET|DELETE FROM|CREATE (TABLE|INDEX)|PRAGMA|ORDER BY|[a-z.]+ AS [a-z]|JOIN \w+ \w+ ON|LEFT JOIN|INNER JOIN|GROUP BY|IS NULL|WHERE [\w.]+ (=|IN|<)|WITH RECURSIVE)\b|^[\w.-]+\/[\w./-]+$|^\.?\/|^[a-z]+:|[{};]\s*$|=>|^--|^@|^data:|^#|^\*|^[a-z]+[A-Z]\w*$|^p-|calc\(|var\(|^\d+px|rgba?\(|^[A-Z_]+$|\bminmax\(|charset=|^(… )?(WHERE|AND|FROM|ON CONFLICT|INSERT|UPDATE) |coalesce\(|^<\w|^[\w.]+ (DESC|IS|BETWEEN|=) |%pt|^main \.|^\[|stroke=|^M\d+ \d|^\.[a-z]|^(main|svg|article|table) [.\w[]+$|^\(max-|\drem\b|json_|^format\(|sql_|\w_on\b/;
 /** A text that is read: words, or one word as a name of something on the screen. */
 const reads = (text, shown) =>
   LETTERS.test(text) &&

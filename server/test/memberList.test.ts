@@ -65,4 +65,13 @@ describe('the list of members', () => {
     expect([second.members.map((m: any) => m.name), second.next]).toEqual([['Cora'], null]);
     expect((await library.get('/api/members?after=nowhere')).body.errors[0].path).toBe('after');
   });
+
+  it('finds somebody by what they are called, however it is typed', async () => {
+    const library = await openTestLibrary();
+    await library.done('/api/members', { name: 'Zora Weir', called: 'Bébé' });
+    await library.done('/api/members', { name: 'Cora Marl' });
+    for (const q of ['bebe', 'Bébé', 'zora']) {
+      expect((await library.get(`/api/members?q=${encodeURIComponent(q)}`)).body.members.map((m: any) => m.name)).toEqual(['Zora Weir']);
+    }
+  });
 });

@@ -142,6 +142,25 @@ describe('telling', () => {
     expect((await desk.send('POST', `/messages/${String(id)}/again`, {})).body.code).toBe('blocked');
   });
 
+  it('does not go again to somebody who thought better of it meanwhile', async () => {
+    const { desk, proposed, tell, kept, office, brisa } = await withPromises();
+    await desk.send('POST', '/devices/post-office', { behaves: 'refuses' });
+    const { id } = (await tell((await proposed())[0], 'email')).body;
+    await expect.poll(async () => (await kept())[0].state).toBe('failed');
+    await desk.send('POST', '/devices/post-office', { behaves: 'works' });
+    const { member } = (await desk.send('GET', `/members/${String(brisa)}`)).body;
+    const changed = await desk.send('PATCH', `/members/${String(brisa)}`, {
+      version: member.version,
+      name: member.name,
+      email: member.email,
+      consentFor: [],
+    });
+    expect(changed.status).toBe(200);
+    await desk.send('POST', `/messages/${String(id)}/again`, {});
+    await expect.poll(async () => (await kept())[0].problem).toContain('no longer agree');
+    expect(await office()).toEqual([]);
+  });
+
   it('keeps nobody waiting who writes while the mail server hangs', async () => {
     const { desk, proposed, tell, kept } = await withPromises();
     await desk.send('POST', '/devices/post-office', { behaves: 'hangs' });
@@ -204,5 +223,22 @@ describe('a link by e-mail', () => {
     const answers: number[] = [];
     for (let i = 0; i < 12; i++) answers.push((await ask('brisa@post.example')).status);
     expect(answers.at(-1)).toBe(429);
+  });
+
+  it('opens the page of each who share an address', async () => {
+    const { library, desk, office } = await withPromises();
+    await desk.send('POST', '/members', { name: 'Corin Marl', email: 'brisa@post.example' });
+    const { body: now } = await desk.send('GET', '/settings');
+    await desk.send('PUT', '/settings', { ...now, publicAddress: 'https://seed.example' });
+    expect((await browserOf(library).send('POST', '/my/link', { email: 'brisa@post.example' })).status).toBe(200);
+    const [mail, ...more] = await office();
+    expect(more).toEqual([]);
+    const names: string[] = [];
+    for (const [, whose, code] of (mail.text as string).matchAll(/This opens the page of ([\w ]+) once[^#]*#([0-9A-Z]{26})/g)) {
+      const phone = browserOf(library);
+      expect((await phone.send('POST', '/my/enter', { code })).status).toBe(200);
+      names.push(`${String(whose)}: ${String((await phone.send('GET', '/my')).body.me.name)}`);
+    }
+    expect(names).toEqual(['Brisa Marl: Brisa Marl', 'Corin Marl: Corin Marl']);
   });
 });

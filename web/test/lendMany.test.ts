@@ -6,6 +6,7 @@ import { latestDue, lineOf, seedsOf, usualRow } from '../src/members/lentRows.ts
 import LendManyForm from '../src/members/LendManyForm.vue';
 import SlipView from '../src/members/SlipView.vue';
 import { button, choose, eachDesk, errors, settled, type, words } from './desk.ts';
+import { memberSheetOf } from './memberSheetOf.ts';
 
 const lot = (over: Partial<LendableLot> = {}): LendableLot => ({
   code: 'TM-001V',
@@ -59,26 +60,7 @@ describe('lending what is on the table', () => {
     d.answers['GET /loans/lots'] = {
       lots: [lot(), lot({ code: 'KA-002K', variety: 'Copper', packets: [fill], problem: null })],
     };
-    d.answers['GET /members/7'] = {
-      member: {
-        id: 7,
-        name: 'Dorit Ames',
-        place: null,
-        contact: null,
-        consentFor: [],
-        note: null,
-        joinedOn: '2026-01-01',
-        leftOn: null,
-        version: 1,
-      },
-      loans: [],
-      sowings: [],
-      errands: [],
-      cards: [],
-      phones: [],
-      asks: [],
-      history: [],
-    };
+    d.answers['GET /members/7'] = memberSheetOf({ name: 'Dorit Ames' });
   });
 
   it('sends all of it in one request, and opens the slip', async () => {

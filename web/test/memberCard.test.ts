@@ -3,35 +3,14 @@ import { describe, expect, it } from 'vitest';
 import { useScans } from '../src/base/scans.ts';
 import MemberSheet from '../src/members/MemberSheet.vue';
 import { ask, laid } from './askOf.ts';
+import { memberSheetOf } from './memberSheetOf.ts';
 import { button, eachDesk, settled, words } from './desk.ts';
 
 describe('a member whose card was scanned', () => {
-  const sheet = {
-    member: {
-      id: 7,
-      name: 'Brisa Marl',
-      called: 'Brisa',
-      place: null,
-      language: null,
-      email: null,
-      phone: null,
-      post: null,
-      contact: null,
-      consentOn: null,
-      consentFor: [],
-      note: null,
-      joinedOn: '2026-01-01',
-      leftOn: null,
-      version: 1,
-    },
-    loans: [],
-    sowings: [],
-    errands: [],
-    cards: [{ id: 2, madeAt: '2027-01-05T10:00:00Z', usedAt: null }],
-    phones: [],
-    asks: [ask({ laid })],
-    history: [],
-  };
+  const sheet = memberSheetOf(
+    { called: 'Brisa' },
+    { cards: [{ id: 2, madeAt: '2027-01-05T10:00:00Z', usedAt: null }], asks: [ask({ laid })] },
+  );
   const desk = eachDesk((d) => {
     d.answers['GET /members/7'] = sheet;
     d.answers['GET /members/7/shares'] = { promises: { kept: 0, of: 0, share: 0.5, words: 'nothing promised yet' }, soundness: null };

@@ -29,6 +29,7 @@ describe('find', () => {
     desk.answers['GET /my/find'] = {
       varieties: [
         found(),
+        found({ varietyId: 6, variety: 'Drover', alive: 0.37, perCell: null }),
         found({ varietyId: 4, variety: 'Early', state: 'wait', waiting: 2 }),
         found({ varietyId: 5, variety: 'Weir Keeper', state: 'grow' }),
       ],
@@ -40,6 +41,7 @@ describe('find', () => {
     const said = words(w);
     for (const part of [
       '88 in 100 alive; sow 2 for each plant',
+      '37 in 100 alive; sow it thickly',
       'all packets are out; 2 others wait',
       'who can grow 20 plants for two years?',
     ])

@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 import type { MyAsk } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
+import KeptView from '../src/my/KeptView.vue';
 import LibraryView from '../src/my/LibraryView.vue';
 import { button, settled, words } from './desk.ts';
 import { eachPhone, pageOf, showMine, typeInto } from './myPage.ts';
@@ -30,7 +31,19 @@ describe('the library', () => {
         ask({ id: 3, answer: 'We keep the last of it.' }),
       ],
       promises: [{ loanId: 4, variety: 'Tollgate Red', promise: 'some', promisedSeeds: null, dueOn: '2027-03-01' }],
-      returns: [{ code: 'TM-1', variety: 'Lantern', crop: 'Tomato', year: 2025, seeds: 200, gardens: 6, alive: 0.91, waits: false }],
+      returns: [
+        {
+          code: 'TM-1',
+          variety: 'Lantern',
+          crop: 'Tomato',
+          year: 2025,
+          receivedOn: '2025-10-04',
+          seeds: 200,
+          gardens: 6,
+          alive: 0.91,
+          waits: false,
+        },
+      ],
     });
     const w = await showMine(desk, LibraryView);
     const said = words(w);
@@ -64,5 +77,22 @@ describe('the library', () => {
       consentFor: ['packets'],
       version: 3,
     });
+  });
+
+  it('reads what is kept about them in words, and by the days of the library', async () => {
+    desk.answers['GET /my/kept'] = {
+      library: 'Osierbeck Seed Library',
+      madeOn: '2027-03-21',
+      facts: { ...pageOf().me, email: 'brisa@post.example', consentFor: ['packets'] },
+      parts: [
+        { title: 'Lent to me', rows: [{ packet: 'TM-001V', seeds: 20, purpose: 'save-seed', lent_on: '2027-03-14', packet_note: null }] },
+      ],
+    };
+    const w = await showMine(desk, KeptView);
+    await settled();
+    const said = words(w);
+    for (const part of ['when a packet is ready, or a name was put right', 'Lent to me 1', 'purpose save seed', 'lent on 14 March'])
+      expect(said).toContain(part);
+    expect(said).not.toContain('packet note');
   });
 });

@@ -1,6 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { afterwards, clockShift, type Waiting } from '../src/my/said.ts';
+import { watchFingers } from '../src/my/finger.ts';
 import { useMine } from '../src/my/useMine.ts';
 import { packetOf, pageOf } from './myPage.ts';
 
@@ -63,6 +64,20 @@ describe('what is said on a phone', () => {
       ['/my/sowings/88/count', '2027-03-21'],
     ]);
     expect([mine.unsent.length, sowings(mine)]).toEqual([0, library.page.packets[0]?.sowings]);
+  });
+
+  it('moves nothing under a finger that is on the glass, and follows once it is lifted', async () => {
+    const glass = new EventTarget();
+    watchFingers(glass);
+    const mine = await begun();
+    library.page = pageOf({ today: '2027-03-21', packets: [packetOf({ left: 3 })] });
+    glass.dispatchEvent(new Event('pointerdown'));
+    const read = mine.catchUp();
+    await new Promise((resolve) => setTimeout(resolve, 30));
+    expect(mine.page?.packets[0]?.left).toBe(27);
+    glass.dispatchEvent(new Event('pointerup'));
+    await read;
+    expect(mine.page?.packets[0]?.left).toBe(3);
   });
 
   it('is sent again under the same key where the answer was lost', async () => {

@@ -4,6 +4,7 @@ import MemberSheet from '../src/members/MemberSheet.vue';
 import UnsownForm from '../src/returns/UnsownForm.vue';
 import SowForm from '../src/sowing/SowForm.vue';
 import SowingSheet from '../src/sowing/SowingSheet.vue';
+import { memberLoanOf, memberSheetOf } from './memberSheetOf.ts';
 import { button, labelled, settled, eachDesk, type, words } from './desk.ts';
 import { action, lotSheet, tomato } from './lotSheet.ts';
 import { adviceCrop } from './cropParts.ts';
@@ -91,43 +92,7 @@ describe('sowing and bringing back', () => {
   });
 
   it('takes seed that came back unsown into its own lot, by weight', async () => {
-    desk.answers['GET /members/3'] = {
-      member: {
-        id: 3,
-        name: 'Ebba Thorne',
-        place: null,
-        contact: null,
-        consentFor: [],
-        note: null,
-        joinedOn: '2026-01-01',
-        leftOn: null,
-        version: 1,
-      },
-      loans: [
-        {
-          id: 5,
-          seeds: 400,
-          purpose: 'garden',
-          promise: 'nothing',
-          promisedSeeds: null,
-          dueOn: null,
-          lentOn: '2026-11-01',
-          settledOn: null,
-          unsown: 0,
-          weight: { seedsPerGram: 350, weighed: false },
-          lotCode: 'TM-001V',
-          variety: 'Tollgate Red',
-          crop: 'Tomato',
-          cameBack: null,
-        },
-      ],
-      sowings: [],
-      errands: [],
-      cards: [],
-      phones: [],
-      asks: [],
-      history: [],
-    };
+    desk.answers['GET /members/3'] = memberSheetOf({ id: 3, name: 'Ebba Thorne' }, { loans: [memberLoanOf()] });
     desk.answers['POST /loans/5/unsown'] = { lotCode: 'TM-001V', step: { id: 9, summary: 'Ebba Thorne brought 350 seeds back unsown' } };
     const w = await desk.show(UnsownForm, { id: '3', loan: '5' });
     expect(labelled(w, 'Seeds that came back').value).toBe('400');
@@ -197,39 +162,65 @@ describe('sowing and bringing back', () => {
     expect(desk.posted('/sowings/2/fate')).toMatchObject({ version: 1, fate: 'dried-out', fateOn: '2027-03-14' });
   });
 
-  const member = (loan: object): object => ({
-    member: { id: 5, name: 'Fenna', place: 'Kiln Hill', contact: null, consentFor: [], note: null, joinedOn: '2024-01-01', leftOn: null },
-    errands: [],
-    cards: [],
-    phones: [],
-    asks: [],
-    loans: [
-      {
-        id: 8,
-        seeds: 20,
-        purpose: 'save-seed',
-        promise: 'amount',
-        promisedSeeds: 60,
-        dueOn: '2027-03-01',
-        lentOn: '2026-03-01',
-        settledOn: null,
-        lotCode: 'TM-001C',
-        variety: 'V',
-        crop: 'Tomato',
-        cameBack: null,
-        ...loan,
-      },
-    ],
-    sowings: [{ id: 2, loanId: 8, seeds: 12, sownOn: '2026-04-01', fate: 'came-up', lotCode: 'TM-001C', variety: 'V', emerged: 9 }],
-    history: [],
-  });
+  const member = memberSheetOf(
+    { id: 5, name: 'Fenna', place: 'Kiln Hill' },
+    {
+      loans: [
+        memberLoanOf({
+          id: 8,
+          seeds: 20,
+          purpose: 'save-seed',
+          promise: 'amount',
+          promisedSeeds: 60,
+          dueOn: '2027-03-01',
+          lentOn: '2026-03-01',
+          lotCode: 'TM-001C',
+        }),
+        memberLoanOf({ id: 9, seeds: 12, lotCode: 'PE-002K', variety: 'Osierbeck', crop: 'Pea' }),
+      ],
+      sowings: [
+        { id: 2, loanId: 8, seeds: 12, sownOn: '2026-04-01', fate: 'came-up', lotCode: 'TM-001C', variety: 'V', emerged: 9, growing: true },
+        {
+          id: 1,
+          loanId: 9,
+          seeds: 4,
+          sownOn: '2025-04-01',
+          fate: 'eaten',
+          lotCode: 'PE-002K',
+          variety: 'Osierbeck',
+          emerged: 0,
+          growing: false,
+        },
+      ],
+      brought: [
+        {
+          code: 'TM-009V',
+          variety: 'V',
+          crop: 'Tomato',
+          year: 2025,
+          receivedOn: '2025-10-02',
+          seeds: 200,
+          gardens: 6,
+          alive: 0.91,
+          waits: false,
+        },
+      ],
+    },
+  );
 
   it('shows what a member promised, how late it is, and what can be done', async () => {
-    desk.answers['GET /members/5'] = member({});
+    desk.answers['GET /members/5'] = member;
     desk.answers['POST /loans/8/settle'] = action;
     const w = await desk.show(MemberSheet, { id: '5' });
     expect(w.find('.loan').text().replace(/\s+/g, ' ')).toContain('Promised 60 seeds by Mon 1 Mar, 13 days late');
     expect(w.find('.loan').text()).toContain('12 sown');
+    // The rest of a life: each thing in the one place where it is now.
+    const part = (name: string): string => w.find(`section[aria-label="${name}"]`).text().replace(/\s+/g, ' ');
+    expect(part('In hand')).toContain('8 seeds, lent 1 Nov 2026');
+    expect(part('Growing')).toContain('9 of 12 up');
+    expect(part('Came back')).toContain('91 in 100 alive, in 6 gardens');
+    expect(part('What was')).toContain('eaten');
+    expect(part('What was')).not.toContain('9 of 12');
     button(w, 'It came back').click();
     await settled();
     expect(desk.router.currentRoute.value.fullPath).toBe('/members/5/coming-home?loan=8');
@@ -239,7 +230,7 @@ describe('sowing and bringing back', () => {
   });
 
   it('says when there is no such loan', async () => {
-    desk.answers['GET /members/5'] = member({});
+    desk.answers['GET /members/5'] = member;
     const w = await desk.show(UnsownForm, { id: '5', loan: '99' });
     expect(w.text()).toContain('There is no such loan of Fenna');
   });

@@ -6,7 +6,7 @@ import { changes, does, givesFile, oneOf, reads, takesFile, text, whole } from '
 import type { Errand } from './errands.ts';
 import type { HistoryStep } from './history.ts';
 import type { LotSheetData } from './lotSheet.ts';
-import type { MyFacts } from './mySeen.ts';
+import type { BroughtSeed, MyFacts } from './mySeen.ts';
 import type { LoanSlip } from './slip.ts';
 
 /** Why somebody is worth asking: a promise is over its day, or due within a month; or nothing was heard since seed was handed over. */
@@ -77,6 +77,8 @@ export interface MemberSowing {
   readonly lotCode: string;
   readonly variety: string;
   readonly emerged: number | null;
+  /** Whether it still grows, as far as was said. */
+  readonly growing: boolean;
 }
 
 /** A card that opens a member's page. */
@@ -134,6 +136,8 @@ export interface MemberSheet {
   readonly asks: readonly Ask[];
   readonly loans: readonly MemberLoan[];
   readonly sowings: readonly MemberSowing[];
+  /** Seed that they brought, and what became of it, the latest first. */
+  readonly brought: readonly BroughtSeed[];
   readonly errands: readonly Errand[];
   readonly history: readonly HistoryStep[];
 }
@@ -193,7 +197,7 @@ export interface Leaving {
 export const membersApi = {
   list: reads<{ readonly members: readonly ListedMember[]; readonly next: string | null }>()('/members', 'desk', {
     q: text(),
-    limit: whole(1, 500),
+    limit: whole(1, 5000),
     after: text(300),
     /** Those alone who are worth asking, the most urgent first. */
     which: oneOf(['to-ask']),

@@ -127,11 +127,12 @@ export interface MyPromise {
 }
 
 /** What became of seed that a member brought. */
-export interface MyReturn {
+export interface BroughtSeed {
   readonly code: string;
   readonly variety: string;
   readonly crop: string;
   readonly year: number | null;
+  readonly receivedOn: string;
   readonly seeds: number;
   /** Other members who have or had seed of it. */
   readonly gardens: number;
@@ -160,6 +161,21 @@ export interface MyFacts {
   readonly version: number;
 }
 
+/** What is kept about a member of one sort; columns by their names in words, joined by underscores. */
+export interface KeptPart {
+  readonly title: string;
+  readonly rows: readonly Readonly<Record<string, string | number | null>>[];
+}
+
+/** All that is kept about a member, for them to read and take along. */
+export interface KeptAboutMe {
+  readonly library: string;
+  readonly madeOn: string;
+  readonly facts: MyFacts;
+  /** Those of which there is something. */
+  readonly parts: readonly KeptPart[];
+}
+
 /** All that a member's page shows; kept on the phone for when there is no network. */
 export interface MyPage {
   readonly today: string;
@@ -173,7 +189,7 @@ export interface MyPage {
   /** What the library asks of them. */
   readonly grow: readonly MyGrowAsk[];
   readonly promises: readonly MyPromise[];
-  readonly returns: readonly MyReturn[];
+  readonly returns: readonly BroughtSeed[];
 }
 
 /** What may be asked for. */
@@ -211,7 +227,9 @@ export const mySeen = {
   page: reads<MyPage>()('/my', 'member'),
   find: reads<FoundSeed>()('/my/find', 'member', found),
   photo: givesFile('/my/photos/:file', 'image/jpeg', 'member'),
-  /** All that is kept about a member, as a file. */
+  /** All that is kept about a member. */
+  kept: reads<KeptAboutMe>()('/my/kept', 'member'),
+  /** The same as a file. */
   file: givesFile('/my/facts.json', 'application/json', 'member'),
   /** What may be lent, without people, for anybody; where the library switched it on. */
   public: reads<FoundSeed & { readonly library: MyLibrary }>()('/public/find', 'anyone', found),

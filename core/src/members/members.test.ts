@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { bestToServe, type ServingLot } from './bestToServe.ts';
 import { type PacketFacts, packetNow, packetWay, sownNow } from './packetNow.ts';
+import { stillGrows } from '../sowing/fates.ts';
+import { broughtWords } from './brought.ts';
 import { saidDay } from './saidDay.ts';
 
 const SAID = { dateOrder: 'day-month', temperatureUnit: 'C', lengthUnit: 'mm' } as const;
@@ -187,5 +189,28 @@ describe('the lot that an ask is served from', () => {
       lot('DEAD', { verdict: 'let-go' }),
     ];
     expect(bestToServe(lots, true).map((l) => l.code)).toEqual(['LAST', 'SOUND']);
+  });
+});
+
+describe('what somebody has growing', () => {
+  it('ends with the life of the plant, or with what was said of it', () => {
+    const grows = (lifeCycle: Parameters<typeof stillGrows>[2], today: string, fate: string | null = null): boolean =>
+      stillGrows('2025-04-10', fate, lifeCycle, today);
+    expect([grows('annual', '2025-12-01'), grows('annual', '2026-04-10')]).toEqual([true, false]);
+    // Seed of a kale is ripe in its second summer; of a rhubarb nobody knows before it is said.
+    expect([grows('biennial', '2026-09-01'), grows('biennial', '2027-04-10'), grows('perennial', '2035-01-01')]).toEqual([
+      true,
+      false,
+      true,
+    ]);
+    expect([grows('annual', '2025-06-01', 'came-up'), grows('annual', '2025-06-01', 'eaten')]).toEqual([true, false]);
+  });
+});
+
+describe('what became of seed that came back', () => {
+  it('says who grows it, and how alive it is once it is known', () => {
+    expect(broughtWords({ waits: false, alive: 0.914, gardens: 1 })).toBe('91 in 100 alive, in 1 garden');
+    expect(broughtWords({ waits: false, alive: null, gardens: 0 })).toBe('in nobody’s garden yet');
+    expect(broughtWords({ waits: true, alive: 0.9, gardens: 0 })).toBe('is dried and looked through just now');
   });
 });

@@ -1,3 +1,6 @@
+import type { Crop } from '../crops/crop.ts';
+import { addDays, type Day } from '../dates/day.ts';
+
 /** How a sowing was made. The factor is the share of live seed that comes up by it, until counts say better. */
 export const SOWING_METHODS = ['heated-cells', 'cells', 'pot', 'open-ground'] as const;
 export type SowingMethod = (typeof SOWING_METHODS)[number];
@@ -57,3 +60,17 @@ export const FATE_FACTS: Readonly<Record<Fate, { readonly words: string; readonl
 
 /** Whether seedlings of a sowing go on growing after this was said of it: nothing was said yet, or only that no more will come. */
 export const growsOn = (fate: string | null): boolean => fate === null || fate === 'came-up';
+
+/** Days from sowing in which a plant has had its life; null where it stands until somebody says that it is gone. */
+const STANDS_DAYS: Readonly<Record<Crop['lifeCycle'], number | null>> = {
+  annual: 365,
+  'tender-perennial': 365,
+  biennial: 730,
+  perennial: null,
+};
+
+/** Whether what was sown still grows, as far as was said, on a day. */
+export function stillGrows(sownOn: Day, fate: string | null, lifeCycle: Crop['lifeCycle'], today: Day): boolean {
+  const stands = STANDS_DAYS[lifeCycle];
+  return growsOn(fate) && (stands === null || today < addDays(sownOn, stands));
+}

@@ -1,7 +1,7 @@
 import Database from 'better-sqlite3';
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { latinName } from '@esprel/core';
+import { foldName, latinName } from '@esprel/core';
 import { CROP_REFERENCE } from '@esprel/core/crops/reference';
 import { SERVER_FOLDER } from '../home.ts';
 import type { Db } from './db.ts';
@@ -93,6 +93,7 @@ function prepare(db: Db): void {
 function addFunctions(db: Db): void {
   // The triggers that keep names findable call it.
   db.function('latin_name', { deterministic: true }, (name: unknown) => latinName(String(name)));
+  db.function('fold_name', { deterministic: true }, (name: unknown) => (name === null ? null : foldName(String(name))));
 }
 
 function enforceReferences(db: Db): void {

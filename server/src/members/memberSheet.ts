@@ -1,3 +1,4 @@
+import { stillGrows } from '@esprel/core';
 import type { Member, MemberLoan, MemberSheet, MemberSowing, SeedWeight } from '@esprel/core/api';
 import { cardsOf, phonesOf } from '../access/memberSignIns.ts';
 import { all, type Db, one } from '../db/db.ts';
@@ -6,6 +7,7 @@ import { historyOf } from '../journal/history.ts';
 import { notFound } from '../problem.ts';
 import { libraryCrop } from '../records/crop.ts';
 import { openAsks } from './asks.ts';
+import { broughtSeed } from './brought.ts';
 
 /** How heavy the seed of a lot is: as it was weighed last, else as is usual for its crop. */
 export function seedWeight(db: Db, lotId: number, cropKey: string): SeedWeight {
@@ -44,14 +46,15 @@ export function memberSheet(db: Db, id: number, today: string): MemberSheet {
        WHERE o.member_id = ? ORDER BY o.settled_on IS NOT NULL, o.lent_on DESC, o.id DESC`,
       id,
     ).map(({ cropKey, lotId, ...loan }) => ({ ...loan, weight: seedWeight(db, lotId, cropKey) })),
-    sowings: all<MemberSowing>(
+    sowings: all<Omit<MemberSowing, 'growing'> & { cropKey: string }>(
       db,
-      `SELECT s.id, s.loan_id AS loanId, s.seeds, s.sown_on AS sownOn, s.fate, l.code AS lotCode, v.name AS variety,
+      `SELECT s.id, s.loan_id AS loanId, s.seeds, s.sown_on AS sownOn, s.fate, l.code AS lotCode, v.name AS variety, v.crop_key AS cropKey,
          (SELECT max(emerged) FROM emergence_counts WHERE sowing_id = s.id) AS emerged
        FROM sowings s JOIN loans o ON o.id = s.loan_id JOIN lots l ON l.id = s.lot_id JOIN varieties v ON v.id = l.variety_id
        WHERE o.member_id = ? ORDER BY s.sown_on DESC, s.id DESC`,
       id,
-    ),
+    ).map(({ cropKey, ...s }) => ({ ...s, growing: stillGrows(s.sownOn, s.fate, libraryCrop(db, cropKey).lifeCycle, today) })),
+    brought: broughtSeed(db, id),
     errands: errandsOfMember(db, id),
     history: historyOf(db, 'member', id),
   };

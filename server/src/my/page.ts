@@ -1,7 +1,8 @@
-import type { MyAsk, MyFacts, MyLibrary, MyPage, MyPromise, MyReturn } from '@esprel/core/api';
+import type { MyAsk, MyFacts, MyLibrary, MyPage, MyPromise } from '@esprel/core/api';
 import { addDays } from '@esprel/core';
 import { all, type Db, one } from '../db/db.ts';
 import { waitsUntil } from '../members/asks.ts';
+import { broughtSeed } from '../members/brought.ts';
 import { memberRecord } from '../members/memberSheet.ts';
 import { type AskRow, beforeAsk } from '../records/ask.ts';
 import { readSettings } from '../records/settings.ts';
@@ -53,22 +54,6 @@ function myAsks(db: Db, memberId: number, today: string): MyAsk[] {
   }));
 }
 
-/** What became of the seed that a member brought. */
-function myReturns(db: Db, memberId: number): MyReturn[] {
-  return all<Omit<MyReturn, 'waits'> & { waits: 0 | 1 }>(
-    db,
-    `SELECT l.code, v.name AS variety, c.name AS crop, l.year,
-       coalesce((SELECT sum(seeds) FROM movements m WHERE m.lot_id = l.id AND m.seeds > 0), 0) AS seeds,
-       (SELECT count(DISTINCT o2.member_id) FROM loans o2 WHERE o2.lot_id = l.id AND o2.member_id <> ?) AS gardens,
-       e.median AS alive, r.released_on IS NULL AS waits
-     FROM returns r JOIN lots l ON l.id = r.lot_id JOIN varieties v ON v.id = l.variety_id
-     JOIN crops c ON c.key = v.crop_key LEFT JOIN lot_estimates e ON e.lot_id = l.id
-     WHERE r.member_id = ? ORDER BY r.received_on DESC, r.id DESC LIMIT 100`,
-    memberId,
-    memberId,
-  ).map((r) => ({ ...r, waits: r.waits === 1 }));
-}
-
 /** All that a member's page shows, for the garden and the day. */
 export function myPage(db: Db, memberId: number, today: string): MyPage {
   const reader = new SeasonReader(db);
@@ -89,6 +74,6 @@ export function myPage(db: Db, memberId: number, today: string): MyPage {
         ? []
         : [{ loanId: l.id, variety: l.variety, promise: l.promise, promisedSeeds: l.promisedSeeds, dueOn: l.dueOn }],
     ),
-    returns: myReturns(db, memberId),
+    returns: broughtSeed(db, memberId),
   };
 }

@@ -11,7 +11,7 @@ import { blocked, notFound } from '../problem.ts';
 import { memberName } from '../records/loan.ts';
 import { readSettings } from '../records/settings.ts';
 import { acts, FileAnswer, gives, makes, type Route, SecretAnswer, serves } from '../routing/route.ts';
-import { everythingOf } from './everything.ts';
+import { keptAbout } from './keptAbout.ts';
 import { answerMine } from './grow.ts';
 import { findSeed } from './find.ts';
 import { gardenOfMember, myFacts, myLibrary, myPage } from './page.ts';
@@ -66,7 +66,11 @@ export function myRoutes(): Route[] {
       change.describe(`${memberName(change.db, me)} changed how to be reached`);
       return { version: myFacts(change.db, me).version };
     }),
-    gives(myApi.file, ({ db, today, by }) => new FileAnswer(everythingOf(db, idOf(by), today), { saveAs: 'my-facts.json' })),
+    serves(myApi.kept, ({ db, today, by }) => keptAbout(db, idOf(by), today)),
+    gives(
+      myApi.file,
+      ({ db, today, by }) => new FileAnswer(JSON.stringify(keptAbout(db, idOf(by), today), null, 2), { saveAs: 'my-facts.json' }),
+    ),
     serves(publicApi.find, ({ db, today }, { query }) => {
       if (readSettings(db).publicPage !== true) throw blocked('This library does not show its seed to everybody. Ask at the desk.');
       return { library: myLibrary(db), ...findSeed(db, query, null, today) };

@@ -2,7 +2,7 @@ import { readList, tellingApi } from '@esprel/core/api';
 import type { PostSettings } from '@esprel/core/api';
 import { LINK_MINUTES, makeLink } from '../access/memberSignIns.ts';
 import { beginTry } from '../access/wrongTries.ts';
-import { type Db, one, run } from '../db/db.ts';
+import { all, type Db, run } from '../db/db.ts';
 import { memberAddress, plural, wrong } from '@esprel/core';
 import { blocked, Problem, stale } from '../problem.ts';
 import { readSettings } from '../records/settings.ts';
@@ -106,20 +106,24 @@ export function tellingRoutes(log: (error: unknown) => void): Route[] {
       const email = body.email.trim();
       // Slowed by address, like any way in: nobody fills somebody's mailbox.
       db.transaction(() => beginTry(db, `link ${email}`, visit.address)).immediate();
-      const member = one<{ id: number }>(
+      // A family may share an address: each page has its own link.
+      const members = all<{ id: number; name: string }>(
         db,
-        'SELECT id FROM members WHERE email = ? COLLATE NOCASE AND left_on IS NULL ORDER BY id LIMIT 1',
+        'SELECT id, name FROM members WHERE email = ? COLLATE NOCASE AND left_on IS NULL ORDER BY id LIMIT 10',
         email,
       );
-      if (member) {
-        const { code } = makeLink(db, member.id);
+      if (members.length > 0) {
+        const links = members.map(({ id, name }) => {
+          const whose = members.length === 1 ? 'your page' : `the page of ${name}`;
+          return `This opens ${whose} once, within ${plural(LINK_MINUTES, 'minute')}:\n\n${memberAddress(publicAddress, makeLink(db, id).code)}`;
+        });
         // The answer does not wait: how long it takes would tell who is a member.
         postOffice(db)
           .send({
             to: email,
             from: senderOf(db),
             subject: `Your page at ${libraryName}`,
-            text: `This opens your page once, within ${plural(LINK_MINUTES, 'minute')}:\n\n${memberAddress(publicAddress, code)}\n\nIf you did not ask for it, leave it be: nobody gets in without it.\n`,
+            text: `${links.join('\n\n')}\n\nIf you did not ask for it, leave it be: nobody gets in without it.\n`,
           })
           .catch(log);
       }

@@ -8,7 +8,7 @@ import { Problem } from '../problem.ts';
 import { isMember, memberName } from '../records/loan.ts';
 import { readSettings } from '../records/settings.ts';
 import { postOffice, postRow, senderOf } from './postOffice.ts';
-import { ABOUT, pageAddress, proposedMessages, waysOf } from './proposals.ts';
+import { ABOUT, agreedTo, pageAddress, proposedMessages, waysOf } from './proposals.ts';
 
 type Telling = Omit<yup.InferType<typeof tellForm>, 'aboutIds'> & { readonly aboutIds: readonly number[] };
 
@@ -79,6 +79,7 @@ interface Going {
   readonly subject: string;
   readonly text: string;
   readonly email: string | null;
+  readonly consentFor: string;
 }
 
 const sending = new WeakSet<Db>();
@@ -95,7 +96,7 @@ export async function sendWaiting(db: Db): Promise<void> {
       if (!db.open || isWrittenElsewhere(db)) return;
       const next = one<Going>(
         db,
-        `SELECT x.id, x.kind, x.subject, x.text, m.email FROM messages x JOIN members m ON m.id = x.member_id
+        `SELECT x.id, x.kind, x.subject, x.text, m.email, m.consent_for AS consentFor FROM messages x JOIN members m ON m.id = x.member_id
          WHERE x.state = 'sending' ORDER BY x.id LIMIT 1`,
       );
       if (!next) return;
@@ -114,8 +115,10 @@ export async function sendWaiting(db: Db): Promise<void> {
   }
 }
 
-async function sendOne(db: Db, { kind, subject, text, email }: Going): Promise<string | null> {
+async function sendOne(db: Db, { kind, subject, text, email, consentFor }: Going): Promise<string | null> {
   if (email === null) return 'They have no e-mail address any more.';
+  // They may have thought better of it since it was written.
+  if (!agreedTo(consentFor, kind)) return 'They no longer agree to be written to for this. Tell it in person.';
   const { libraryName } = readSettings(db);
   try {
     await postOffice(db).send({

@@ -43,6 +43,8 @@ function open(event: Event): void {
   padding: 0;
   color: inherit;
   font: inherit;
+  letter-spacing: inherit;
+  word-spacing: inherit;
   text-align: inherit;
   cursor: help;
   text-decoration: underline dotted;

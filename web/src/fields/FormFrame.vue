@@ -16,9 +16,11 @@ withDefaults(
     /** What the button says that leaves everything as it is. */
     keep?: string;
     disabled?: boolean;
+    /** What it does cannot be taken back. */
+    final?: boolean;
   }>(),
   // A boolean that is left out would be false.
-  { about: undefined, cancel: true, keep: 'Leave it', disabled: false },
+  { about: undefined, cancel: true, keep: 'Leave it', disabled: false, final: false },
 );
 const emit = defineEmits<{ submit: []; leave: [] }>();
 const session = useSession();
@@ -45,7 +47,7 @@ function escape(event: KeyboardEvent): void {
     </DeskMessage>
     <div class="fields"><slot /></div>
     <footer>
-      <Button type="submit" :disabled="disabled || sending">{{ sending ? 'Writing it down …' : action }}</Button>
+      <Button type="submit" :class="{ final }" :disabled="disabled || sending" :label="sending ? 'Writing it down …' : action" />
       <Button v-if="cancel" severity="secondary" :label="keep" type="button" @click="emit('leave')" />
       <slot name="actions" />
     </footer>
@@ -106,5 +108,9 @@ footer {
   .fields > :deep(*) {
     grid-column: span 12 !important;
   }
+}
+.final.p-button {
+  background: var(--act);
+  border-color: var(--act);
 }
 </style>

@@ -38,6 +38,7 @@ async function forget(): Promise<void> {
     about="Who they were is forgotten. What became of their seed stays, as that of a former member."
     action="Forget them for good"
     keep="Keep them"
+    final
     :sending="form.sending"
     :problem="form.problem"
     @submit="forget"

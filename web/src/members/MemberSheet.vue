@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import OpeningNote from '../base/OpeningNote.vue';
 import DeskMessage from '../base/DeskMessage.vue';
-import { FATE_FACTS, type Fate, PURPOSE_OF_MESSAGE_WORDS, PURPOSE_WORDS, plural } from '@esprel/core';
-import { type Ask, asksApi, errandsApi, type MemberLoan, membersApi } from '@esprel/core/api';
+import { PURPOSE_OF_MESSAGE_WORDS, plural } from '@esprel/core';
+import { type Ask, asksApi, errandsApi, membersApi } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -12,16 +12,15 @@ import { useAccess } from '../base/access.ts';
 import { useScans } from '../base/scans.ts';
 import { useTable } from '../base/table.ts';
 import { useFormat } from '../base/useFormat.ts';
-import { useSession } from '../base/session.ts';
 import LotHistory from '../shared/StepHistory.vue';
-import { leftOfLoan, sownOfLoan } from '../shared/loanLeft.ts';
+import { leftOfLoan } from '../shared/loanLeft.ts';
 import SheetProblem from '../shared/SheetProblem.vue';
 import MemberCards from './MemberCards.vue';
+import MemberLife from './MemberLife.vue';
 
 const props = defineProps<{ id: string }>();
 const route = useRoute();
 const router = useRouter();
-const session = useSession();
 const access = useAccess();
 const table = useTable();
 const changes = useChanges();
@@ -63,32 +62,9 @@ const agreed = computed(() => {
   return `May be reached ${m.consentFor.map((p) => PURPOSE_OF_MESSAGE_WORDS[p]).join('; ')}${m.consentOn === null ? '' : ` (agreed ${format.day(m.consentOn)})`}.`;
 });
 
-const open = computed(() => (data.value?.loans ?? []).filter((l) => l.settledOn === null && l.promise !== 'nothing'));
-const unpromised = computed(() => (data.value?.loans ?? []).filter((l) => !(l.settledOn === null && l.promise !== 'nothing')));
-/** Seed that is still in its packet, as far as anybody knows; then what was. */
-const packets = computed(() => unpromised.value.filter((l) => leftOf(l) > 0 && l.settledOn === null));
-const past = computed(() => unpromised.value.filter((l) => !packets.value.includes(l)));
-const unpromisedGroups = computed(() =>
-  [
-    { name: 'In hand', loans: packets.value },
-    { name: open.value.length > 0 || packets.value.length > 0 ? 'Other loans' : 'Loans', loans: past.value },
-  ].filter((g) => g.loans.length > 0),
+const inHand = computed(
+  () => (data.value?.loans ?? []).filter((l) => l.settledOn === null && leftOfLoan(l, data.value?.sowings ?? []) > 0).length,
 );
-const sownOf = (l: MemberLoan): number => sownOfLoan(l, data.value?.sowings ?? []);
-const leftOf = (l: MemberLoan): number => leftOfLoan(l, data.value?.sowings ?? []);
-const inHand = computed(() => (data.value?.loans ?? []).filter((l) => l.settledOn === null && leftOf(l) > 0).length);
-function fateOfLoan(l: MemberLoan): string {
-  const unsown = l.unsown === 0 ? '' : `${l.unsown === l.seeds ? 'all' : String(l.unsown)} came back unsown`;
-  if (l.cameBack) return 'came back';
-  if (unsown !== '') return unsown;
-  return l.promise === 'nothing' ? 'nothing promised' : 'promise let go';
-}
-const promised = (l: MemberLoan): string => (l.promise === 'amount' ? `${plural(l.promisedSeeds ?? 0, 'seed')}` : 'some seed');
-const fate = (f: string | null): string => (f === null ? 'still watched' : FATE_FACTS[f as Fate].words);
-
-function settle(l: MemberLoan): void {
-  void changes.make(membersApi.letGo, { id: l.id }, { version: l.version });
-}
 function told(id: number): void {
   void changes.make(errandsApi.done, {}, { ids: [id] });
 }
@@ -185,84 +161,7 @@ function told(id: number): void {
         </li>
       </ul>
     </section>
-    <section v-if="open.length > 0" aria-label="Promised back">
-      <h2>Promised back</h2>
-      <ul class="plain">
-        <li v-for="l in open" :key="l.id" class="loan">
-          <p>
-            <strong>{{ l.variety }}</strong>, {{ l.crop.toLowerCase() }}
-            <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink><br />
-            <span class="quiet"
-              >{{ plural(l.seeds, 'seed') }} {{ PURPOSE_WORDS[l.purpose] }}, lent {{ format.day(l.lentOn) }}; {{ sownOf(l) }} sown.</span
-            >
-            Promised {{ promised(l) }} by {{ format.day(l.dueOn ?? l.lentOn)
-            }}<span v-if="l.dueOn && l.dueOn < session.today" class="late">, {{ format.due(l.dueOn) }}</span
-            >.
-          </p>
-          <div class="row-of-buttons">
-            <Button label="It came back" @click="router.push(`/members/${id}/coming-home?loan=${l.id}`)" />
-            <Button
-              v-if="leftOf(l) > 0"
-              label="Sowed it"
-              severity="secondary"
-              @click="router.push(`/lots/${l.lotCode}/sow?loan=${l.id}`)"
-            />
-            <Button v-if="leftOf(l) > 0" label="Back unsown" severity="secondary" @click="router.push(`/members/${id}/unsown/${l.id}`)" />
-            <Button label="Let the promise go" severity="secondary" @click="settle(l)" />
-          </div>
-        </li>
-      </ul>
-    </section>
-    <section v-if="data.sowings.length > 0" aria-label="Sowings">
-      <h2>Sown</h2>
-      <ul class="plain">
-        <li v-for="s in data.sowings" :key="s.id">
-          <RouterLink :to="`/sowing/${s.id}`" class="sown"
-            ><strong>{{ s.variety }}</strong
-            ><span class="numbers">{{ s.emerged ?? 0 }} of {{ s.seeds }} up</span
-            ><span class="quiet">{{ format.day(s.sownOn) }}, {{ fate(s.fate) }}</span></RouterLink
-          >
-        </li>
-      </ul>
-    </section>
-    <section v-for="g in unpromisedGroups" :key="g.name" :aria-label="g.name">
-      <h2>{{ g.name }}</h2>
-      <ul class="plain">
-        <li v-for="l in g.loans" :key="l.id" class="other">
-          <p>
-            <strong>{{ l.variety }}</strong> <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink>
-            <span class="quiet after">{{ plural(l.seeds, 'seed') }}, {{ format.day(l.lentOn) }}; {{ fateOfLoan(l) }}</span>
-            <template v-if="l.cameBack"
-              ><RouterLink v-for="c in l.cameBack.split(',')" :key="c" class="code back" :to="`/lots/${c}`">{{ c }}</RouterLink></template
-            >
-          </p>
-          <Button
-            v-if="leftOf(l) > 0"
-            label="Sowed it"
-            severity="secondary"
-            variant="text"
-            size="small"
-            @click="router.push(`/lots/${l.lotCode}/sow?loan=${l.id}`)"
-          />
-          <Button
-            v-if="!l.cameBack && (l.promise !== 'nothing' || leftOf(l) > 0)"
-            label="It came back"
-            severity="secondary"
-            variant="text"
-            size="small"
-            @click="router.push(`/members/${id}/coming-home?loan=${l.id}`)"
-          />
-          <Button
-            v-if="leftOf(l) > 0"
-            label="Back unsown"
-            severity="secondary"
-            variant="text"
-            size="small"
-            @click="router.push(`/members/${id}/unsown/${l.id}`)"
-          />
-        </li>
-      </ul>
-    </section>
+    <MemberLife :sheet="data" />
     <MemberCards
       v-if="data.member.leftOn === null"
       :member-id="data.member.id"
@@ -286,6 +185,13 @@ function told(id: number): void {
 section {
   display: grid;
   gap: 4px;
+}
+header {
+  display: grid;
+  gap: 4px;
+}
+header .row-of-buttons {
+  margin: 6px 0;
 }
 h2 {
   font-size: 18px;
@@ -311,35 +217,6 @@ strong {
   padding: 8px 14px;
   margin-bottom: 6px;
 }
-.late {
-  color: var(--act);
-  font-weight: 600;
-}
-.sown {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 90px minmax(0, 1.2fr);
-  gap: 10px;
-  align-items: center;
-  min-height: 40px;
-  padding: 5px 0;
-  color: var(--ink);
-  text-decoration: none;
-  border-bottom: 1px solid var(--hair);
-}
-.sown:hover {
-  background: var(--hover);
-}
-.other {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  border-bottom: 1px solid var(--hair);
-  padding: 4px 0;
-}
-.other p {
-  flex: 1;
-}
-.back,
 .after {
   margin-left: 8px;
 }

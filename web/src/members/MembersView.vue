@@ -27,7 +27,7 @@ const asked = useRead(asksApi.list, () => ({})).data;
 /** Rows are drawn as they come into view, which needs to know how high they are. */
 const ROW = 48;
 const ROW_TO_ASK = 64;
-const { data, problem } = useRead(membersApi.list, () => ({ limit: 500, q: soon.value.slice(0, 100), which: which.value }));
+const { data, problem } = useRead(membersApi.list, () => ({ limit: 5000, q: soon.value.slice(0, 100), which: which.value }));
 /** So many are drawn all at once. */
 const FEW = 20;
 const scroller = computed(() =>
@@ -139,13 +139,16 @@ function askWords(m: ListedMember): string {
   width: 15%;
 }
 .list-body :deep(.few) {
-  width: 52px;
+  width: 58px;
 }
 .list-body :deep(.back) {
-  width: 112px;
+  width: 106px;
 }
 .list-body :deep(.heard) {
-  width: 112px;
+  width: 104px;
+}
+.list-body :deep(th .p-datatable-column-header-content) {
+  gap: 4px;
 }
 .head {
   display: flex;

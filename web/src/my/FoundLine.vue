@@ -18,7 +18,8 @@ const about = computed(() => {
   if (v.state === 'grow') {
     return `the last of it; who can grow ${plural(v.plantsLeast, 'plant')}${v.years === 2 ? ' for two years' : ''}?`;
   }
-  const cell = v.perCell === null ? '' : `; sow ${v.unit === 'seed' ? String(v.perCell) : plural(v.perCell, v.unit)} for each plant`;
+  const cell =
+    v.perCell === null ? '; sow it thickly' : `; sow ${v.unit === 'seed' ? String(v.perCell) : plural(v.perCell, v.unit)} for each plant`;
   return `${String(Math.round(100 * v.alive))} in 100 alive${cell}`;
 });
 const hard = computed(() => props.variety.state === 'grow' || props.variety.difficulty === 'hard');

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { monthDay, plural } from '@esprel/core';
-import { mySeen, type MyAsk, type MyPromise, type MyReturn } from '@esprel/core/api';
+import { broughtWords, monthDay, plural } from '@esprel/core';
+import type { MyAsk, MyPromise } from '@esprel/core/api';
 import Button from 'primevue/button';
 import { computed, ref } from 'vue';
-import { fileAddress } from '../base/calls.ts';
 import MyFactsForm from './MyFactsForm.vue';
 import { useMine } from './useMine.ts';
 
@@ -28,12 +27,6 @@ function askWords(a: MyAsk): string {
 }
 const promiseWords = (p: MyPromise): string =>
   `${p.promise === 'amount' && p.promisedSeeds !== null ? plural(p.promisedSeeds, 'seed') : 'some seed'} by ${day(p.dueOn)}`;
-function returnWords(r: MyReturn): string {
-  if (r.waits) return 'is dried and looked through just now';
-  const alive = r.alive === null ? '' : `${String(Math.round(100 * r.alive))} in 100 alive`;
-  const gardens = r.gardens === 0 ? 'in nobody’s garden yet' : `in ${plural(r.gardens, 'garden')}`;
-  return [alive, gardens].filter((t) => t !== '').join(', ');
-}
 const leaving = ref(false);
 const problem = ref<string | null>(null);
 async function out(): Promise<void> {
@@ -86,7 +79,7 @@ async function out(): Promise<void> {
       <ul class="plain">
         <li v-for="r in page.returns" :key="r.code">
           <p>
-            <strong>{{ r.variety }}</strong> <span class="quiet">{{ r.year ?? '' }}</span><br />{{ returnWords(r) }}
+            <strong>{{ r.variety }}</strong> <span class="quiet">{{ r.year ?? '' }}</span><br />{{ broughtWords(r) }}
           </p>
         </li>
       </ul>
@@ -94,7 +87,7 @@ async function out(): Promise<void> {
     <section aria-labelledby="my-facts">
       <h2 id="my-facts">What is kept about me</h2>
       <MyFactsForm :facts="page.me" />
-      <p class="small"><a :href="fileAddress(mySeen.file, {})" download>All that is kept about me, as a file</a></p>
+      <p class="small"><RouterLink to="/library/kept">All that is kept about me</RouterLink></p>
       <p class="quiet small">
         Who no longer wants to be a member says so at the desk: name and ways to be reached are forgotten then, for good.
       </p>

@@ -10,11 +10,13 @@ import { createPinia } from 'pinia';
 import PrimeVue from 'primevue/config';
 import { writeStylesOnce } from '../base/stylesOnce.ts';
 import { createApp } from 'vue';
+import { watchFingers } from './finger.ts';
 import MyApp from './MyApp.vue';
 import { router } from './router.ts';
 import { preset } from './theme.ts';
 
 writeStylesOnce();
+watchFingers(window);
 createApp(MyApp)
   .use(createPinia())
   .use(PrimeVue, { theme: { preset, options: { darkModeSelector: 'none' } } })

@@ -16,6 +16,7 @@ export const router = createRouter({
     { path: '/saving/:loan(\\d+)', component: () => import('./SavingView.vue'), props: true },
     { path: '/find', component: () => import('./FindView.vue') },
     { path: '/library', component: () => import('./LibraryView.vue') },
+    { path: '/library/kept', component: () => import('./KeptView.vue') },
     { path: '/:rest(.*)*', redirect: '/' },
   ],
   scrollBehavior: () => ({ top: 0 }),

@@ -1,9 +1,10 @@
 import { addDays } from '@esprel/core';
-import { type FoundSeed, MY_PATHS, mySeen, type MyPage } from '@esprel/core/api';
+import { type FoundSeed, type KeptAboutMe, MY_PATHS, mySeen, type MyPage } from '@esprel/core/api';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { ApiProblem, newKey, sendChange, sendUnrecorded } from '../base/api.ts';
 import { readOnce } from '../base/calls.ts';
+import { noFinger } from './finger.ts';
 import { type Keep, openKeep } from './keep.ts';
 import { afterwards, asSent, clockShift, hangsOn, inWords, localId, renumbered, type Said, type Waiting } from './said.ts';
 
@@ -105,6 +106,7 @@ export const useMine = defineStore('mine', () => {
     try {
       const answer = await sendChange<{ readonly id?: number }>(method, path, body, w.key, null);
       const { id } = answer;
+      await noFinger();
       await setWaiting(
         waiting.value.map((x) => {
           if (x.n === w.n) return { ...x, sent: true };
@@ -114,6 +116,7 @@ export const useMine = defineStore('mine', () => {
     } catch (error) {
       if (!isRefusal(error)) throw error;
       const why = error.errors[0]?.message ?? error.message;
+      await noFinger();
       await setWaiting(
         waiting.value.map((x) => {
           if (x.n === w.n) return { ...x, refused: why };
@@ -126,6 +129,7 @@ export const useMine = defineStore('mine', () => {
   async function readPage(): Promise<void> {
     const now = await readOnce(mySeen.page, {});
     if (read.value !== null && read.value.me.id !== now.me.id) await keep.value?.forget();
+    await noFinger();
     shift.value = clockShift(now.today, phoneToday());
     read.value = now;
     door.value = 'in';
@@ -205,23 +209,27 @@ export const useMine = defineStore('mine', () => {
     door.value = 'out';
   }
 
-  /** What may be asked for; without a network what was found last in the same way. */
-  async function find(q: string, what: 'now' | 'easy' | 'growers' | null): Promise<{ readonly found: FoundSeed; readonly kept: boolean }> {
+  /** Reads something of the library; without a network what was read last under that name. */
+  async function readOr<T>(name: string, reads: () => Promise<T>): Promise<{ readonly found: T; readonly kept: boolean }> {
     await open();
-    const name = `find ${q} ${what ?? ''}`;
     try {
-      const found = await readOnce(mySeen.find, { q, what });
+      const found = await reads();
       await keep.value?.see(name, found);
       network.value = true;
       return { found, kept: false };
     } catch (error) {
-      const kept = await keep.value?.seen<FoundSeed>(name);
+      const kept = await keep.value?.seen<T>(name);
       if (isOut(error)) door.value = 'out';
       else network.value = !(error instanceof ApiProblem && error.status === 0);
       if (kept === undefined) throw error;
       return { found: kept, kept: true };
     }
   }
+  /** What may be asked for. */
+  const find = (q: string, what: 'now' | 'easy' | 'growers' | null): Promise<{ readonly found: FoundSeed; readonly kept: boolean }> =>
+    readOr(`find ${q} ${what ?? ''}`, () => readOnce(mySeen.find, { q, what }));
+  const keptAboutMe = (): Promise<{ readonly found: KeptAboutMe; readonly kept: boolean }> =>
+    readOr('kept', () => readOnce(mySeen.kept, {}));
 
   return {
     page,
@@ -242,5 +250,6 @@ export const useMine = defineStore('mine', () => {
     enter,
     signOut,
     find,
+    keptAboutMe,
   };
 });

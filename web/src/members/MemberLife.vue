@@ -1,0 +1,251 @@
+<script setup lang="ts">
+import { broughtWords, FATE_FACTS, type Fate, PURPOSE_WORDS, plural } from '@esprel/core';
+import { type MemberLoan, membersApi, type MemberSheet, type MemberSowing } from '@esprel/core/api';
+import Button from 'primevue/button';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { useChanges } from '../base/changes.ts';
+import { useSession } from '../base/session.ts';
+import { useFormat } from '../base/useFormat.ts';
+import { leftOfLoan, sownOfLoan } from '../shared/loanLeft.ts';
+
+/** What somebody has of the library's seed: promised, in hand, growing, brought back, and what was. */
+const props = defineProps<{ sheet: MemberSheet }>();
+const router = useRouter();
+const session = useSession();
+const changes = useChanges();
+const format = useFormat();
+
+const leftOf = (l: MemberLoan): number => leftOfLoan(l, props.sheet.sowings);
+const isPromised = (l: MemberLoan): boolean => l.settledOn === null && l.promise !== 'nothing';
+const promised = computed(() => props.sheet.loans.filter(isPromised));
+/** Seed that is still in its packet, as far as anybody knows. */
+const inHand = computed(() => props.sheet.loans.filter((l) => !isPromised(l) && l.settledOn === null && leftOf(l) > 0));
+const growing = computed(() => props.sheet.sowings.filter((s) => s.growing));
+
+/** What is over: sowings, and loans of which nothing else is said here. */
+type Was = { readonly key: string; readonly on: string } & ({ readonly sowing: MemberSowing } | { readonly loan: MemberLoan });
+const was = computed((): Was[] => {
+  const said = new Set([...promised.value, ...inHand.value].map((l) => l.id));
+  const sown = new Set(props.sheet.sowings.map((s) => s.loanId));
+  return [
+    ...props.sheet.sowings.filter((s) => !s.growing).map((sowing) => ({ key: `s${String(sowing.id)}`, on: sowing.sownOn, sowing })),
+    // What was sown of a loan tells what became of it, unless it came back.
+    ...props.sheet.loans
+      .filter((l) => !said.has(l.id) && (!sown.has(l.id) || l.cameBack !== null || l.promise !== 'nothing'))
+      .map((loan) => ({ key: `l${String(loan.id)}`, on: loan.lentOn, loan })),
+  ].sort((a, b) => b.on.localeCompare(a.on));
+});
+const FEW = 6;
+const all = ref(false);
+const shownWas = computed(() => (all.value || was.value.length <= FEW + 2 ? was.value : was.value.slice(0, FEW)));
+
+const life = computed(() =>
+  [
+    { to: 'promised', words: 'promised', n: promised.value.length },
+    { to: 'in-hand', words: 'in hand', n: inHand.value.length },
+    { to: 'growing', words: 'growing', n: growing.value.length },
+    { to: 'came-back', words: 'came back', n: props.sheet.brought.length },
+  ].filter((part) => part.n > 0),
+);
+function goTo(part: string): void {
+  const section = document.getElementById(`life-${part}`);
+  section?.scrollIntoView({ block: 'start' });
+  section?.focus({ preventScroll: true });
+}
+
+const amount = (l: MemberLoan): string => (l.promise === 'amount' ? plural(l.promisedSeeds ?? 0, 'seed') : 'some seed');
+const fate = (s: MemberSowing): string => (s.fate === null ? 'still watched' : FATE_FACTS[s.fate as Fate].words);
+function ended(l: MemberLoan): string {
+  if (l.cameBack) return 'came back';
+  if (l.unsown > 0) return `${l.unsown === l.seeds ? 'all' : String(l.unsown)} came back unsown`;
+  return l.promise === 'nothing' ? 'nothing promised' : 'promise let go';
+}
+const home = (l: MemberLoan): void => void router.push(`/members/${String(props.sheet.member.id)}/coming-home?loan=${String(l.id)}`);
+const sow = (l: MemberLoan): void => void router.push(`/lots/${l.lotCode}/sow?loan=${String(l.id)}`);
+const unsown = (l: MemberLoan): void => void router.push(`/members/${String(props.sheet.member.id)}/unsown/${String(l.id)}`);
+const letGo = (l: MemberLoan): void => void changes.make(membersApi.letGo, { id: l.id }, { version: l.version });
+</script>
+
+<template>
+  <nav v-if="life.length > 1" class="life" aria-label="What they have">
+    <button v-for="part in life" :key="part.to" type="button" @click="goTo(part.to)">
+      <strong>{{ part.n }}</strong> {{ part.words }}
+    </button>
+  </nav>
+  <section v-if="promised.length > 0" id="life-promised" tabindex="-1" aria-label="Promised back">
+    <h2>Promised back</h2>
+    <ul class="plain">
+      <li v-for="l in promised" :key="l.id" class="loan">
+        <p>
+          <strong>{{ l.variety }}</strong>, {{ l.crop.toLowerCase() }}
+          <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink><br />
+          <span class="quiet"
+            >{{ plural(l.seeds, 'seed') }} {{ PURPOSE_WORDS[l.purpose] }}, lent {{ format.day(l.lentOn) }};
+            {{ sownOfLoan(l, sheet.sowings) }} sown.</span
+          >
+          Promised {{ amount(l) }} by {{ format.day(l.dueOn ?? l.lentOn)
+          }}<span v-if="l.dueOn && l.dueOn < session.today" class="late">, {{ format.due(l.dueOn) }}</span
+          >.
+        </p>
+        <div class="row-of-buttons">
+          <Button label="It came back" @click="home(l)" />
+          <Button v-if="leftOf(l) > 0" label="Sowed it" severity="secondary" @click="sow(l)" />
+          <Button v-if="leftOf(l) > 0" label="Back unsown" severity="secondary" @click="unsown(l)" />
+          <Button label="Let the promise go" severity="secondary" @click="letGo(l)" />
+        </div>
+      </li>
+    </ul>
+  </section>
+  <section v-if="inHand.length > 0" id="life-in-hand" tabindex="-1" aria-label="In hand">
+    <h2>In hand</h2>
+    <ul class="plain">
+      <li v-for="l in inHand" :key="l.id" class="other">
+        <p>
+          <strong>{{ l.variety }}</strong> <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink>
+          <span class="quiet after">{{ plural(leftOf(l), 'seed') }}, lent {{ format.day(l.lentOn) }}</span>
+        </p>
+        <Button label="Sowed it" severity="secondary" variant="text" size="small" @click="sow(l)" />
+        <Button label="It came back" severity="secondary" variant="text" size="small" @click="home(l)" />
+        <Button label="Back unsown" severity="secondary" variant="text" size="small" @click="unsown(l)" />
+      </li>
+    </ul>
+  </section>
+  <section v-if="growing.length > 0" id="life-growing" tabindex="-1" aria-label="Growing">
+    <h2>Growing</h2>
+    <ul class="plain">
+      <li v-for="s in growing" :key="s.id">
+        <RouterLink :to="`/sowing/${s.id}`" class="sown"
+          ><strong>{{ s.variety }}</strong
+          ><span class="numbers">{{ s.emerged ?? 0 }} of {{ s.seeds }} up</span
+          ><span class="quiet">{{ format.day(s.sownOn) }}, {{ fate(s) }}</span></RouterLink
+        >
+      </li>
+    </ul>
+  </section>
+  <section v-if="sheet.brought.length > 0" id="life-came-back" tabindex="-1" aria-label="Came back">
+    <h2>Came back, and what became of it</h2>
+    <ul class="plain">
+      <li v-for="b in sheet.brought" :key="b.code">
+        <RouterLink :to="`/lots/${b.code}`" class="sown"
+          ><strong>{{ b.variety }}</strong
+          ><span class="code">{{ b.code }}</span
+          ><span class="quiet">{{ format.day(b.receivedOn) }}; {{ broughtWords(b) }}</span></RouterLink
+        >
+      </li>
+    </ul>
+  </section>
+  <section v-if="was.length > 0" aria-label="What was">
+    <h2>What was</h2>
+    <ul class="plain">
+      <li v-for="w in shownWas" :key="w.key">
+        <RouterLink v-if="'sowing' in w" :to="`/sowing/${w.sowing.id}`" class="sown"
+          ><strong>{{ w.sowing.variety }}</strong
+          ><span class="numbers">{{ w.sowing.emerged ?? 0 }} of {{ w.sowing.seeds }} up</span
+          ><span class="quiet">{{ format.day(w.sowing.sownOn) }}, {{ fate(w.sowing) }}</span></RouterLink
+        >
+        <div v-else class="other">
+          <p>
+            <strong>{{ w.loan.variety }}</strong> <RouterLink class="code" :to="`/lots/${w.loan.lotCode}`">{{ w.loan.lotCode }}</RouterLink>
+            <span class="quiet after">{{ plural(w.loan.seeds, 'seed') }}, {{ format.day(w.loan.lentOn) }}; {{ ended(w.loan) }}</span>
+            <template v-if="w.loan.cameBack"
+              ><RouterLink v-for="c in w.loan.cameBack.split(',')" :key="c" class="code after" :to="`/lots/${c}`">{{
+                c
+              }}</RouterLink></template
+            >
+          </p>
+          <Button
+            v-if="!w.loan.cameBack && w.loan.promise !== 'nothing'"
+            label="It came back"
+            severity="secondary"
+            variant="text"
+            size="small"
+            @click="home(w.loan)"
+          />
+        </div>
+      </li>
+    </ul>
+    <p v-if="shownWas.length < was.length">
+      <Button :label="`Show all ${was.length}`" severity="secondary" variant="text" size="small" @click="all = true" />
+    </p>
+  </section>
+</template>
+
+<style scoped>
+section {
+  display: grid;
+  gap: 4px;
+  outline: none;
+}
+h2 {
+  font-size: 18px;
+}
+strong {
+  font-weight: 600;
+}
+.life {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 18px;
+}
+.life button {
+  min-height: 36px;
+  padding: 0;
+  border: 0;
+  background: none;
+  font: inherit;
+  color: var(--ink);
+  cursor: pointer;
+  text-decoration: underline;
+  text-decoration-color: var(--edge);
+  text-underline-offset: 4px;
+}
+.life button:hover {
+  text-decoration-color: currentcolor;
+}
+.loan {
+  display: grid;
+  gap: 8px;
+  border-left: 4px solid var(--watch-fill);
+  background: var(--hover);
+  padding: 10px 14px;
+  margin-bottom: 8px;
+}
+.late {
+  color: var(--act);
+  font-weight: 600;
+}
+.sown {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 90px minmax(0, 1.2fr);
+  gap: 10px;
+  align-items: center;
+  min-height: 40px;
+  padding: 5px 0;
+  color: var(--ink);
+  text-decoration: none;
+  border-bottom: 1px solid var(--hair);
+}
+.sown:hover {
+  background: var(--hover);
+}
+.other {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 40px;
+  border-bottom: 1px solid var(--hair);
+  padding: 4px 0;
+}
+.other p {
+  flex: 1;
+}
+.after {
+  margin-left: 8px;
+}
+@media (pointer: coarse) {
+  .life button {
+    min-height: 44px;
+  }
+}
+</style>
