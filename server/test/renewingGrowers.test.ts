@@ -87,7 +87,8 @@ describe('growers', () => {
       ['Long Trailer', 'another'],
       ['Red', 'yes'],
     ]);
-    expect((await phone.send('GET', '/my/facts.json')).body.askedToGrow).toHaveLength(2);
+    const { parts } = (await phone.send('GET', '/my/kept')).body as { parts: { title: string; rows: unknown[] }[] };
+    expect(parts.find((p) => p.title === 'Asked to grow')?.rows).toHaveLength(2);
   });
 
   it('who left are planned with no more, and what was held of them is gone', async () => {

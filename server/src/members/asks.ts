@@ -3,7 +3,7 @@ import { addDays, coverOf, type declineForm, type layAskForm, plural, type putBa
 import type { Ask, LaidPacket } from '@esprel/core/api';
 import { all, type Db, one } from '../db/db.ts';
 import type { Change } from '../journal/change.ts';
-import { blocked, stale } from '../problem.ts';
+import { blocked, notFound, stale } from '../problem.ts';
 import { askRow, type AskRow, beforeAsk } from '../records/ask.ts';
 import { libraryCrop, savingOfCrop } from '../records/crop.ts';
 import { isMember, memberName } from '../records/loan.ts';
@@ -265,8 +265,8 @@ export function decline(change: Change, id: number, body: yup.InferType<typeof d
 
 /** A member no longer wants it. */
 export function withdraw(change: Change, id: number, memberId: number): { readonly id: number } {
+  if (!one(change.db, 'SELECT 1 FROM asks WHERE id = ? AND member_id = ?', id, memberId)) throw notFound('That ask of yours');
   const ask = openAsk(change, id, null);
-  if (ask.member_id !== memberId) throw blocked('That is not your ask.');
   leavesPlan(change, ask, 'no longer asked for');
   change.update('asks', id, { ...NOT_LAID, closed_on: change.today, closed_as: 'withdrawn' });
   touch(change, ask);
