@@ -225,7 +225,7 @@ test('a code scanned anywhere opens its lot, and leaves the field it fell into a
   const code = lots[7]!.code;
   await page.goto(`${desk.base}/members`);
   await expect(page.getByRole('heading', { name: 'Members' })).toBeVisible();
-  const name = page.getByLabel('Name of a member');
+  const name = page.getByLabel('Name or place of a member');
   await name.fill('Al');
   await name.focus();
   await scan(page, code.replace('-', ''));

@@ -66,11 +66,11 @@ describe('the list of members', () => {
     expect((await library.get('/api/members?after=nowhere')).body.errors[0].path).toBe('after');
   });
 
-  it('finds somebody by what they are called, however it is typed', async () => {
+  it('finds somebody by what they are called and where, however it is typed', async () => {
     const library = await openTestLibrary();
-    await library.done('/api/members', { name: 'Zora Weir', called: 'Bébé' });
+    await library.done('/api/members', { name: 'Zora Weir', called: 'Bébé', place: 'Kiln Hill' });
     await library.done('/api/members', { name: 'Cora Marl' });
-    for (const q of ['bebe', 'Bébé', 'zora']) {
+    for (const q of ['bebe', 'Bébé', 'zora', 'kiln']) {
       expect((await library.get(`/api/members?q=${encodeURIComponent(q)}`)).body.members.map((m: any) => m.name)).toEqual(['Zora Weir']);
     }
   });

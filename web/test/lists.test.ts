@@ -142,10 +142,10 @@ describe('views of lists', () => {
   it('members: found by a part of the name', async () => {
     desk.answers['GET /members'] = { members: [], next: null };
     const w = await desk.show(MembersView, {}, '/members');
-    await type(labelled(w, 'Name of a member'), 'zo');
+    await type(labelled(w, 'Name or place of a member'), 'zo');
     await new Promise((resolve) => setTimeout(resolve, 160));
     await settled();
-    expect(desk.calls.at(-1)?.path).toBe('/members?q=zo&limit=500');
+    expect(desk.calls.at(-1)?.path).toBe('/members?q=zo&limit=5000');
     expect(w.text()).toContain('Nobody is called “zo”');
   });
 

@@ -34,7 +34,7 @@ const LIST = `WITH
     nullif(max(coalesce(worked.last, ''), coalesce(counted.last, ''), coalesce(brought.last, ''), coalesce(said.last, '')), '') AS lastHeard, coalesce(asked.n, 0) AS asks, lent.out_since AS outSince
   FROM members m LEFT JOIN lent ON lent.member_id = m.id LEFT JOIN worked ON worked.member_id = m.id LEFT JOIN counted ON counted.member_id = m.id
     LEFT JOIN brought ON brought.member_id = m.id LEFT JOIN said ON said.member_id = m.id LEFT JOIN asked ON asked.member_id = m.id
-  WHERE m.left_on IS NULL AND (:q = '' OR m.folded LIKE :like ESCAPE '\\' OR fold_name(m.called) LIKE :like ESCAPE '\\')
+  WHERE m.left_on IS NULL AND (:q = '' OR m.folded LIKE :like ESCAPE '\\' OR fold_name(m.called) LIKE :like ESCAPE '\\' OR fold_name(m.place) LIKE :like ESCAPE '\\')
     AND (m.folded, m.id) > (:name, :id) ORDER BY m.folded, m.id LIMIT :limit`;
 
 /** Why somebody is worth asking today; null where nothing is to be asked. */

@@ -19,10 +19,10 @@ import TestLine from './TestLine.vue';
 const router = useRouter();
 const format = useFormat();
 const table = useTable();
-const { data: open, problem } = useRead(testsApi.list, () => ({ state: 'open' }));
-const { data: closed } = useRead(testsApi.list, () => ({ state: 'closed' }));
-const { data: rounds } = useRead(roundsApi.list, () => ({}));
-const { data: wanted } = useRead(lotsApi.worth, () => ({ limit: 40 }));
+const { data: open, problem } = useRead(testsApi.list, () => ({ state: 'open' }), [], true);
+const { data: closed } = useRead(testsApi.list, () => ({ state: 'closed' }), [], true);
+const { data: rounds } = useRead(roundsApi.list, () => ({}), [], true);
+const { data: wanted } = useRead(lotsApi.worth, () => ({ limit: 40 }), [], true);
 /** Of the closed ones the latest are looked for, of those worth a test the first. */
 const parts = useParts(12);
 const closedTests = computed(() => closed.value?.tests ?? []);

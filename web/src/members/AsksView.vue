@@ -14,7 +14,7 @@ const route = useRoute();
 const router = useRouter();
 const session = useSession();
 const format = useFormat();
-const { data, problem } = useRead(asksApi.list, () => ({}), [() => session.today]);
+const { data, problem } = useRead(asksApi.list, () => ({}), [() => session.today], true);
 const groups = computed(() => {
   const asks = data.value?.asks ?? [];
   return [

@@ -10,6 +10,7 @@ import { plural } from '@esprel/core';
 import { asksApi, type ListedMember, membersApi } from '@esprel/core/api';
 import { useRoute, useRouter } from 'vue-router';
 import ListAndSheet from '../base/ListAndSheet.vue';
+import { useNarrow } from '../base/narrow.ts';
 import { useRead } from '../base/useRead.ts';
 import { useAccess } from '../base/access.ts';
 import { useFormat } from '../base/useFormat.ts';
@@ -23,16 +24,14 @@ const soon = useDebounce(q, 120);
 /** All of them, or those who are worth asking. */
 const which = computed(() => (route.query.which === 'to-ask' ? ('to-ask' as const) : null));
 // Asked first: its number on the button is then drawn together with the table.
-const asked = useRead(asksApi.list, () => ({})).data;
+const asked = useRead(asksApi.list, () => ({}), [], true).data;
+const narrow = useNarrow();
 /** Rows are drawn as they come into view, which needs to know how high they are. */
-const ROW = 48;
-const ROW_TO_ASK = 64;
-const { data, problem } = useRead(membersApi.list, () => ({ limit: 5000, q: soon.value.slice(0, 100), which: which.value }));
+const row = computed(() => (which.value === null ? 48 : narrow.value ? 74 : 64));
+const { data, problem } = useRead(membersApi.list, () => ({ limit: 5000, q: soon.value.slice(0, 100), which: which.value }), [], true);
 /** So many are drawn all at once. */
 const FEW = 20;
-const scroller = computed(() =>
-  (data.value?.members.length ?? 0) > FEW ? { itemSize: which.value === null ? ROW : ROW_TO_ASK, numToleratedItems: 1 } : undefined,
-);
+const scroller = computed(() => ((data.value?.members.length ?? 0) > FEW ? { itemSize: row.value, numToleratedItems: 1 } : undefined));
 const openAsks = computed(() => asked.value?.asks.filter((a) => a.laid === null || a.laid.overdue).length ?? 0);
 
 function promise(m: ListedMember): string {
@@ -51,8 +50,8 @@ function askWords(m: ListedMember): string {
     <div class="list-body">
       <div class="head">
         <h1>Members</h1>
-        <label class="unseen" for="member-q">Name of a member</label>
-        <InputText id="member-q" v-model="q" placeholder="name" autocomplete="off" />
+        <label class="unseen" for="member-q">Name or place of a member</label>
+        <InputText id="member-q" v-model="q" placeholder="name or place" autocomplete="off" />
         <Button :label="openAsks === 0 ? 'Asked for' : `Asked for: ${openAsks}`" severity="secondary" @click="router.push('/asks')" />
         <Button label="Messages" severity="secondary" @click="router.push('/messages')" />
         <Button label="New member" severity="secondary" @click="router.push('/members/new')" />
@@ -67,7 +66,7 @@ function askWords(m: ListedMember): string {
       <DeskMessage v-if="problem" kind="problem">{{ problem.message }}</DeskMessage>
       <p v-if="data && data.members.length === 0" class="empty">
         <strong>{{
-          which !== null ? 'Nobody has to be asked just now.' : q === '' ? 'No members yet.' : `Nobody is called “${q}”.`
+          which !== null ? 'Nobody has to be asked just now.' : q === '' ? 'No members yet.' : `Nobody is called “${q}”, or lives there.`
         }}</strong>
         <template v-if="which === null"> Write down the first with “New member”.</template>
       </p>
@@ -79,19 +78,15 @@ function askWords(m: ListedMember): string {
         scrollable
         scroll-height="flex"
         :virtual-scroller-options="scroller"
-        :style="{ '--row': `${which === null ? ROW : ROW_TO_ASK}px` }"
+        :style="{ '--row': `${row}px` }"
         :row-class="(m: ListedMember) => ({ here: route.path === `/members/${m.id}` })"
         @row-click="router.push(`/members/${$event.data.id}`)"
       >
         <Column field="name" header="Name" sortable class="who">
           <template #body="{ data: m }">
             <RouterLink :to="`/members/${m.id}`" class="name" @click.stop>{{ m.name }}</RouterLink>
+            <span v-if="m.place" class="quiet place">{{ m.place }}</span>
           </template>
-        </Column>
-        <Column field="place" header="Where" sortable class="where">
-          <template #body="{ data: m }"
-            ><span class="quiet">{{ m.place ?? '' }}</span></template
-          >
         </Column>
         <Column field="out" header="Out" sortable class="right numbers few" />
         <Column field="returns" header="Came back" sortable class="right numbers back" />
@@ -107,7 +102,7 @@ function askWords(m: ListedMember): string {
           </template>
         </Column>
       </DataTable>
-      <p v-if="data?.next" class="quiet">There are more; type part of a name.</p>
+      <p v-if="data?.next" class="quiet">There are more; type part of a name or place.</p>
     </div>
   </ListAndSheet>
 </template>
@@ -133,10 +128,7 @@ function askWords(m: ListedMember): string {
   white-space: nowrap;
 }
 .list-body :deep(.who) {
-  width: 21%;
-}
-.list-body :deep(.where) {
-  width: 15%;
+  width: 30%;
 }
 .list-body :deep(.few) {
   width: 58px;
@@ -197,6 +189,10 @@ function askWords(m: ListedMember): string {
 .ask {
   display: block;
 }
+.place {
+  display: block;
+  font-size: 14px;
+}
 .name {
   font-weight: 600;
   color: var(--ink);
@@ -220,15 +216,18 @@ function askWords(m: ListedMember): string {
     padding-inline: 4px;
   }
   .list-body :deep(.heard),
-  .list-body :deep(.back),
-  .list-body :deep(.where) {
+  .list-body :deep(.back) {
     display: none;
   }
   .list-body :deep(.who) {
     width: 42%;
   }
   .list-body :deep(.few) {
-    width: 44px;
+    width: 52px;
+  }
+  .list-body :deep(tbody td) {
+    white-space: normal;
+    line-height: 1.25;
   }
 }
 .late {

@@ -60,7 +60,7 @@ async function search(more: boolean): Promise<void> {
   await act(more ? renewalsApi.goOn : renewalsApi.stop, {}, {});
   looks.value += 1;
 }
-const { data: stock } = useRead(yearApi.stock, () => ({}));
+const { data: stock } = useRead(yearApi.stock, () => ({}), [], true);
 const part = (n: number): string => `${String((100 * n) / Math.max(1, page.value?.of ?? 1))}%`;
 async function letGo(c: NonNullable<typeof page.value>['conflicts'][number]): Promise<void> {
   const { varietyId, gardenId, season, version } = c.letGo;

@@ -15,10 +15,10 @@ import SowingNav from '../shared/SowingNav.vue';
 const route = useRoute();
 const session = useSession();
 const format = useFormat();
-const { data: open, problem } = useRead(sowingsApi.list, () => ({ state: 'open' }));
-const { data: finished } = useRead(sowingsApi.list, () => ({ state: 'finished' }));
+const { data: open, problem } = useRead(sowingsApi.list, () => ({ state: 'open' }), [], true);
+const { data: finished } = useRead(sowingsApi.list, () => ({ state: 'finished' }), [], true);
 
-const { data: trays } = useRead(traysApi.list, () => ({ state: 'growing' }));
+const { data: trays } = useRead(traysApi.list, () => ({ state: 'growing' }), [], true);
 /** What stands on a tray is looked at with its tray. */
 const alone = computed(() => (open.value?.sowings ?? []).filter((s) => s.trayId === null));
 const dueOnTrays = computed(() => {

@@ -21,7 +21,7 @@ const format = useFormat();
 /** What is left of a young library's first hour. */
 const left = computed(() => session.session?.beginning ?? null);
 const week = computed(() => (typeof route.query.week === 'string' ? route.query.week : null));
-const { data, problem } = useRead(todayApi.page, () => ({ week: week.value }), [() => session.today]);
+const { data, problem } = useRead(todayApi.page, () => ({ week: week.value }), [() => session.today], true);
 const groups = computed(() => workGroups(data.value?.items ?? []));
 const whole = ref<ReadonlySet<string>>(new Set());
 watch(week, () => (whole.value = new Set()));
