@@ -1,8 +1,9 @@
 // @vitest-environment happy-dom
-import { describe, expect, it } from 'vitest';
+import type { FoundVariety } from '@esprel/core/api';
+import { describe, expect, it, vi } from 'vitest';
 import EnterView from '../src/my/EnterView.vue';
 import { eachDesk, settled, words } from './desk.ts';
-import { typeInto } from './myPage.ts';
+import { buttonsOf, pageOf, typeInto } from './myPage.ts';
 
 const desk = eachDesk();
 
@@ -22,15 +23,34 @@ describe('the door', () => {
     expect(words(w)).toContain('opens nothing any more');
   });
 
-  it('shows what may be lent where the library shows it to everybody', async () => {
-    const variety = { varietyId: 3, variety: 'Marl Pit Keeper', crop: 'Onion', difficulty: 'easy', state: 'ask', cautions: ['Careful'] };
-    desk.answers['GET /public/find'] = {
-      library: { name: 'Osierbeck Seed Library' },
-      varieties: [variety, { ...variety, varietyId: 4, variety: 'Gone', state: 'wait' }],
-      more: false,
+  it('shows what may be lent where the library shows it to everybody, to be looked through but not asked for', async () => {
+    const variety: FoundVariety = {
+      varietyId: 3,
+      variety: 'Marl Pit Keeper',
+      crop: 'Onion',
+      difficulty: 'easy',
+      alive: 0.88,
+      perCell: 2,
+      unit: 'seed',
+      sowNow: true,
+      state: 'ask',
+      waiting: 0,
+      plantsLeast: 20,
+      years: 2,
+      cautions: ['Careful'],
     };
+    const library = pageOf().library;
+    desk.answers['GET /public/find'] = { library, varieties: [variety], more: false };
+    desk.answers['GET /public/find?q=weir'] = { library, varieties: [{ ...variety, variety: 'Weir Keeper' }], more: false };
     const w = await desk.show(EnterView, { problem: null });
-    expect(words(w)).toContain('Marl Pit Keeper onion easy to save Careful');
-    expect(words(w)).not.toContain('Gone');
+    await vi.waitFor(() => {
+      expect(words(w)).toContain('Marl Pit Keeper onion 88 in 100 alive; sow 2 for each plant Careful');
+    });
+    expect(buttonsOf()).not.toContain('Ask');
+    await typeInto('input[type=search]', 'weir');
+    await vi.waitFor(() => {
+      expect(words(w)).toContain('Weir Keeper');
+    });
+    expect(desk.calls.at(-1)?.path).toBe('/public/find?q=weir');
   });
 });

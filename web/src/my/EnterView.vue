@@ -1,22 +1,25 @@
 <script setup lang="ts">
 import { readMemberCode } from '@esprel/core';
-import { MY_PATHS, mySeen, type FoundSeed } from '@esprel/core/api';
+import { MY_PATHS, mySeen } from '@esprel/core/api';
 import Button from 'primevue/button';
 import InputText from 'primevue/inputtext';
 import { defineAsyncComponent, ref } from 'vue';
 import { ApiProblem, sendUnrecorded } from '../base/api.ts';
 import { readOnce } from '../base/calls.ts';
-import FoundPublic from './FoundPublic.vue';
 import { useMine } from './useMine.ts';
 
 /** Getting in with a card: by camera, by photo, or typed. */
 const CodeReader = defineAsyncComponent(() => import('../base/CodeReader.vue'));
+const SeedFinder = defineAsyncComponent(() => import('./SeedFinder.vue'));
 const props = defineProps<{ problem: string | null }>();
 const mine = useMine();
 const typed = ref('');
 const problem = ref(props.problem);
 const busy = ref(false);
-const shown = ref<(FoundSeed & { readonly library: { readonly name: string } }) | null>(null);
+/** The name of a library that shows what it has to everybody. */
+const shows = ref<string | null>(null);
+type Find = InstanceType<typeof SeedFinder>['$props']['find'];
+const find: Find = async (q, what) => ({ found: await readOnce(mySeen.public, { q, what }), kept: false });
 
 async function enter(code: string): Promise<void> {
   if (busy.value) return;
@@ -49,16 +52,15 @@ async function askLink(): Promise<void> {
     busy.value = false;
   }
 }
-// Where the library shows what it has to everybody, it stands here too.
 readOnce(mySeen.public, {})
-  .then((found) => {
-    shown.value = found;
+  .then(({ library }) => {
+    shows.value = library.name;
   })
   .catch(() => undefined);
 </script>
 
 <template>
-  <h1>{{ shown?.library.name ?? 'Your seed' }}</h1>
+  <h1>{{ shows ?? 'Your seed' }}</h1>
   <p>Hold your card before the camera. It opens your page: your seed, what to do with it, and what you can ask for.</p>
   <p v-if="problem" class="caution" role="alert">{{ problem }}</p>
   <CodeReader @code="enter" />
@@ -74,10 +76,19 @@ readOnce(mySeen.public, {})
     <p v-if="sent" role="status">{{ sent }}</p>
   </form>
   <p class="quiet small">No card, or lost? Ask at the desk for a new one; the old one is withdrawn then.</p>
-  <FoundPublic v-if="shown" :found="shown" />
+  <section v-if="shows" aria-labelledby="public">
+    <h2 id="public">What may be lent here</h2>
+    <p class="quiet small">Whoever is a member asks for it from here; everybody else asks at the desk.</p>
+    <SeedFinder :find="find" :asked="null" />
+  </section>
 </template>
 
 <style scoped>
+section {
+  display: grid;
+  gap: 10px;
+  padding-top: 12px;
+}
 form {
   display: grid;
   gap: 6px;

@@ -5,7 +5,7 @@ import Button from 'primevue/button';
 import { computed } from 'vue';
 
 /** A variety that may be asked for, waited for, or grown on. */
-const props = defineProps<{ variety: FoundVariety; asked: MyAsk | null }>();
+const props = defineProps<{ variety: FoundVariety; asked: MyAsk | null; mayAsk: boolean }>();
 defineEmits<{ ask: [] }>();
 const crop = computed(() => props.variety.crop.toLowerCase().replace(/ \(.*\)/, ''));
 const about = computed(() => {
@@ -42,7 +42,7 @@ const ASKED = { ask: 'asked for', wait: 'you are in line', offer: 'offered' } as
       }}</span>
       <span v-if="asked" class="quiet small">{{ asked.laidOn ? 'lies ready' : ASKED[asked.kind] }}</span>
       <Button
-        v-else
+        v-else-if="mayAsk"
         :label="WORDS[variety.state]"
         :aria-label="`${WORDS[variety.state]}: ${variety.variety}`"
         :severity="variety.state === 'ask' ? undefined : 'secondary'"
