@@ -161,7 +161,7 @@ async function lay(prints: boolean): Promise<void> {
       <BeforeLendingNote :codes="[values.code]" :member-id="ask.memberId" :purpose="values.purpose" />
     </template>
     <DeskMessage v-if="form.problem" kind="problem">{{ form.problem.message }}</DeskMessage>
-    <div class="row-of-buttons">
+    <div class="row-of-buttons in-sight">
       <Button type="submit" label="Lay it ready, print label and slip" :loading="form.sending" :disabled="lot === null" />
       <Button label="Lay it ready" severity="secondary" :disabled="lot === null" @click="lay(false)" />
     </div>

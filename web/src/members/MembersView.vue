@@ -27,7 +27,7 @@ const which = computed(() => (route.query.which === 'to-ask' ? ('to-ask' as cons
 const asked = useRead(asksApi.list, () => ({}), [], true).data;
 const narrow = useNarrow();
 /** Rows are drawn as they come into view, which needs to know how high they are. */
-const row = computed(() => (which.value === null ? 48 : narrow.value ? 74 : 64));
+const row = computed(() => (which.value === null ? 54 : narrow.value ? 74 : 64));
 const { data, problem } = useRead(membersApi.list, () => ({ limit: 5000, q: soon.value.slice(0, 100), which: which.value }), [], true);
 /** So many are drawn all at once. */
 const FEW = 20;
@@ -123,6 +123,7 @@ function askWords(m: ListedMember): string {
 }
 .list-body :deep(tbody td) {
   height: var(--row);
+  padding-block: 4px;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

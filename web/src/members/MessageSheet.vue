@@ -57,7 +57,7 @@ async function send(): Promise<void> {
     <FieldNote id="text" v-model="values.text" class="text" label="What is told" :error="form.errors.text" />
     <p v-if="values.way === 'email'" class="quiet small">Below it stands why it came and how it stops.</p>
     <DeskMessage v-if="form.problem" kind="problem">{{ form.problem.message }}</DeskMessage>
-    <div class="row-of-buttons"><Button type="submit" :label="ACTION[values.way]" :loading="form.sending" /></div>
+    <div class="row-of-buttons in-sight"><Button type="submit" :label="ACTION[values.way]" :loading="form.sending" /></div>
   </form>
 </template>
 

@@ -155,7 +155,10 @@ const simulated = computed(() => office.data.value?.used === true);
     </FormFrame>
     <section v-if="simulated && office.data.value" aria-label="The post office of the program" class="office">
       <h2>What came out</h2>
-      <p class="quiet">No mail server is set: the post office that ships with the program keeps letters here, for looking at.</p>
+      <p class="quiet">
+        No mail server is set: the post office that ships with the program keeps letters here, for looking at. It can be made to refuse or
+        to hang, to see what happens then.
+      </p>
       <div class="row-of-buttons">
         <Button
           v-for="b in ['works', 'refuses', 'hangs'] as const"
