@@ -1,9 +1,8 @@
 // @vitest-environment happy-dom
-import type { FoundVariety } from '@esprel/core/api';
 import { describe, expect, it, vi } from 'vitest';
 import EnterView from '../src/my/EnterView.vue';
 import { eachDesk, settled, words } from './desk.ts';
-import { buttonsOf, pageOf, typeInto } from './myPage.ts';
+import { buttonsOf, foundOf, pageOf, typeInto } from './myPage.ts';
 
 const desk = eachDesk();
 
@@ -24,24 +23,9 @@ describe('the door', () => {
   });
 
   it('shows what may be lent where the library shows it to everybody, to be looked through but not asked for', async () => {
-    const variety: FoundVariety = {
-      varietyId: 3,
-      variety: 'Marl Pit Keeper',
-      crop: 'Onion',
-      difficulty: 'easy',
-      alive: 0.88,
-      perCell: 2,
-      unit: 'seed',
-      sowNow: true,
-      state: 'ask',
-      waiting: 0,
-      plantsLeast: 20,
-      years: 2,
-      cautions: ['Careful'],
-    };
     const library = pageOf().library;
-    desk.answers['GET /public/find'] = { library, varieties: [variety], more: false };
-    desk.answers['GET /public/find?q=weir'] = { library, varieties: [{ ...variety, variety: 'Weir Keeper' }], more: false };
+    desk.answers['GET /public/find'] = { library, varieties: [foundOf({ cautions: ['Careful'] })], more: false };
+    desk.answers['GET /public/find?q=weir'] = { library, varieties: [foundOf({ variety: 'Weir Keeper' })], more: false };
     const w = await desk.show(EnterView, { problem: null });
     await vi.waitFor(() => {
       expect(words(w)).toContain('Marl Pit Keeper onion 88 in 100 alive; sow 2 for each plant Careful');

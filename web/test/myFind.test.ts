@@ -1,37 +1,19 @@
 // @vitest-environment happy-dom
-import type { FoundVariety } from '@esprel/core/api';
 import { describe, expect, it } from 'vitest';
 import FindView from '../src/my/FindView.vue';
 import { button, settled, words } from './desk.ts';
-import { eachPhone, showMine } from './myPage.ts';
+import { eachPhone, foundOf, showMine } from './myPage.ts';
 
 const desk = eachPhone();
 
 describe('find', () => {
-  const found = (over: Partial<FoundVariety> = {}): FoundVariety => ({
-    varietyId: 3,
-    variety: 'Marl Pit Keeper',
-    crop: 'Onion (bulb)',
-    difficulty: 'easy',
-    alive: 0.88,
-    perCell: 2,
-    unit: 'seed',
-    sowNow: true,
-    state: 'ask',
-    waiting: 0,
-    plantsLeast: 20,
-    years: 2,
-    cautions: [],
-    ...over,
-  });
-
   it('says what each would mean, and asks, waits or offers in one tap', async () => {
     desk.answers['GET /my/find'] = {
       varieties: [
-        found(),
-        found({ varietyId: 6, variety: 'Drover', alive: 0.37, perCell: null }),
-        found({ varietyId: 4, variety: 'Early', state: 'wait', waiting: 2 }),
-        found({ varietyId: 5, variety: 'Weir Keeper', state: 'grow' }),
+        foundOf(),
+        foundOf({ varietyId: 6, variety: 'Drover', alive: 0.37, perCell: null }),
+        foundOf({ varietyId: 4, variety: 'Early', state: 'wait', waiting: 2 }),
+        foundOf({ varietyId: 5, variety: 'Weir Keeper', state: 'grow' }),
       ],
       more: false,
     };
@@ -60,18 +42,18 @@ describe('find', () => {
   it('keeps what was asked for last, whatever answers later', async () => {
     let slow: (v: unknown) => void = () => undefined;
     desk.answers['GET /my/find?what=now'] = () => new Promise((resolve) => (slow = resolve));
-    desk.answers['GET /my/find?what=easy'] = { varieties: [found({ variety: 'Easy one' })], more: false };
+    desk.answers['GET /my/find?what=easy'] = { varieties: [foundOf({ variety: 'Easy one' })], more: false };
     const w = await showMine(desk, FindView);
     button(w, 'Easy to save').click();
     await settled();
     expect(words(w)).toContain('Easy one');
-    slow({ varieties: [found({ variety: 'Late answer' })], more: false });
+    slow({ varieties: [foundOf({ variety: 'Late answer' })], more: false });
     await settled();
     expect([words(w).includes('Late answer'), words(w).includes('Easy one')]).toEqual([false, true]);
   });
 
   it('shows what was found last where there is no network, and says so', async () => {
-    desk.answers['GET /my/find'] = { varieties: [found()], more: false };
+    desk.answers['GET /my/find'] = { varieties: [foundOf()], more: false };
     const w = await showMine(desk, FindView);
     await settled();
     w.unmount();

@@ -1,4 +1,4 @@
-import type { MyPacket, MyPage } from '@esprel/core/api';
+import type { FoundVariety, MyPacket, MyPage } from '@esprel/core/api';
 import type { VueWrapper } from '@vue/test-utils';
 import { beforeEach, vi } from 'vitest';
 import { useMine } from '../src/my/useMine.ts';
@@ -94,3 +94,21 @@ export function packetOf(over: Partial<MyPacket> = {}): MyPacket {
     ...over,
   };
 }
+
+/** A variety of onion that may be asked for. */
+export const foundOf = (over: Partial<FoundVariety> = {}): FoundVariety => ({
+  varietyId: 3,
+  variety: 'Marl Pit Keeper',
+  crop: 'Onion (bulb)',
+  difficulty: 'easy',
+  alive: 0.88,
+  perCell: 2,
+  unit: 'seed',
+  sowNow: true,
+  state: 'ask',
+  waiting: 0,
+  plantsLeast: 20,
+  years: 2,
+  cautions: [],
+  ...over,
+});
