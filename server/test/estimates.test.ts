@@ -47,6 +47,25 @@ describe('the estimate follows what is known', () => {
     expect(await refreshStale(library.db, library.today)).toBe(0);
   });
 
+  it('the day: what was counted comes along, and what was missed once is found within five days', async () => {
+    const code = await library.takeIn({ seeds: 400 });
+    await testedLot(library, code, 48, 50);
+    const median = (): number =>
+      library.db.prepare('SELECT median FROM lot_estimates JOIN lots ON lots.id = lot_id WHERE code = ?').pluck().get(code) as number;
+    const before = median();
+    library.today = '2027-03-15';
+    expect(await refreshStale(library.db, library.today)).toBe(1);
+    expect(Math.abs(median() - before)).toBeLessThan(0.01);
+    // The record says something else, and nobody told the estimate: there were four times as many seeds in the bags.
+    library.db.exec('UPDATE replicates SET seeds = seeds * 4');
+    for (const day of ['16', '17', '18', '19', '20']) {
+      library.today = `2027-03-${day}`;
+      expect(await refreshStale(library.db, library.today)).toBe(1);
+    }
+    expect(median()).toBeLessThan(before - 0.3);
+    expect((await library.lotSheet(code)).verdict.verdict).not.toBe('lend');
+  });
+
   it('an open test and a fate that says nothing of the seed leave it alone', async () => {
     const code = await library.takeIn();
     const before = await library.median(code);

@@ -22,14 +22,13 @@ import type { LotRow } from '../records/lot.ts';
 import { overruleOn } from '../records/overrule.ts';
 import { frostOf, readSettings } from '../records/settings.ts';
 import { advisedTest } from './estimator.ts';
-import { file, type ListedLot } from './listing.ts';
+import { file, type ListedLot, listings } from './listing.ts';
 import { spendableOf } from './spendable.ts';
 import type { StoredEstimate } from './stored.ts';
 import { wetOf, wetReason } from './wet.ts';
 
-/** A lot with its stored estimate, and what was judged of it the last time. */
+/** A lot with what was judged of it the last time. */
 type JudgedLot = ListedLot & {
-  readonly estimate: string | null;
   readonly verdict: string;
   readonly verdict_beside: string | null;
   readonly reason: string;
@@ -124,11 +123,11 @@ interface Worth {
 }
 
 /** What a test of the lot would be worth, in figures and a sentence; null where none can be made. */
-function worthOf(db: Db, me: Judged, sisters: readonly Judged[], wanted: number): Worth | null {
+function worthOf(me: Judged, sisters: readonly Judged[], wanted: number, tested: ReadonlySet<number>): Worth | null {
   const { lot, estimate } = me;
   const free = lendable(lot.balance, lot.floor);
   if (lot.state !== 'kept' || lot.missing_since !== null || free < SMALLEST_TEST) return null;
-  if (one(db, 'SELECT 1 FROM tests WHERE lot_id = ? AND closed_on IS NULL', lot.id)) return null;
+  if (tested.has(lot.id)) return null;
   const spendable = spendableOf(lot);
   const advised = estimate.advised?.spendable === spendable ? estimate.advised : advisedTest(estimate.today, estimate.threshold, spendable);
   if (advised === null) return null;
@@ -151,16 +150,26 @@ interface JudgedToday extends Judged {
 function judgements(db: Db, varietyId: number, today: string, fresh: ReadonlyMap<number, StoredEstimate> = new Map()): JudgedToday[] {
   const lots = all<JudgedLot>(
     db,
-    `SELECT l.*, v.crop_key, v.breeding, v.folded, c.name AS crop_name, e.estimate,
-       e.verdict, e.verdict_beside, e.reason, e.next_look, e.worth, e.worth_why, e.true_mean
+    `SELECT l.*, v.crop_key, v.breeding, v.folded, c.name AS crop_name, e.verdict, e.verdict_beside, e.reason, e.next_look, e.worth, e.worth_why, e.true_mean
      FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key
      LEFT JOIN lot_estimates e ON e.lot_id = l.id WHERE l.variety_id = ?`,
     varietyId,
   );
+  const stored = storedEstimates(
+    db,
+    lots.map((l) => l.id).filter((id) => !fresh.has(id)),
+  );
   const judged = lots.flatMap((lot): Judged[] => {
-    const estimate = fresh.get(lot.id) ?? (lot.estimate === null ? null : (JSON.parse(lot.estimate) as StoredEstimate));
-    return estimate === null ? [] : [{ lot, estimate }];
+    const estimate = fresh.get(lot.id) ?? stored.get(lot.id);
+    return estimate === undefined ? [] : [{ lot, estimate }];
   });
+  const tested = new Set(
+    all<{ id: number }>(
+      db,
+      'SELECT t.lot_id AS id FROM lots l JOIN tests t ON t.lot_id = l.id WHERE l.variety_id = ? AND t.closed_on IS NULL',
+      varietyId,
+    ).map((t) => t.id),
+  );
   const wanted =
     one<{ n: number }>(
       db,
@@ -171,7 +180,7 @@ function judgements(db: Db, varietyId: number, today: string, fresh: ReadonlyMap
   const frost = frostOf(readSettings(db));
   return judged.map((me) => {
     const younger = judged.find((o) => o.lot.id !== me.lot.id && o.lot.ages_from > me.lot.ages_from && isSound(o));
-    const worth = worthOf(db, me, judged, wanted);
+    const worth = worthOf(me, judged, wanted, tested);
     return { ...me, worth, judgement: judgeOne(db, me, younger?.lot, worth, frost, today) };
   });
 }
@@ -181,9 +190,26 @@ export function judgementOf(db: Db, lot: LotRow, estimate: StoredEstimate, today
   return judgements(db, lot.variety_id, today, new Map([[lot.id, estimate]])).find((j) => j.lot.id === lot.id)?.judgement ?? null;
 }
 
-/** Judges all lots of a variety again from their stored estimates, and files them in the lists they belong to. */
-export function judgeVariety(db: Db, varietyId: number, today: string): void {
-  for (const { lot, estimate, judgement, worth } of judgements(db, varietyId, today)) {
+/** The estimates of these lots as they are stored, by lot. */
+function storedEstimates(db: Db, lotIds: readonly number[]): Map<number, StoredEstimate> {
+  if (lotIds.length === 0) return new Map();
+  return new Map(
+    all<{ id: number; estimate: string }>(
+      db,
+      'SELECT lot_id AS id, estimate FROM lot_estimates WHERE lot_id IN (SELECT value FROM json_each(?))',
+      JSON.stringify(lotIds),
+    ).map(({ id, estimate }) => [id, JSON.parse(estimate) as StoredEstimate]),
+  );
+}
+
+/**
+ * Judges all lots of a variety again from their stored estimates, and files them in the lists they belong to. Estimates that were stored
+ * just now need not be read again: `fresh` holds them.
+ */
+export function judgeVariety(db: Db, varietyId: number, today: string, fresh?: ReadonlyMap<number, StoredEstimate>): void {
+  const judged = judgements(db, varietyId, today, fresh);
+  const listed = listings(db, varietyId);
+  for (const { lot, estimate, judgement, worth } of judged) {
     const now = [judgement.verdict, judgement.beside, judgement.reason, judgement.nextLook, worth?.worth ?? null, worth?.why ?? null];
     const before = [lot.verdict, lot.verdict_beside, lot.reason, lot.next_look, lot.worth, lot.worth_why];
     // Most stays as it was: a row that holds a whole estimate is not written for nothing.
@@ -195,6 +221,6 @@ export function judgeVariety(db: Db, varietyId: number, today: string): void {
         lot.id,
       );
     }
-    file(db, lot, { median: estimate.today.median, trueMean: lot.true_mean }, judgement);
+    file(db, lot, { median: estimate.today.median, trueMean: lot.true_mean }, judgement, listed.get(lot.id) ?? []);
   }
 }

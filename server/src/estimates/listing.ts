@@ -1,5 +1,6 @@
 import { SURPRISES_FROM, surprising } from '@esprel/core';
 import { all, type Db, one, run } from '../db/db.ts';
+import { groupBy } from '../db/groupBy.ts';
 import type { LotRow } from '../records/lot.ts';
 
 /** A lot with what lists sort it by. */
@@ -18,14 +19,15 @@ function tagsOf(lot: LotRow, verdict: string, beside: string | null, trueMean: n
   return tags;
 }
 
-/** Files a lot anew in the lists it belongs to. Where it stands already is left alone: its sisters are judged with every change of one, and seldom move. */
+/** Files a lot anew in the lists it belongs to; `there`: where it stands. Where it stands already is left alone: its sisters are judged with every change of one, and seldom move. */
 export function file(
   db: Db,
   lot: ListedLot,
   { median, trueMean }: { readonly median: number; readonly trueMean: number | null },
   { verdict, beside }: { readonly verdict: string; readonly beside: string | null },
+  there: readonly Listing[],
 ): void {
-  fileUnder(db, lot, tagsOf(lot, verdict, beside, trueMean), median);
+  fileUnder(db, lot, tagsOf(lot, verdict, beside, trueMean), median, there);
 }
 
 interface Listing {
@@ -36,7 +38,20 @@ interface Listing {
   readonly by_alive: number;
 }
 
-function fileUnder(db: Db, lot: ListedLot, tags: readonly string[], median: number): void {
+/** Where the lots of a variety stand, by lot. */
+export function listings(db: Db, varietyId: number): Map<number, Listing[]> {
+  return groupBy(
+    all<Listing & { readonly lot: number }>(
+      db,
+      `SELECT i.lot_id AS lot, i.tag, i.by_crop, i.by_year, i.by_seeds, i.by_alive FROM lots l JOIN lot_listing i ON i.lot_id = l.id
+       WHERE l.variety_id = ?`,
+      varietyId,
+    ),
+    (l) => l.lot,
+  );
+}
+
+function fileUnder(db: Db, lot: ListedLot, tags: readonly string[], median: number, there: readonly Listing[]): void {
   const place = {
     by_crop: `${lot.crop_name.toLowerCase()}\t${lot.folded}\t${lot.code}`,
     by_year: lot.year ?? 0,
@@ -45,7 +60,6 @@ function fileUnder(db: Db, lot: ListedLot, tags: readonly string[], median: numb
     by_alive: Math.round(median * 1000) / 1000,
   };
   const lists = new Set(tags.flatMap((t) => [t, `${t}@${lot.crop_key}`]));
-  const there = all<Listing>(db, 'SELECT tag, by_crop, by_year, by_seeds, by_alive FROM lot_listing WHERE lot_id = ?', lot.id);
   const asBefore = (l: Listing): boolean =>
     lists.has(l.tag) && l.by_crop === place.by_crop && l.by_year === place.by_year && l.by_seeds === place.by_seeds;
   if (there.length === lists.size && there.every(asBefore)) {
@@ -77,5 +91,5 @@ export function fileBeforeEstimate(db: Db, lotId: number): void {
      FROM lots l JOIN varieties v ON v.id = l.variety_id JOIN crops c ON c.key = v.crop_key WHERE l.id = ?`,
     lotId,
   );
-  if (lot) fileUnder(db, lot, ['all'], 0);
+  if (lot) fileUnder(db, lot, ['all'], 0, []);
 }

@@ -31,11 +31,18 @@ export interface Gathered {
   readonly job: EstimateJob;
 }
 
-export function gather(db: Db, lot: LotRow, today: string, known: KnownPlaces = knownPlaces(db)): Gathered {
+/** `asBefore`: the evidence that its last estimate was made from, where nothing but the day is another. */
+export function gather(
+  db: Db,
+  lot: LotRow,
+  today: string,
+  known: KnownPlaces = knownPlaces(db),
+  asBefore: readonly EvidenceDot[] | null = null,
+): Gathered {
   const settings = readSettings(db);
-  const dots = evidenceOf(db, lot.id);
+  const dots = asBefore ?? evidenceOf(db, lot.id);
   const facts = lotFacts(db, lot, dots, settings, known);
-  const wanted = wantedPredictions(db, lot.id, facts, dots);
+  const wanted = asBefore === null ? wantedPredictions(db, lot.id, facts, dots) : [];
   const day = today < lot.ages_from ? lot.ages_from : today;
   return {
     lot,
@@ -45,8 +52,20 @@ export function gather(db: Db, lot: LotRow, today: string, known: KnownPlaces = 
   };
 }
 
-/** `onlyOlder`: nothing about the lot changed but the day; then how true it is stays as it was. */
-export function keep(db: Db, { lot, dots, wanted, job }: Gathered, made: MadeEstimate, today: string, onlyOlder = false): void {
+/** What is known beforehand of lots that are kept: that only the day is another (how true they are stays then), and whether a test runs. */
+export interface KnownOfLot {
+  readonly onlyOlder: boolean;
+  readonly tested: boolean;
+}
+
+/** Keeps an estimate with its row of the list, and answers it. */
+export function keep(
+  db: Db,
+  { lot, dots, wanted, job }: Gathered,
+  made: MadeEstimate,
+  today: string,
+  { onlyOlder, tested }: KnownOfLot = { onlyOlder: false, tested: true },
+): StoredEstimate {
   const estimate = rounded(made.estimate);
   const { threshold } = job.facts;
   const stored: StoredEstimate = { ...estimate, dots, threshold, advised: made.advised };
@@ -75,7 +94,8 @@ export function keep(db: Db, { lot, dots, wanted, job }: Gathered, made: MadeEst
     const belief = made.beliefs[i];
     if (belief) keepPrediction(db, w, belief);
   });
-  timeTests(db, lot, estimate.today, today);
+  if (tested) timeTests(db, lot, estimate.today, today);
+  return stored;
 }
 
 /** Keeps how true a lot is beside how alive. */
@@ -91,9 +111,9 @@ function keepTruth(db: Db, lotId: number, known: KnownTruths = new Map()): void 
   );
 }
 
-export function computeEstimate(db: Db, lot: LotRow, today: string): void {
+export function computeEstimate(db: Db, lot: LotRow, today: string): StoredEstimate {
   const gathered = gather(db, lot, today);
-  keep(db, gathered, estimateJob(gathered.job), today);
+  return keep(db, gathered, estimateJob(gathered.job), today);
 }
 
 /** Keeps with each open test of the lot the day to stop waiting, by what is believed of the lot without it. */

@@ -1,11 +1,14 @@
+import { dayNumber } from '@esprel/core';
 import { all, type Db, one, run, writeDerived } from '../db/db.ts';
 import { isWrittenElsewhere } from '../db/writer.ts';
 import { lotRow } from '../records/lot.ts';
 import { knownPlaces } from '../records/place.ts';
 import { estimateJob, Estimator, type MadeEstimate } from './estimator.ts';
+import type { EvidenceDot } from './evidence.ts';
 import { judgeVariety } from './judging.ts';
 import { judgingState } from './judgingState.ts';
 import { computeEstimate, gather, type Gathered, keep } from './make.ts';
+import type { StoredEstimate } from './stored.ts';
 
 /** How many estimates are not of `today` yet, or not made at all. */
 export function countStale(db: Db, today: string): number {
@@ -29,10 +32,40 @@ function latestStep(db: Db): number {
   return one<{ id: number | null }>(db, 'SELECT max(id) AS id FROM steps')?.id ?? 0;
 }
 
+/**
+ * Though nothing touched a lot, what it is judged by is gathered from the record itself every so many days, a part of the lots each day: what
+ * was missed once does not stay so. Not seven: a computer that is on on the same days of the week comes by all of them too.
+ */
+const GATHERED_EVERY_DAYS = 5;
+const isGathered = (lotId: number, today: string): boolean => dayNumber(today) % GATHERED_EVERY_DAYS === lotId % GATHERED_EVERY_DAYS;
+
+/** The evidence that the stored estimates of these lots were made from, by lot. */
+function storedEvidence(db: Db, lotIds: readonly number[]): Map<number, readonly EvidenceDot[]> {
+  if (lotIds.length === 0) return new Map();
+  return new Map(
+    all<{ id: number; dots: string | null }>(
+      db,
+      "SELECT lot_id AS id, estimate ->> '$.dots' AS dots FROM lot_estimates WHERE lot_id IN (SELECT value FROM json_each(?))",
+      JSON.stringify(lotIds),
+    ).flatMap(({ id, dots }) => (dots === null ? [] : [[id, JSON.parse(dots) as EvidenceDot[]] as const])),
+  );
+}
+
+/** Which of these lots have a test that runs. */
+function underTest(db: Db, lotIds: readonly number[]): Set<number> {
+  return new Set(
+    all<{ id: number }>(
+      db,
+      'SELECT lot_id AS id FROM tests WHERE closed_on IS NULL AND planned = 0 AND lot_id IN (SELECT value FROM json_each(?))',
+      JSON.stringify(lotIds),
+    ).map((t) => t.id),
+  );
+}
+
 /** Lots whose estimates are made or kept without letting go of the thread: some milliseconds. */
 const IN_ONE_GO = 6;
 /** So many such handfuls are with the thread at a time: it never waits for this one, nor this one for it. */
-const AHEAD = 3;
+const AHEAD = 6;
 
 /** More lots than this are computed on a thread of their own. */
 const OWN_THREAD = 60;
@@ -79,9 +112,14 @@ async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promis
   const started = (i: number): { gathered: Gathered[]; seen: number; made: Promise<MadeEstimate[]> } => {
     // Read once for these few: a step of somebody may have changed it by the next.
     const known = knownPlaces(db);
-    const gathered = stale.slice(i, i + IN_ONE_GO).flatMap(({ id }) => {
+    const few = stale.slice(i, i + IN_ONE_GO);
+    const asBefore = storedEvidence(
+      db,
+      few.flatMap(({ id, onlyOlder }) => (onlyOlder === 1 && !isGathered(id, today) ? [id] : [])),
+    );
+    const gathered = few.flatMap(({ id }) => {
       const lot = lotRow(db, id);
-      return lot ? [gather(db, lot, today, known)] : [];
+      return lot ? [gather(db, lot, today, known, asBefore.get(id) ?? null)] : [];
     });
     const jobs = gathered.map((g) => g.job);
     return { gathered, seen: latestStep(db), made: thread ? thread.estimate(jobs) : Promise.resolve(jobs.map(estimateJob)) };
@@ -89,6 +127,9 @@ async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promis
   try {
     const ahead: ReturnType<typeof started>[] = [];
     let begun = 0;
+    // Estimates of a variety that is not judged yet: they need not be read again, unless somebody made a step since.
+    const fresh = new Map<number, StoredEstimate>();
+    let freshAt = latestStep(db);
     for (let i = 0; i < stale.length; i += IN_ONE_GO) {
       // Begun again when whoever writes is done, or goes on.
       if (!db.open || isWrittenElsewhere(db) || state.paused) return i;
@@ -102,14 +143,30 @@ async function refreshOnce(db: Db, today: string, estimator?: Estimator): Promis
       const next = stale[i + IN_ONE_GO];
       writeDerived(db, () => {
         // A step of somebody in between has made these anew, or changed what they were made from.
-        const old = latestStep(db) !== now.seen;
+        const step = latestStep(db);
+        const old = step !== now.seen;
+        if (step !== freshAt) fresh.clear();
+        freshAt = step;
+        const tested = old
+          ? null
+          : underTest(
+              db,
+              few.map((l) => l.id),
+            );
         now.gathered.forEach((g, n) => {
           const lot = old ? lotRow(db, g.lot.id) : g.lot;
-          if (old && lot) computeEstimate(db, lot, today);
-          else if (lot) keep(db, g, made[n] as MadeEstimate, today, few[n]?.id === lot.id && few[n]?.onlyOlder === 1);
+          if (!lot) return;
+          const onlyOlder = few[n]?.id === lot.id && few[n]?.onlyOlder === 1;
+          fresh.set(
+            lot.id,
+            tested === null
+              ? computeEstimate(db, lot, today)
+              : keep(db, g, made[n] as MadeEstimate, today, { onlyOlder, tested: tested.has(lot.id) }),
+          );
         });
         // A variety is judged once all of its lots are of the day: they are held against each other.
-        for (const variety of new Set(few.map((l) => l.variety))) if (variety !== next?.variety) judgeVariety(db, variety, today);
+        for (const variety of new Set(few.map((l) => l.variety))) if (variety !== next?.variety) judgeVariety(db, variety, today, fresh);
+        if (few.at(-1)?.variety !== next?.variety) fresh.clear();
       });
       await new Promise((resolve) => setImmediate(resolve));
     }
