@@ -121,6 +121,8 @@ describe('telling', () => {
     expect(took[1]).toContain('To: brisa@post.example');
     const volunteer = await withPerson(library, desk, 'Tob Fenner');
     expect((await volunteer.send('GET', '/post')).body.code).toBe('not-allowed');
+    // What came out holds addresses and links.
+    expect((await volunteer.send('GET', '/devices/post-office')).body.code).toBe('not-allowed');
   });
 
   it('that is refused, or finds nobody, stays there with why, and is sent again', async () => {

@@ -77,7 +77,8 @@ export const tellingApi = {
   setPost: does<PostSettings>()('/post', postForm, 'coordinator'),
   /** Sends a letter to oneself: to the address of the library. */
   tryPost: does<{ readonly said: string }>()('/post/try', emptyForm, 'coordinator'),
-  office: reads<PostOfficeState>()('/devices/post-office', 'desk'),
+  /** What came out names addresses, and holds links that open pages. */
+  office: reads<PostOfficeState>()('/devices/post-office', 'coordinator'),
   setOffice: does<PostOfficeState>()('/devices/post-office', postOfficeForm, 'coordinator'),
   /** Sends a link by e-mail, if there is a member of that address. It says the same either way. */
   link: does<{ readonly said: string }>()(MY_PATHS.link, askLinkForm, 'anyone'),
