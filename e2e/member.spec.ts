@@ -154,6 +154,20 @@ test('a card that was withdrawn keeps what was written until a new one opens the
       );
     })
     .toBe(true);
+  // Signed out, and in again by the card's address, on the page that stands there already.
+  await tab(on, 'The library');
+  await on.getByRole('button', { name: 'Sign out on this phone' }).tap();
+  await on.getByRole('button', { name: 'Sign out', exact: true }).tap();
+  await expect(on.getByText('Hold your card before the camera')).toBeVisible();
+  await on.evaluate((hash) => {
+    location.hash = hash;
+  }, code);
+  await expect(on.getByText('opens nothing any more')).toBeVisible();
+  await on.evaluate((hash) => {
+    location.hash = hash;
+  }, fresh);
+  await expect(on.getByRole('navigation', { name: 'Pages' })).toBeVisible();
+  expect(on.url()).not.toContain('#');
   await context.close();
 });
 

@@ -14,7 +14,7 @@ const SeedFinder = defineAsyncComponent(() => import('./SeedFinder.vue'));
 const props = defineProps<{ problem: string | null }>();
 const mine = useMine();
 const typed = ref('');
-const problem = ref(props.problem);
+const problem = ref<string | null>(null);
 const busy = ref(false);
 /** The name of a library that shows what it has to everybody. */
 const shows = ref<string | null>(null);
@@ -62,7 +62,7 @@ readOnce(mySeen.public, {})
 <template>
   <h1>{{ shows ?? 'Your seed' }}</h1>
   <p>Hold your card before the camera. It opens your page: your seed, what to do with it, and what you can ask for.</p>
-  <p v-if="problem" class="caution" role="alert">{{ problem }}</p>
+  <p v-if="problem ?? props.problem" class="caution" role="alert">{{ problem ?? props.problem }}</p>
   <CodeReader @code="enter" />
   <form @submit.prevent="enter(typed)">
     <label for="code">or type what stands below the code on it</label>

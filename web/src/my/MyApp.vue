@@ -3,7 +3,7 @@ import { useEventListener, useIntervalFn } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import SeedMark from '../base/SeedMark.vue';
-import { codeInAddress } from './codeInAddress.ts';
+import { codeInAddress, takeCode } from './codeInAddress.ts';
 import EnterView from './EnterView.vue';
 import SaidLast from './SaidLast.vue';
 import { TABS } from './router.ts';
@@ -15,18 +15,23 @@ const route = useRoute();
 const problem = ref<string | null>(null);
 const begun = ref(false);
 
+async function enter(code: string | null): Promise<void> {
+  if (code === null) return;
+  problem.value = null;
+  await mine.enter(code).catch((error: unknown) => {
+    problem.value = (error as Error).message;
+  });
+}
 async function begin(): Promise<void> {
-  if (codeInAddress !== null) {
-    await mine.enter(codeInAddress).catch((error: unknown) => {
-      problem.value = (error as Error).message;
-    });
-  }
+  await enter(codeInAddress);
   await mine.open();
   await mine.catchUp();
 }
 void begin().finally(() => {
   begun.value = true;
 });
+// A card or link that is opened where the page stands already moves only what is behind the #.
+useEventListener(window, 'hashchange', () => void enter(takeCode()));
 useEventListener(window, 'online', () => void mine.catchUp());
 useEventListener(document, 'visibilitychange', () => {
   if (document.visibilityState === 'visible') void mine.catchUp();
@@ -52,6 +57,7 @@ const isHere = (to: string): boolean => (to === '/' ? route.path === '/' : route
     </header>
     <main>
       <template v-if="shown">
+        <p v-if="problem" class="caution" role="alert">{{ problem }}</p>
         <WaitingNote />
         <RouterView />
       </template>
