@@ -140,6 +140,10 @@ describe('mixed up', () => {
     });
     const sheet = (await library.get(`/api/lots/${a.code}`)).body;
     expect(sheet.lot.identity).toBe('doubtful');
+    // Whoever has seed of it is told a name, not a code alone.
+    expect(JSON.stringify((await library.get(`/api/lots/${a.code}/identity`)).body)).toContain(
+      `swapped with Amber Lantern (${b.code as string})`,
+    );
     expect(sheet.evidence[0]).toMatchObject({ used: false, why: `may be mixed up with ${b.code}` });
     expect(await alive()).toBeGreaterThan(low + 0.2);
     expect(

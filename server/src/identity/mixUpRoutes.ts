@@ -5,7 +5,7 @@ import { notFound } from '../problem.ts';
 import { lotByCode, type LotRow, lotRow } from '../records/lot.ts';
 import { mixUpsOf } from '../records/mixUp.ts';
 import { makes, type Route, serves } from '../routing/route.ts';
-import { changeIdentity } from './identity.ts';
+import { changeIdentity, varietyName } from './identity.ts';
 
 /** What a lot was before it was marked as mixed up. */
 function identityBefore(db: Db, lotId: number, markedOn: string): IdentityConfidence {
@@ -47,7 +47,7 @@ export function mixUpRoutes(): Route[] {
           identity: lot.identity === 'unknown' ? 'unknown' : 'doubtful',
           varietyId: null,
           kind: 'mixed-up',
-          reason: `may be ${body.kind === 'swapped' ? 'swapped' : 'spilled together'} with ${other.code}: ${reason}`,
+          reason: `may be ${body.kind === 'swapped' ? 'swapped' : 'spilled together'} with ${varietyName(db, other.variety_id)} (${other.code}): ${reason}`,
         });
       }
       change.describe(
