@@ -101,9 +101,11 @@ type Units = Pick<SaidUnits, 'lengthUnit' | 'dateOrder' | 'temperatureUnit'> & {
 function howToSow(lot: LabelLot, units: Units, kind: 'packet' | 'envelope'): string {
   const s = lot.sowing;
   const each =
-    kind === 'envelope' || s.perCell === null
+    kind === 'envelope'
       ? []
-      : [`${s.unit === 'seed' ? String(s.perCell) : plural(s.perCell, s.unit)} for each plant`];
+      : s.perCell === null
+        ? ['sow thickly']
+        : [`${s.unit === 'seed' ? String(s.perCell) : plural(s.perCell, s.unit)} for each plant`];
   const parts = [
     ...each,
     s.depthMm === 0 ? 'on the surface' : `${depth(s.depthMm, units.lengthUnit)} deep`,

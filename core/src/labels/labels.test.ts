@@ -74,6 +74,12 @@ describe('what labels say', () => {
     expect(lines).toContain('1 cluster for each plant, 1/4 inch deep, in the dark, at 70 to 84 °F; up in 6 to 14 days');
     expect(lines[0]).toContain('12 clusters');
   });
+  it('a packet of which five are not enough for a plant says to sow thickly, and an envelope nothing of it', () => {
+    const weak = { ...lot, sowing: { ...lot.sowing, perCell: null } };
+    const run = { seedsEach: 25, sownOn: null };
+    expect(lotLabel('packet', weak, units, run).lines).toContain('Sow thickly, 6 mm deep, at 21 to 29 °C; up in 6 to 14 days');
+    expect(lotLabel('envelope', weak, units, run).lines.join(' ')).not.toContain('thickly');
+  });
   it('lent to save seed, it says parents, distance and promise; a hybrid, that it will not come true; what the return said, for good', () => {
     const loan = { purpose: 'save-seed', promise: 'amount', promisedSeeds: 50, dueOn: '2027-11-01', note: null } as const;
     const squash = {
