@@ -1,5 +1,6 @@
 import { formatLotCode } from '@esprel/core';
-import { describe, expect, it } from 'vitest';
+import { createPinia, setActivePinia } from 'pinia';
+import { describe, expect, it, vi } from 'vitest';
 import { eachSwapDesk, envelope, json, lotOf, out, readyDesk, refusal, swapLibrary } from './swapDesk.ts';
 
 eachSwapDesk();
@@ -147,5 +148,29 @@ describe('what is said at a swap desk', () => {
     expect([desk.lot('LT-004C')?.variety, desk.lot('TM-003H')]).toEqual(['Marl', null]);
     expect(desk.find('mral').map((l) => l.code)).toEqual(['LT-004C']);
     expect(desk.findMembers('chapel').map((m) => m.name)).toEqual(['Brisa Marl']);
+  });
+
+  it('keeps codes that come while it reads what happened elsewhere, also where all is read anew', async () => {
+    for (const again of [false, true]) {
+      setActivePinia(createPinia());
+      const desk = await readyDesk();
+      const before = desk.codesLeftNow;
+      const quick = fetch;
+      let go: () => void = () => undefined;
+      const waited = new Promise<void>((resolve) => (go = resolve));
+      vi.stubGlobal('fetch', async (path: string, init?: RequestInit) => {
+        if (path.includes(again ? '/copy/lots' : '/news')) await waited;
+        return quick(path, init);
+      });
+      swapLibrary.news = { at: 105, again };
+      const reading = desk.catchUp();
+      await new Promise((resolve) => setTimeout(resolve, 20));
+      swapLibrary.answers = [() => json({ first: 401, last: 500, step: { id: 1, summary: '' } })];
+      await desk.moreCodes();
+      go();
+      await reading;
+      expect([again, desk.codesLeftNow - before]).toEqual([again, 100]);
+      vi.stubGlobal('fetch', quick);
+    }
   });
 });

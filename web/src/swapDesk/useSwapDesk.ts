@@ -137,7 +137,8 @@ export const useSwapDesk = defineStore('swap desk', () => {
     const sent = sentByNow();
     const lots = await readLots(deskId, c.lots, () => undefined);
     const codes = new Set(lots.map((l) => l.code));
-    const now: KeptCopy = { ...c, at, lots: lots.length };
+    // As it is by now: codes may have come meanwhile.
+    const now: KeptCopy = { ...(copy.value ?? c), at, lots: lots.length };
     await keep.value?.putLots(
       lots,
       [...shelf.value.byCode.keys()].filter((code) => !codes.has(code)),
@@ -274,7 +275,9 @@ export const useSwapDesk = defineStore('swap desk', () => {
       newKey(),
       null,
     );
-    const now: KeptCopy = { ...c, desk: { ...c.desk, blocks: [...c.desk.blocks, { first, last }] } };
+    // As it is by now: news may have come meanwhile.
+    const at = copy.value ?? c;
+    const now: KeptCopy = { ...at, desk: { ...at.desk, blocks: [...at.desk.blocks, { first, last }] } };
     await keep.value?.put('copy', now);
     copy.value = markRaw(now);
   }
