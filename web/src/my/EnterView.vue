@@ -11,10 +11,11 @@ import { useMine } from './useMine.ts';
 /** Getting in with a card: by camera, by photo, or typed. */
 const CodeReader = defineAsyncComponent(() => import('../base/CodeReader.vue'));
 const SeedFinder = defineAsyncComponent(() => import('./SeedFinder.vue'));
-const props = defineProps<{ problem: string | null }>();
+defineProps<{ problem: string | null }>();
 const mine = useMine();
 const typed = ref('');
-const problem = ref<string | null>(null);
+/** What is wrong with what was typed or scanned here; before that, with the address that was opened. */
+const wrong = ref<string | null>(null);
 const busy = ref(false);
 /** The name of a library that shows what it has to everybody. */
 const shows = ref<string | null>(null);
@@ -24,15 +25,15 @@ const find: Find = async (q, what) => ({ found: await readOnce(mySeen.public, { 
 async function enter(code: string): Promise<void> {
   if (busy.value) return;
   if (readMemberCode(code) === null) {
-    problem.value = 'That is not the code of a card: it has 26 letters and digits. On a packet stands another one.';
+    wrong.value = 'That is not the code of a card: it has 26 letters and digits. On a packet stands another one.';
     return;
   }
   busy.value = true;
-  problem.value = null;
+  wrong.value = null;
   try {
     await mine.enter(code);
   } catch (error) {
-    problem.value = (error as Error).message;
+    wrong.value = (error as Error).message;
   } finally {
     busy.value = false;
   }
@@ -42,12 +43,12 @@ const sent = ref<string | null>(null);
 async function askLink(): Promise<void> {
   if (busy.value) return;
   busy.value = true;
-  problem.value = null;
+  wrong.value = null;
   sent.value = null;
   try {
     sent.value = (await sendUnrecorded<{ readonly said: string }>(MY_PATHS.link, { email: email.value.trim() })).said;
   } catch (error) {
-    problem.value = error instanceof ApiProblem ? (error.errors[0]?.message ?? error.message) : (error as Error).message;
+    wrong.value = error instanceof ApiProblem ? (error.errors[0]?.message ?? error.message) : (error as Error).message;
   } finally {
     busy.value = false;
   }
@@ -62,7 +63,7 @@ readOnce(mySeen.public, {})
 <template>
   <h1>{{ shows ?? 'Your seed' }}</h1>
   <p>Hold your card before the camera. It opens your page: your seed, what to do with it, and what you can ask for.</p>
-  <p v-if="problem ?? props.problem" class="caution" role="alert">{{ problem ?? props.problem }}</p>
+  <p v-if="wrong ?? problem" class="caution" role="alert">{{ wrong ?? problem }}</p>
   <CodeReader @code="enter" />
   <form @submit.prevent="enter(typed)">
     <label for="code">or type what stands below the code on it</label>
