@@ -123,7 +123,7 @@ async function save(): Promise<void> {
       :hint="values.joinedOn === '' ? 'today, where it is left out' : undefined"
       :error="form.errors.joinedOn"
     />
-    <FieldNote id="note" v-model="values.note" label="Note" optional :error="form.errors.note" />
+    <FieldNote id="note" v-model="values.note" label="Note" hint="They can read it on their page." optional :error="form.errors.note" />
   </FormFrame>
 </template>
 
