@@ -22,7 +22,7 @@ const changes = useChanges();
 const table = useTable();
 const format = useFormat();
 const year = computed(() => (typeof route.query.year === 'string' && /^\d{4}$/.test(route.query.year) ? Number(route.query.year) : null));
-const { data, problem } = useRead(seasonApi.page, () => ({ year: year.value }));
+const { data, problem } = useRead(seasonApi.page, () => ({ year: year.value }), [], true);
 const opened = computed(() => (typeof route.params.id === 'string' ? Number(route.params.id) : null));
 
 const filters = [
