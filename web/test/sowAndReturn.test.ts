@@ -176,6 +176,7 @@ describe('sowing and bringing back', () => {
           lentOn: '2026-03-01',
           lotCode: 'TM-001C',
         }),
+        memberLoanOf({ id: 10, seeds: 30, promise: 'some', settledOn: '2027-01-02', lotCode: 'KA-004R', variety: 'Copper', crop: 'Kale' }),
         memberLoanOf({ id: 9, seeds: 12, lotCode: 'PE-002K', variety: 'Osierbeck', crop: 'Pea' }),
       ],
       sowings: [
@@ -212,8 +213,8 @@ describe('sowing and bringing back', () => {
     desk.answers['GET /members/5'] = member;
     desk.answers['POST /loans/8/settle'] = action;
     const w = await desk.show(MemberSheet, { id: '5' });
-    expect(w.find('.loan').text().replace(/\s+/g, ' ')).toContain('Promised 60 seeds by Mon 1 Mar, 13 days late');
-    expect(w.find('.loan').text()).toContain('12 sown');
+    expect(w.find('.owed').text().replace(/\s+/g, ' ')).toContain('Promised 60 seeds by Mon 1 Mar, 13 days late');
+    expect(w.find('.owed').text()).toContain('12 sown');
     // The rest of a life: each thing in the one place where it is now.
     const part = (name: string): string => w.find(`section[aria-label="${name}"]`).text().replace(/\s+/g, ' ');
     expect(part('In hand')).toContain('8 seeds, lent 1 Nov 2026');
@@ -221,6 +222,9 @@ describe('sowing and bringing back', () => {
     expect(part('Came back')).toContain('91 in 100 alive, in 6 gardens');
     expect(part('What was')).toContain('eaten');
     expect(part('What was')).not.toContain('9 of 12');
+    // A promise was let go, and its seed is in hand all the same: it may come back unsown.
+    expect(part('What was')).toContain('promise let go');
+    expect(part('What was')).toContain('Back unsown');
     button(w, 'It came back').click();
     await settled();
     expect(desk.router.currentRoute.value.fullPath).toBe('/members/5/coming-home?loan=8');

@@ -93,6 +93,7 @@ function prepare(db: Db): void {
 function addFunctions(db: Db): void {
   // The triggers that keep names findable call it.
   db.function('latin_name', { deterministic: true }, (name: unknown) => latinName(String(name)));
+  // Names are looked for as people type them: without capitals and accents.
   db.function('fold_name', { deterministic: true }, (name: unknown) => (name === null ? null : foldName(String(name))));
 }
 

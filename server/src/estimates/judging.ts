@@ -24,7 +24,7 @@ import { frostOf, readSettings } from '../records/settings.ts';
 import { advisedTest } from './estimator.ts';
 import { file, type ListedLot, listings } from './listing.ts';
 import { spendableOf } from './spendable.ts';
-import type { StoredEstimate } from './stored.ts';
+import { type StoredEstimate, storedEstimates } from './stored.ts';
 import { wetOf, wetReason } from './wet.ts';
 
 /** A lot with what was judged of it the last time. */
@@ -188,18 +188,6 @@ function judgements(db: Db, varietyId: number, today: string, fresh: ReadonlyMap
 /** The judgement of one lot by an estimate of this very moment, so that what is shown together belongs together. */
 export function judgementOf(db: Db, lot: LotRow, estimate: StoredEstimate, today: string): Judgement | null {
   return judgements(db, lot.variety_id, today, new Map([[lot.id, estimate]])).find((j) => j.lot.id === lot.id)?.judgement ?? null;
-}
-
-/** The estimates of these lots as they are stored, by lot. */
-function storedEstimates(db: Db, lotIds: readonly number[]): Map<number, StoredEstimate> {
-  if (lotIds.length === 0) return new Map();
-  return new Map(
-    all<{ id: number; estimate: string }>(
-      db,
-      'SELECT lot_id AS id, estimate FROM lot_estimates WHERE lot_id IN (SELECT value FROM json_each(?))',
-      JSON.stringify(lotIds),
-    ).map(({ id, estimate }) => [id, JSON.parse(estimate) as StoredEstimate]),
-  );
 }
 
 /**

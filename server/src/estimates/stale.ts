@@ -4,11 +4,10 @@ import { isWrittenElsewhere } from '../db/writer.ts';
 import { lotRow } from '../records/lot.ts';
 import { knownPlaces } from '../records/place.ts';
 import { estimateJob, Estimator, type MadeEstimate } from './estimator.ts';
-import type { EvidenceDot } from './evidence.ts';
 import { judgeVariety } from './judging.ts';
 import { judgingState } from './judgingState.ts';
 import { computeEstimate, gather, type Gathered, keep } from './make.ts';
-import type { StoredEstimate } from './stored.ts';
+import { storedEvidence, type StoredEstimate } from './stored.ts';
 
 /** How many estimates are not of `today` yet, or not made at all. */
 export function countStale(db: Db, today: string): number {
@@ -38,18 +37,6 @@ function latestStep(db: Db): number {
  */
 const GATHERED_EVERY_DAYS = 5;
 const isGathered = (lotId: number, today: string): boolean => dayNumber(today) % GATHERED_EVERY_DAYS === lotId % GATHERED_EVERY_DAYS;
-
-/** The evidence that the stored estimates of these lots were made from, by lot. */
-function storedEvidence(db: Db, lotIds: readonly number[]): Map<number, readonly EvidenceDot[]> {
-  if (lotIds.length === 0) return new Map();
-  return new Map(
-    all<{ id: number; dots: string | null }>(
-      db,
-      "SELECT lot_id AS id, estimate ->> '$.dots' AS dots FROM lot_estimates WHERE lot_id IN (SELECT value FROM json_each(?))",
-      JSON.stringify(lotIds),
-    ).flatMap(({ id, dots }) => (dots === null ? [] : [[id, JSON.parse(dots) as EvidenceDot[]] as const])),
-  );
-}
 
 /** Which of these lots have a test that runs. */
 function underTest(db: Db, lotIds: readonly number[]): Set<number> {

@@ -1,5 +1,5 @@
 import { inHundred, type LotEstimate, type ViabilityBelief } from '@esprel/core';
-import { type Db, one } from '../db/db.ts';
+import { all, type Db, one } from '../db/db.ts';
 import type { AdvisedTest } from './estimator.ts';
 import type { EvidenceDot } from './evidence.ts';
 
@@ -30,4 +30,28 @@ export function beliefOf(db: Db, lotId: number, fresh: number): ViabilityBelief 
   const today = stored ? (JSON.parse(stored.estimate) as StoredEstimate).today : null;
   if (today === null) return { share: fresh };
   return today.alpha !== null && today.beta !== null ? { alpha: today.alpha, beta: today.beta } : { share: today.mean };
+}
+
+/** The estimates of these lots as they are stored, by lot. */
+export function storedEstimates(db: Db, lotIds: readonly number[]): Map<number, StoredEstimate> {
+  if (lotIds.length === 0) return new Map();
+  return new Map(
+    all<{ id: number; estimate: string }>(
+      db,
+      'SELECT lot_id AS id, estimate FROM lot_estimates WHERE lot_id IN (SELECT value FROM json_each(?))',
+      JSON.stringify(lotIds),
+    ).map(({ id, estimate }) => [id, JSON.parse(estimate) as StoredEstimate]),
+  );
+}
+
+/** The evidence that the stored estimates of these lots were made from, by lot. */
+export function storedEvidence(db: Db, lotIds: readonly number[]): Map<number, readonly EvidenceDot[]> {
+  if (lotIds.length === 0) return new Map();
+  return new Map(
+    all<{ id: number; dots: string | null }>(
+      db,
+      "SELECT lot_id AS id, estimate ->> '$.dots' AS dots FROM lot_estimates WHERE lot_id IN (SELECT value FROM json_each(?))",
+      JSON.stringify(lotIds),
+    ).flatMap(({ id, dots }) => (dots === null ? [] : [[id, JSON.parse(dots) as EvidenceDot[]] as const])),
+  );
 }

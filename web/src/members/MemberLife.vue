@@ -8,6 +8,7 @@ import { useChanges } from '../base/changes.ts';
 import { useSession } from '../base/session.ts';
 import { useFormat } from '../base/useFormat.ts';
 import { leftOfLoan, sownOfLoan } from '../shared/loanLeft.ts';
+import LifeRow from './LifeRow.vue';
 
 /** What somebody has of the library's seed: promised, in hand, growing, brought back, and what was. */
 const props = defineProps<{ sheet: MemberSheet }>();
@@ -32,7 +33,7 @@ const was = computed((): Was[] => {
     ...props.sheet.sowings.filter((s) => !s.growing).map((sowing) => ({ key: `s${String(sowing.id)}`, on: sowing.sownOn, sowing })),
     // What was sown of a loan tells what became of it, unless it came back.
     ...props.sheet.loans
-      .filter((l) => !said.has(l.id) && (!sown.has(l.id) || l.cameBack !== null || l.promise !== 'nothing'))
+      .filter((l) => !said.has(l.id) && (!sown.has(l.id) || leftOf(l) > 0 || l.cameBack !== null || l.promise !== 'nothing'))
       .map((loan) => ({ key: `l${String(loan.id)}`, on: loan.lentOn, loan })),
   ].sort((a, b) => b.on.localeCompare(a.on));
 });
@@ -55,7 +56,12 @@ function goTo(part: string): void {
 }
 
 const amount = (l: MemberLoan): string => (l.promise === 'amount' ? plural(l.promisedSeeds ?? 0, 'seed') : 'some seed');
-const fate = (s: MemberSowing): string => (s.fate === null ? 'still watched' : FATE_FACTS[s.fate as Fate].words);
+const sowingRow = (s: MemberSowing): { to: string; variety: string; figure: string; words: string } => ({
+  to: `/sowing/${String(s.id)}`,
+  variety: s.variety,
+  figure: `${String(s.emerged ?? 0)} of ${String(s.seeds)} up`,
+  words: `${format.day(s.sownOn)}, ${s.fate === null ? 'still watched' : FATE_FACTS[s.fate as Fate].words}`,
+});
 function ended(l: MemberLoan): string {
   if (l.cameBack) return 'came back';
   if (l.unsown > 0) return `${l.unsown === l.seeds ? 'all' : String(l.unsown)} came back unsown`;
@@ -64,6 +70,15 @@ function ended(l: MemberLoan): string {
 const home = (l: MemberLoan): void => void router.push(`/members/${String(props.sheet.member.id)}/coming-home?loan=${String(l.id)}`);
 const sow = (l: MemberLoan): void => void router.push(`/lots/${l.lotCode}/sow?loan=${String(l.id)}`);
 const unsown = (l: MemberLoan): void => void router.push(`/members/${String(props.sheet.member.id)}/unsown/${String(l.id)}`);
+/** What can still be said of a loan: also of one whose promise was let go, while seed of it is in hand. */
+const acts = (l: MemberLoan): { readonly label: string; readonly go: (l: MemberLoan) => void }[] => {
+  const left = leftOf(l) > 0;
+  return [
+    ...(left ? [{ label: 'Sowed it', go: sow }] : []),
+    ...(!l.cameBack && (left || l.promise !== 'nothing') ? [{ label: 'It came back', go: home }] : []),
+    ...(left ? [{ label: 'Back unsown', go: unsown }] : []),
+  ];
+};
 const letGo = (l: MemberLoan): void => void changes.make(membersApi.letGo, { id: l.id }, { version: l.version });
 </script>
 
@@ -76,7 +91,7 @@ const letGo = (l: MemberLoan): void => void changes.make(membersApi.letGo, { id:
   <section v-if="promised.length > 0" id="life-promised" tabindex="-1" aria-label="Promised back">
     <h2>Promised back</h2>
     <ul class="plain">
-      <li v-for="l in promised" :key="l.id" class="loan">
+      <li v-for="l in promised" :key="l.id" class="owed">
         <p>
           <strong>{{ l.variety }}</strong>, {{ l.crop.toLowerCase() }}
           <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink><br />
@@ -105,9 +120,7 @@ const letGo = (l: MemberLoan): void => void changes.make(membersApi.letGo, { id:
           <strong>{{ l.variety }}</strong> <RouterLink class="code" :to="`/lots/${l.lotCode}`">{{ l.lotCode }}</RouterLink>
           <span class="quiet after">{{ plural(leftOf(l), 'seed') }}, lent {{ format.day(l.lentOn) }}</span>
         </p>
-        <Button label="Sowed it" severity="secondary" variant="text" size="small" @click="sow(l)" />
-        <Button label="It came back" severity="secondary" variant="text" size="small" @click="home(l)" />
-        <Button label="Back unsown" severity="secondary" variant="text" size="small" @click="unsown(l)" />
+        <Button v-for="a in acts(l)" :key="a.label" :label="a.label" severity="secondary" variant="text" size="small" @click="a.go(l)" />
       </li>
     </ul>
   </section>
@@ -115,11 +128,7 @@ const letGo = (l: MemberLoan): void => void changes.make(membersApi.letGo, { id:
     <h2>Growing</h2>
     <ul class="plain">
       <li v-for="s in growing" :key="s.id">
-        <RouterLink :to="`/sowing/${s.id}`" class="sown"
-          ><strong>{{ s.variety }}</strong
-          ><span class="numbers">{{ s.emerged ?? 0 }} of {{ s.seeds }} up</span
-          ><span class="quiet">{{ format.day(s.sownOn) }}, {{ fate(s) }}</span></RouterLink
-        >
+        <LifeRow v-bind="sowingRow(s)" />
       </li>
     </ul>
   </section>
@@ -127,11 +136,7 @@ const letGo = (l: MemberLoan): void => void changes.make(membersApi.letGo, { id:
     <h2>Came back, and what became of it</h2>
     <ul class="plain">
       <li v-for="b in sheet.brought" :key="b.code">
-        <RouterLink :to="`/lots/${b.code}`" class="sown"
-          ><strong>{{ b.variety }}</strong
-          ><span class="code">{{ b.code }}</span
-          ><span class="quiet">{{ format.day(b.receivedOn) }}; {{ broughtWords(b) }}</span></RouterLink
-        >
+        <LifeRow :to="`/lots/${b.code}`" :variety="b.variety" :code="b.code" :words="`${format.day(b.receivedOn)}; ${broughtWords(b)}`" />
       </li>
     </ul>
   </section>
@@ -139,11 +144,7 @@ const letGo = (l: MemberLoan): void => void changes.make(membersApi.letGo, { id:
     <h2>What was</h2>
     <ul class="plain">
       <li v-for="w in shownWas" :key="w.key">
-        <RouterLink v-if="'sowing' in w" :to="`/sowing/${w.sowing.id}`" class="sown"
-          ><strong>{{ w.sowing.variety }}</strong
-          ><span class="numbers">{{ w.sowing.emerged ?? 0 }} of {{ w.sowing.seeds }} up</span
-          ><span class="quiet">{{ format.day(w.sowing.sownOn) }}, {{ fate(w.sowing) }}</span></RouterLink
-        >
+        <LifeRow v-if="'sowing' in w" v-bind="sowingRow(w.sowing)" />
         <div v-else class="other">
           <p>
             <strong>{{ w.loan.variety }}</strong> <RouterLink class="code" :to="`/lots/${w.loan.lotCode}`">{{ w.loan.lotCode }}</RouterLink>
@@ -155,12 +156,13 @@ const letGo = (l: MemberLoan): void => void changes.make(membersApi.letGo, { id:
             >
           </p>
           <Button
-            v-if="!w.loan.cameBack && w.loan.promise !== 'nothing'"
-            label="It came back"
+            v-for="a in acts(w.loan)"
+            :key="a.label"
+            :label="a.label"
             severity="secondary"
             variant="text"
             size="small"
-            @click="home(w.loan)"
+            @click="a.go(w.loan)"
           />
         </div>
       </li>
@@ -203,31 +205,9 @@ strong {
 .life button:hover {
   text-decoration-color: currentcolor;
 }
-.loan {
-  display: grid;
-  gap: 8px;
-  border-left: 4px solid var(--watch-fill);
-  background: var(--hover);
-  padding: 10px 14px;
-  margin-bottom: 8px;
-}
 .late {
   color: var(--act);
   font-weight: 600;
-}
-.sown {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 90px minmax(0, 1.2fr);
-  gap: 10px;
-  align-items: center;
-  min-height: 40px;
-  padding: 5px 0;
-  color: var(--ink);
-  text-decoration: none;
-  border-bottom: 1px solid var(--hair);
-}
-.sown:hover {
-  background: var(--hover);
 }
 .other {
   display: flex;

@@ -153,7 +153,7 @@ function told(id: number): void {
     <section v-if="data.errands.length > 0" aria-label="To be told">
       <h2>To be told</h2>
       <ul class="plain">
-        <li v-for="e in data.errands" :key="e.id" class="loan">
+        <li v-for="e in data.errands" :key="e.id" class="owed">
           <p>
             <RouterLink class="code" :to="`/lots/${e.lotCode}`">{{ e.lotCode }}</RouterLink> {{ e.words }}
           </p>
@@ -198,14 +198,6 @@ h2 {
 }
 strong {
   font-weight: 600;
-}
-.loan {
-  display: grid;
-  gap: 8px;
-  border-left: 4px solid var(--watch-fill);
-  background: var(--hover);
-  padding: 10px 14px;
-  margin-bottom: 8px;
 }
 .laid {
   display: flex;
