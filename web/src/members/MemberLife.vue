@@ -178,6 +178,7 @@ section {
   display: grid;
   gap: 4px;
   outline: none;
+  scroll-margin-top: 14px;
 }
 h2 {
   font-size: 18px;
